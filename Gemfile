@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+source "https://rubygems.org"
+
+ruby ">= 3.1"
+
+gem "activerecord", "~> 7.2.0"
+gem "erubi", "~> 1.13"
+gem "puma", "~> 6.4"
+gem "rack-session", "~> 2.1"
+gem "rackup", "~> 2.1"
+gem "sinatra", "~> 4.1"
+gem "sqlite3", "~> 1.7.3"
+
+group :test do
+  gem "axe-core-capybara", "~> 4.10"
+  gem "capybara", "~> 3.40"
+  gem "minitest", "~> 5.25"
+  gem "rack-test", "~> 2.1"
+  gem "rake", "~> 13.2"
+  gem "rubocop", "~> 1.70", require: false
+  gem "rubocop-minitest", "~> 0.38", require: false
+  gem "rubocop-performance", "~> 1.23", require: false
+  gem "selenium-webdriver", "~> 4.27"
+  gem "simplecov", "~> 0.22", require: false
+  gem "tailwindcss-ruby", "~> 4.1", require: false
+end

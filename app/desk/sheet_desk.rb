@@ -1,0 +1,53 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Desk
+    # Sheets between the shelf's records and the core.
+    module SheetDesk
+      CLOCK = Cure::Clock::LIMITS.keys - [:mixed_density_g_ml]
+
+      module_function
+
+      # @param record [Records::Sheet]
+      # @return [Sheet]
+      # @raise [InputError] when its numbers cannot be
+      def core(record)
+        build(record.attributes.transform_keys(&:to_sym))
+      end
+
+      # @param numbers [Hash{Symbol=>Object}] as the record's columns
+      # @return [Sheet]
+      # @raise [InputError]
+      def build(numbers)
+        Sheet.new(resin: numbers[:resin], hardener: numbers[:hardener], ratio: ratio(numbers), clock: clock(numbers),
+                  stages: (numbers[:stages] || {}).to_h { |name, range| [name.to_sym, range] },
+                  lowest_c: numbers[:lowest_c], highest_c: numbers[:highest_c],
+                  purposes: (numbers[:purposes] || []).map(&:to_sym) & PURPOSES.keys, mixing: mixing(numbers),
+                  extra_resin_pct: numbers[:extra_resin_pct], extra_hardener_pct: numbers[:extra_hardener_pct])
+      end
+
+      # From a job's sheet field to the core's sheet.
+      # @return [#call]
+      def finder
+        lambda do |id|
+          record = id.match?(/\A\d{1,15}\z/) ? Records::Sheet.find_by(id: id) : nil
+          record && core(record)
+        end
+      end
+
+      def ratio(numbers)
+        Measure::Ratio.new(by: numbers[:ratio_by].to_s.to_sym, resin: numbers[:ratio_resin], hardener: numbers[:ratio_hardener],
+                           resin_density_g_ml: numbers[:resin_density_g_ml], hardener_density_g_ml: numbers[:hardener_density_g_ml])
+      end
+
+      def clock(numbers)
+        CLOCK.to_h { |name| [name, numbers[name]] }.compact
+      end
+
+      def mixing(numbers)
+        Mixing.new(cup_min: numbers[:mix_cup_min] || 3, pail_min: numbers[:mix_pail_min], second_cup_min: numbers[:second_cup_min] || 0)
+      end
+      private_class_method :ratio, :clock, :mixing
+    end
+  end
+end

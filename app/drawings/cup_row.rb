@@ -1,0 +1,93 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Drawings
+    # Every cup of a plan, drawn to scale with the heights its two parts really reach.
+    class CupRow
+      HEIGHT = 128.0
+      GAP = 26
+      MOST = 8
+
+      # @param plan [Line::CoatPlan]
+      # @param wording [Desk::Wording]
+      def initialize(plan, wording)
+        @plan = plan
+        @wording = wording
+        @cup = plan.portions.first.cup
+        @scale = [HEIGHT / @cup.height_mm, 150.0 / @cup.top_mm].min
+        @cup_wide = @cup.top_mm * @scale
+        @cup_high = @cup.height_mm * @scale
+      end
+
+      def to_s
+        shown = @plan.batches.first(MOST)
+        more = @plan.batches.size - shown.size
+        width = 54 + (shown.size * (@cup_wide + GAP)) + (more.positive? ? 70 : 40)
+        svg = Svg.new(width, @cup_high + 44, label: "#{@plan.batches.size} cups to scale, each filled #{@plan.portions.first.fill_mm.round} mm deep in a #{@cup.name}")
+        shown.each_with_index { |batch, i| draw(svg, batch, 54 + (i * (@cup_wide + GAP)), first: i.zero?) }
+        svg.text(54 + (shown.size * (@cup_wide + GAP)), 8 + (@cup_high / 2), "+ #{more} more", class: "t-text") if more.positive?
+        svg.to_s
+      end
+
+      private
+
+      def draw(svg, batch, x, first:)
+        svg.group(class: "batch", data_batch: batch.number) do
+          svg.note("Cup #{batch.number}: #{mass(batch)} in a #{@cup.name}")
+          layers(batch).each { |name, from, to| draw_layer(svg, x, from, to, name) }
+          draw_cup(svg, x)
+          svg.text(x + (@cup_wide / 2), @cup_high + 24, mass(batch), text_anchor: "middle", class: "t-figure")
+          svg.text(x + (@cup_wide / 2), @cup_high + 39, "cup #{batch.number}", text_anchor: "middle", class: "t-small")
+        end
+        draw_heights(svg, batch, x) if first
+      end
+
+      # The part that goes in first lies below. Which, is the method's: thin part first in a graduated cup.
+      def layers(batch)
+        fill = batch.portion.fill_mm
+        return [[:mix, 0.0, fill]] unless batch.split.resin_ml && batch.split.hardener_ml
+
+        first = @plan.order.method == :graduated ? :hardener : :resin
+        second = first == :resin ? :hardener : :resin
+        between = @cup.fill_mm(batch.split[:"#{first}_ml"].to_f)
+        [[first, 0.0, between], [second, between, fill]]
+      end
+
+      COLOURS = { resin: Ramp::RESIN, hardener: Ramp::HARDENER, mix: "#d9d3c0" }.freeze
+
+      def draw_layer(svg, x, from, to, name)
+        svg.shape(corners(x, from, to), fill: COLOURS.fetch(name))
+      end
+
+      def draw_cup(svg, x)
+        left, right = corners(x, 0, @cup.height_mm).then { |c| [[c[3], c[0]], [c[1], c[2]]] }
+        svg.shape([left[0], left[1], right[0], right[1]], closed: false, fill: "none", stroke: Ramp::INK, stroke_width: 2)
+      end
+
+      def corners(x, from, to)
+        middle = x + (@cup_wide / 2)
+        low = @cup.width_at(from) * @scale / 2
+        high = @cup.width_at(to) * @scale / 2
+        [[middle - low, level(from)], [middle + low, level(from)], [middle + high, level(to)], [middle - high, level(to)]]
+      end
+
+      def level(fill_mm)
+        8 + @cup_high - (fill_mm * @scale)
+      end
+
+      def draw_heights(svg, batch, x)
+        heights = layers(batch).map(&:last)
+        heights.each_with_index do |fill, i|
+          next if i.zero? && heights.size > 1 && (heights[1] - fill) * @scale < 13
+
+          svg.line(x - 8, level(fill), corners(x, 0, fill)[3][0], level(fill), stroke_dasharray: "2 2")
+          svg.text(x - 10, level(fill) + 4, @wording.show(Quantity.new(value: fill, unit: :mm)), text_anchor: "end", class: "t-small")
+        end
+      end
+
+      def mass(batch)
+        batch.split.total_g ? @wording.weight(batch.split.total_g).join(" ") : @wording.volume(batch.split.total_ml).join(" ")
+      end
+    end
+  end
+end

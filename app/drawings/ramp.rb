@@ -1,0 +1,68 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Drawings
+    # Resin darkens as it ages: one ramp for every drawing, each step with a hatch of its own so that
+    # it can be told without colour. Also the two parts, and the ink.
+    module Ramp
+      Step = Value.define(:state, :label, :fill, :mark, :hatch)
+
+      INK = "#14231e"
+      PAPER = "#f4f6f4"
+      RULE = "#b9c3bd"
+      GRID = "#d8dedA".downcase
+      PRESS = "#1b4fd1"
+      STOP = "#b3122a"
+      RESIN = "#c58b12"
+      HARDENER = "#2c7a78"
+      WOOD = "#e4dccb"
+
+      STEPS = [
+        Step.new(state: :mixing, label: "mixing", fill: PAPER, mark: INK, hatch: :fine),
+        Step.new(state: :runny, label: "runny", fill: "#f5e6b3", mark: "#f5e6b3", hatch: :plain),
+        Step.new(state: :thickening, label: "thickening", fill: "#e6b04a", mark: "#6f4a06", hatch: :dots),
+        Step.new(state: :tacky, label: "tacky", fill: "#bf7038", mark: "#5b2b0c", hatch: :diagonal),
+        Step.new(state: :firm, label: "firm", fill: "#7a5340", mark: "#c9a692", hatch: :cross),
+        Step.new(state: :hard, label: "hard", fill: "#3b4144", mark: "#3b4144", hatch: :solid)
+      ].freeze
+      BY_STATE = STEPS.to_h { |step| [step.state, step] }.freeze
+
+      MARKS = {
+        fine: '<path d="M0 6L6 0" stroke="%s" stroke-width="0.8"/>',
+        plain: "", solid: "",
+        dots: '<circle cx="2" cy="2" r="1" fill="%s"/>',
+        diagonal: '<path d="M-1 7L7 -1M-1 1L1 -1M5 7L7 5" stroke="%s" stroke-width="1.6"/>',
+        cross: '<path d="M0 0L6 6M6 0L0 6" stroke="%s" stroke-width="0.9"/>'
+      }.freeze
+
+      module_function
+
+      # @param state [Symbol] of Line::STATES, or :mixing
+      # @return [String] what to fill a shape with
+      def fill(state)
+        "url(#ramp-#{BY_STATE.fetch(state).state})"
+      end
+
+      # The patterns, once a page.
+      # @return [String] an SVG that shows nothing by itself
+      def definitions
+        patterns = STEPS.map do |step|
+          %(<pattern id="ramp-#{step.state}" width="6" height="6" patternUnits="userSpaceOnUse"><rect width="6" height="6" fill="#{step.fill}"/>) +
+            "#{format(MARKS.fetch(step.hatch), step.mark)}</pattern>"
+        end
+        %(<svg width="0" height="0" class="absolute" aria-hidden="true" focusable="false"><defs>#{patterns.join}</defs></svg>)
+      end
+
+      # @param states [Array<Symbol>]
+      # @return [String] the key to a drawing
+      def legend(states = STEPS.map(&:state))
+        svg = Svg.new(states.size * 104, 16, label: "Key: #{states.join(", ")}", css: "legend")
+        states.each_with_index do |state, i|
+          svg.rect((i * 104) + 0.5, 1.5, 24, 13, fill: fill(state), stroke: INK)
+          svg.text((i * 104) + 30, 12.5, BY_STATE.fetch(state).label, class: "t-small")
+        end
+        svg.to_s
+      end
+    end
+  end
+end

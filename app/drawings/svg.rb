@@ -1,0 +1,76 @@
+# frozen_string_literal: true
+
+module Dakren
+  # SVG from core values. Colours and hatches come from Ramp alone; nothing uses inline styles.
+  module Drawings
+    # A small writer of SVG: escapes what it is given, rounds coordinates to a tenth.
+    class Svg
+      # @param width [Numeric] user units, one CSS pixel at full size
+      # @param height [Numeric]
+      # @param label [String] what the drawing shows, for those who cannot see it
+      def initialize(width, height, label:, css: "drawing")
+        @width = width
+        @height = height
+        @label = label
+        @css = css
+        @parts = []
+      end
+
+      # @return [Svg] self
+      def tag(name, text = nil, **attributes)
+        @parts << (text.nil? ? "<#{name}#{written(attributes)}/>" : "<#{name}#{written(attributes)}>#{escape(text)}</#{name}>")
+        self
+      end
+
+      def text(x, y, words, **attributes)
+        tag(:text, words, x: x, y: y, **attributes)
+      end
+
+      def line(x1, y1, x2, y2, **attributes)
+        tag(:line, x1: x1, y1: y1, x2: x2, y2: y2, stroke: Ramp::INK, **attributes)
+      end
+
+      def rect(x, y, width, height, **attributes)
+        tag(:rect, x: x, y: y, width: [width, 0].max, height: [height, 0].max, **attributes)
+      end
+
+      # @param points [Array<Array(Numeric, Numeric)>]
+      def shape(points, closed: true, **attributes)
+        tag(closed ? :polygon : :polyline, points: points.map { |x, y| "#{number(x)},#{number(y)}" }.join(" "), **attributes)
+      end
+
+      # Parts that belong together, e.g. one batch, lit up as one.
+      def group(**attributes)
+        @parts << "<g#{written(attributes)}>"
+        yield
+        @parts << "</g>"
+        self
+      end
+
+      # A note shown when the part is pointed at.
+      def note(words)
+        @parts << "<title>#{escape(words)}</title>"
+      end
+
+      def to_s
+        %(<svg class="#{@css}" viewBox="0 0 #{number(@width)} #{number(@height)}" width="#{number(@width)}" height="#{number(@height)}" ) +
+          %(role="img" aria-label="#{escape(@label)}">#{@parts.join}</svg>)
+      end
+
+      private
+
+      def written(attributes)
+        attributes.map { |name, value| %( #{name.to_s.tr("_", "-")}="#{value.is_a?(Numeric) ? number(value) : escape(value)}") }.join
+      end
+
+      def number(value)
+        rounded = value.to_f.round(1)
+        rounded == rounded.to_i ? rounded.to_i.to_s : rounded.to_s
+      end
+
+      def escape(text)
+        Erubi.h(text.to_s)
+      end
+    end
+  end
+end

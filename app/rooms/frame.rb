@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+require "digest"
+
+module Dakren
+  # The rooms of the interface: one small Sinatra class each, with its views beside it.
+  module Rooms
+    # What every page is set in: the rooms there are, and the headers that keep a page to itself.
+    module Frame
+      Door = Value.define(:path, :name)
+      DOORS = [Door.new(path: "/", name: "Jobs"), Door.new(path: "/shelf", name: "Shelf"), Door.new(path: "/settings", name: "Settings")].freeze
+
+      CONTENT_POLICY = {
+        "default-src" => "'none'", "script-src" => "'self'", "style-src" => "'self'", "img-src" => "'self'", "font-src" => "'self'",
+        "connect-src" => "'self'", "form-action" => "'self'", "base-uri" => "'none'", "frame-ancestors" => "'none'"
+      }.map { |name, value| "#{name} #{value}" }.join("; ").freeze
+
+      HEADERS = {
+        "content-security-policy" => CONTENT_POLICY, "x-content-type-options" => "nosniff", "referrer-policy" => "same-origin",
+        "cross-origin-opener-policy" => "same-origin", "permissions-policy" => "camera=(), microphone=(), geolocation=()"
+      }.freeze
+
+      PUBLIC = File.join(ROOT, "public")
+
+      # @return [String] path of a shipped file with its digest, so that a changed one is fetched anew
+      def self.asset(name)
+        @assets ||= {}
+        @assets[name] ||= "/assets/#{name}?v=#{Digest::SHA256.file(File.join(PUBLIC, "assets", name)).hexdigest[0, 10]}"
+      end
+
+      # Sets the headers on every answer.
+      class Headers
+        def initialize(app)
+          @app = app
+        end
+
+        def call(env)
+          status, headers, body = @app.call(env)
+          [status, HEADERS.merge(headers), body]
+        end
+      end
+
+      # Refuses what is too large to be a form of ours before it is read.
+      class SmallBodies
+        MOST_BYTES = 2_000_000
+
+        def initialize(app)
+          @app = app
+        end
+
+        def call(env)
+          return @app.call(env) if env["CONTENT_LENGTH"].to_i <= MOST_BYTES
+
+          [413, { "content-type" => "text/plain; charset=utf-8" }, ["More than #{MOST_BYTES} bytes were sent; nothing was changed.\n"]]
+        end
+      end
+    end
+  end
+end

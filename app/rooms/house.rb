@@ -1,0 +1,46 @@
+# frozen_string_literal: true
+
+require "fileutils"
+require "rack"
+require "rack/protection"
+require "rack/session"
+
+module Dakren
+  module Rooms
+    # The house: every room behind one door that checks who asks and what is asked.
+    module House
+      HOSTS = %w[127.0.0.1 localhost [::1]].freeze
+      SECRET_FILE = "session.key"
+
+      module_function
+
+      # @param data_dir [String] where the session key is kept
+      # @return [#call] the Rack application
+      def build(data_dir)
+        secret = secret(data_dir)
+        Rack::Builder.app do
+          use Frame::Headers
+          use Frame::SmallBodies
+          use Rack::Protection::HostAuthorization, permitted_hosts: HOSTS, message: "This address is not served here.\n"
+          use Rack::Static, urls: ["/assets"], root: Frame::PUBLIC, header_rules: [[:all, { "cache-control" => "public, max-age=31536000, immutable" }]]
+          use Rack::Session::Cookie, key: "dakren", secrets: secret, same_site: :strict, httponly: true, expire_after: nil
+          use Rack::Protection::AuthenticityToken, message: "This form has expired. Go back, load the page again and send it once more.\n"
+          map("/shelf") { run Shelf }
+          map("/settings") { run Settings }
+          map("/") { run Jobs }
+        end
+      end
+
+      # The key that signs sessions: made once, readable by its owner alone.
+      def secret(data_dir)
+        path = File.join(data_dir, SECRET_FILE)
+        return File.binread(path) if File.size?(path).to_i >= 64
+
+        FileUtils.mkdir_p(data_dir)
+        key = SecureRandom.hex(64)
+        File.open(path, File::WRONLY | File::CREAT | File::TRUNC, 0o600) { |file| file.write(key) }
+        key
+      end
+    end
+  end
+end

@@ -1,0 +1,87 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # Shelf: the sheets, and the editor that draws what a sheet means while it is typed.
+    class Shelf < Room
+      get "/" do
+        @title = "Shelf"
+        @sheets = Records::Sheet.in_order.map { |record| [record, core(record)] }.group_by { |record, _| record.resin }
+        erb :"shelf/list"
+      end
+
+      get "/new" do
+        edit(Records::Sheet.new, Desk::SheetForm.new(new_sheet, settings_row.units), fresh: true)
+      end
+
+      post "/preview" do
+        @record = word("id").match?(/\A\d{1,15}\z/) ? Records::Sheet.find_by(id: word("id")) : nil
+        edit(@record || Records::Sheet.new, Desk::SheetForm.new(typed, page_system))
+      end
+
+      post "/" do
+        save(Records::Sheet.new)
+      end
+
+      get %r{/(\d{1,15})} do |id|
+        record = find(id)
+        edit(record, Desk::SheetForm.of(record, settings_row.units))
+      end
+
+      post %r{/(\d{1,15})} do |id|
+        save(find(id))
+      end
+
+      helpers do
+        def find(id)
+          Records::Sheet.find_by(id: id) || not_found
+        end
+
+        def core(record)
+          Desk::SheetDesk.core(record)
+        rescue InputError
+          nil
+        end
+
+        def new_sheet
+          { "ratio_by" => "weight", "reference_temp_c" => settings_row.units == "us" ? "77" : "25" }
+        end
+
+        def save(record)
+          form = Desk::SheetForm.new(typed, page_system)
+          changed_elsewhere(record, form)
+          if form.valid?
+            record.assign_attributes(form.columns)
+            return redirect("/shelf", 303) if record.save
+
+            record.errors.each { |error| form.problems[error.attribute.to_s] ||= "#{error.message}: this resin has that hardener already" }
+          end
+          status 422
+          edit(record, form)
+        end
+
+        # Another device saved this sheet since it was opened here: say so, keep what was typed.
+        def changed_elsewhere(record, form)
+          return if record.new_record? || word("lock_version").empty? || word("lock_version").to_i == record.lock_version
+
+          form.problems["resin"] ||= "was changed on another device since you opened it. What you typed is kept here: save again to replace the other"
+        end
+
+        def edit(record, form, fresh: false)
+          @record = record
+          @form = form
+          @fresh = fresh
+          @title = record.new_record? ? "New sheet" : record.name
+          erb :"shelf/editor", layout: !live?
+        end
+
+        # A field left empty is no complaint until somebody tried to save.
+        def complaint(name)
+          return if @fresh || (live? && @form.value(name).empty?)
+
+          @form.problems[name]
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+# Serves the shop: ruby app/serve.rb PORT DATA_DIR demo|empty. Called by bin/dakren once the gems are there.
+require_relative "boot"
+require "puma"
+require "puma/configuration"
+require "puma/events"
+require "puma/launcher"
+
+port, data_dir, contents = ARGV
+
+begin
+  Dakren::Records::Database.open(data_dir)
+  if contents == "demo"
+    require_relative "../db/demo"
+    Dakren::Demo.load_once
+  end
+rescue SystemCallError, ActiveRecord::ActiveRecordError, SQLite3::Exception => e
+  warn "The shop's data in #{data_dir} cannot be opened: #{e.message}"
+  exit 1
+end
+
+configuration = Puma::Configuration.new do |config|
+  config.bind "tcp://127.0.0.1:#{port}"
+  config.threads 1, Dakren::Records::Database::THREADS
+  config.app Dakren::Rooms::House.build(data_dir)
+  config.environment "production"
+  config.quiet
+  config.raise_exception_on_sigterm false
+end
+events = Puma::Events.new
+events.on_booted { puts "Dakren is open at http://127.0.0.1:#{port}/   (data in #{data_dir}; stop with Ctrl-C)" }
+
+$stdout.sync = true
+begin
+  Puma::Launcher.new(configuration, log_writer: Puma::LogWriter.new(StringIO.new, $stderr), events: events).run
+rescue Errno::EADDRINUSE
+  warn "Port #{port} is taken. Start with --port #{port.to_i + 1}."
+  exit 1
+rescue Interrupt
+  # Ctrl-C is the way to stop.
+ensure
+  Dakren::Records::Database.close
+end
+puts "Dakren is closed."

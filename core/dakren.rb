@@ -1,0 +1,19 @@
+# frozen_string_literal: true
+
+# The rules of epoxy work in plain Ruby: no web, no database, no files, no clock of its own.
+# Units: grams, millilitres, millimetres, square metres, minutes, degrees Celsius.
+module Dakren
+end
+
+%w[
+  errors value check exact memo solve figure
+  measure/units measure/typed measure/ratio measure/verdict
+  size/outline size/cover
+  cure/clock cure/profile cure/hermite cure/vessel cure/cup cure/cup_stepper cure/film
+  cure/pour cure/pour_stepper cure/pour_tally cure/calibration cure/band cure/heat cure/mix
+  cure/lifts cure/pour_top cure/stages
+  sheet cure/blend
+  batch/cup_kind batch/cutter batch/marks
+  line/coat_order line/coat_plan line/coat_figures line/lane
+  care/cautions
+].each { |file| require_relative "dakren/#{file}" }

@@ -1,0 +1,113 @@
+# frozen_string_literal: true
+
+module Dakren
+  # Cautions, and where in the work they arise.
+  module Care
+    # at: where it is shown (:conditions, :cups, :measure, :film); grave: red, for stop only.
+    Caution = Value.define(:at, :says, :first, parts: {}.freeze, grave: false)
+
+    # What to beware of in one coat's plan, the reason with it, and what to do first.
+    #
+    # Every one defers to the maker's safety data sheet, local codes and licensed practice.
+    class CoatCautions
+      # @param plan [Line::CoatPlan]
+      def initialize(plan)
+        @plan = plan
+        @sheet = plan.sheet
+        @room = plan.order.room
+      end
+
+      # @return [Array<Caution>]
+      def all
+        [*temperature, purpose, *heat, measuring, protection].compact
+      end
+
+      private
+
+      def degrees(value)
+        Quantity.new(value: value, unit: :c)
+      end
+
+      def temperature
+        low = @sheet.lowest_c
+        high = @sheet.highest_c
+        now = @room.at(0)
+        found = []
+        if low && now < low
+          found << Caution.new(at: :conditions, grave: true, first: "Warm the room first; until then no cure time is promised.",
+                               says: "%{now} is below the sheet's lowest %{low}: stalled until warmer.", parts: { now: degrees(now), low: degrees(low) })
+        elsif low && (night = coldest) < low
+          found << Caution.new(at: :conditions, first: "Hold the room above that until it is hard.", parts: { night: degrees(night), low: degrees(low) },
+                               says: "It falls to %{night}, below the sheet's lowest %{low}, before it is hard: it stalls there.")
+        end
+        if high && now > high
+          found << Caution.new(at: :conditions, first: "Wait for a cooler hour, or take a slower hardener.", parts: { now: degrees(now), high: degrees(high) },
+                               says: "%{now} is above the sheet's highest %{high}.")
+        end
+        found
+      end
+
+      def coldest
+        hard = @plan.stage(:sandable)&.middle || @plan.stage(:recoat_opens)&.middle || Cure::HORIZON_MIN
+        inside = @room.points.select { |minute, _| minute <= hard }.map(&:last)
+        [*inside, @room.at(0), @room.at([hard, Cure::HORIZON_MIN].min)].min
+      end
+
+      def purpose
+        return if %i[coat flood floor laminate].any? { |purpose| @sheet.for?(purpose) }
+
+        Caution.new(at: :film, grave: true, first: "Take a mix made for coating.", parts: {},
+                    says: "This mix is made for #{@sheet.purposes.map { |name| PURPOSES.fetch(name) }.join(", ")}, not for coats.")
+      end
+
+      def heat
+        [standing_cup, thick_coat].compact
+      end
+
+      # A cup is never refused for its heat; the ticket says when, and what to do first.
+      def standing_cup
+        run = @plan.standing
+        grade = Cure::Heat.of(run.peak_c)
+        return if grade.name == :calm
+
+        Caution.new(at: :cups, first: "Pour it all out and spread it before that. A hot cup goes outside on bare ground: no lid, not the bin.",
+                    says: "A cup left standing reaches %{peak} after %{when}: it #{grade.means}.",
+                    parts: { peak: degrees(run.peak_c), when: Quantity.new(value: run.peak_min, unit: :min) })
+      end
+
+      def thick_coat
+        return unless @plan.pour?
+
+        run = @plan.pour_run
+        grade = Cure::Heat.of(run.peak_c)
+        deepest = @sheet.clock.max_depth_mm
+        if deepest && @plan.film_mm > deepest
+          return Caution.new(at: :film, grave: true, first: "Pour it in thinner lifts.", parts: { deepest: Quantity.new(value: deepest, unit: :mm) },
+                             says: "Deeper than the sheet's largest lift, %{deepest}.")
+        end
+        return if grade.name == :calm
+
+        Caution.new(at: :film, grave: Cure::Heat.refuses_lift?(run.peak_c), first: "Pour thinner, or in a cooler room.",
+                    says: "Poured this thick it reaches %{peak} after %{when}: it #{grade.means}.",
+                    parts: { peak: degrees(run.peak_c), when: Quantity.new(value: run.peak_min, unit: :min) })
+      end
+
+      def measuring
+        return if measurable?
+
+        Caution.new(at: :measure, grave: true, parts: {}, first: Line::CoatFigures::NO_DENSITY.sub(/\Athe/, "The").concat("."),
+                    says: "This mix cannot be measured with a #{Line::METHODS.fetch(@plan.order.method)} here.")
+      end
+
+      def measurable?
+        split = @plan.batches.first.split
+        @plan.order.method == :scale ? !split.resin_g.nil? : !split.resin_ml.nil?
+      end
+
+      def protection
+        Caution.new(at: :measure, first: "The maker's safety data sheet comes first.", parts: {},
+                    says: "Nitrile or vinyl gloves, sleeves, glasses; air the room. Skin that has become allergic stays so.")
+      end
+    end
+  end
+end

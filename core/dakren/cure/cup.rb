@@ -1,0 +1,129 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Cure
+    # Conversion at time zero that gets an autocatalytic mix going.
+    SEED = 0.1
+    # Past this conversion the reaction slows by itself: the maximum of (b + a)(1 - a)^2.
+    TURNING_CONVERSION = (1 - (2 * SEED)) / 3
+    # Nothing is followed for longer than this.
+    HORIZON_MIN = 60.0 * 24 * 60
+
+    # One batch left standing in its cup, heating itself.
+    #
+    #   cup = Cup.new(clock, rate_per_s: 2.0e-4, vessel: vessel, start_c: 20, room_c: 18)
+    #   cup.run.usable_min   # minutes until its age reaches the sheet's working time
+    #   cup.run.peak_c       # hottest it gets if nobody pours it out
+    #
+    # Rule: da/dt = K g(T)(b + a)(1 - a)^2;  m c dT/dt = m H da/dt - UA (T - room);  d(age)/dt = g(T).
+    # Unusable when its age reaches the working time. The step follows the reaction through ignition.
+    class Cup
+      MOST_STEPS = 20_000
+
+      # usable_min is nil for a mix still usable at the horizon; track holds [minute, °C, age] a step.
+      Run = Value.define(:usable_min, :peak_c, :peak_min, :steps, :track)
+
+      # @param clock [Clock]
+      # @param rate_per_s [Float] K at the reference temperature, see Calibration
+      # @param vessel [Vessel]
+      # @param start_c [Numeric] °C of the parts when they meet, -40 to 120
+      # @param room_c [Numeric] °C, -40 to 120
+      # @raise [InputError]
+      def initialize(clock, rate_per_s:, vessel:, start_c:, room_c:)
+        @clock = clock
+        @start_c = Check.temp_c(:start_c, start_c)
+        @room_c = Check.temp_c(:room_c, room_c)
+        @rate_per_min = rate_per_s * 60
+        @cooling_per_min = vessel.loss_w_k / (vessel.mass_g * clock.heat_capacity_j_gk) * 60
+      end
+
+      # @param stop_at_usable [Boolean] leave the peak out (quicker; the calibration's way)
+      # @param until_min [Float] stop at this minute
+      # @return [Run]
+      # @raise [NotSolved] when the bound on steps is reached
+      def run(stop_at_usable: false, until_min: HORIZON_MIN)
+        stepper = CupStepper.new(@clock, rate_per_min: @rate_per_min, cooling_per_min: @cooling_per_min,
+                                         start_c: @start_c, room_c: @room_c)
+        tally = Tally.new(@clock.working_min, @start_c)
+        length = stepper.first_min
+        steps = 0
+        while tally.minute < until_min
+          raise NotSolved, "the cup did not settle in #{MOST_STEPS} steps" if (steps += 1) > MOST_STEPS
+
+          length = [length, until_min - tally.minute].min
+          wrong = stepper.try(length)
+          if wrong <= 1
+            tally.note(stepper, length)
+            stepper.accept
+            break if tally.usable_min && (stop_at_usable || stepper.spent?)
+          end
+          length = next_length(length, wrong)
+        end
+        Run.new(usable_min: tally.usable_min, peak_c: tally.peak_c, peak_min: tally.peak_min, steps: steps, track: tally.track)
+      end
+
+      # Age and temperature at one minute.
+      # @param minute [Float] 0 to 86,400
+      # @return [Array(Float, Float)] age in minutes, °C
+      def at(minute)
+        return [0.0, @start_c] if minute.zero?
+
+        _, temp_c, age_min = run(until_min: minute).track.last
+        [age_min, temp_c]
+      end
+
+      private
+
+      def next_length(length, wrong)
+        factor = if wrong.nan? then 0.1
+                 else wrong < 1e-5 ? 5.0 : (0.9 * (wrong**-0.2)).clamp(0.2, 5.0)
+                 end
+        raise NotSolved, "the cup's time step fell to nothing" if length * factor < 1e-12
+
+        length * factor
+      end
+
+      # What a run has shown so far.
+      class Tally
+        attr_reader :minute, :usable_min, :peak_c, :peak_min, :track
+
+        def initialize(working_min, start_c)
+          @working_min = working_min
+          @minute = 0.0
+          @peak_c = start_c
+          @peak_min = 0.0
+          @track = [[0.0, start_c, 0.0]]
+        end
+
+        # Called with a step that is good and not yet taken.
+        def note(step, length)
+          note_usable(step, length) if @usable_min.nil? && step.next_age_min >= @working_min
+          note_peak(step, length)
+          @minute += length
+          @track << [@minute, step.next_temp_c, step.next_age_min]
+        end
+
+        private
+
+        def note_usable(step, length)
+          share = Hermite.crossing(@working_min, step.age_min, step.next_age_min, step.pace * length, step.next_pace * length)
+          @usable_min = @minute + (length * share)
+        end
+
+        def note_peak(step, length)
+          if step.warming.positive? && step.next_warming <= 0
+            share, top = Hermite.peak(step.temp_c, step.next_temp_c, step.warming * length, step.next_warming * length)
+          else
+            share = 1
+            top = step.next_temp_c
+          end
+          return unless top > @peak_c
+
+          @peak_c = top
+          @peak_min = @minute + (length * share)
+        end
+      end
+      private_constant :Tally
+    end
+  end
+end

@@ -1,0 +1,94 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Cure
+    # A thin film: it follows the room, so a stage stated as t minutes at the reference temperature is
+    # reached when its age is t, whatever the temperature did on the way.
+    #
+    #   Film.new(clock, profile).reached_min(480)   # => 601.4, or nil when never within 60 days
+    #
+    # Rule: d(age)/dt = g(T). Integrated piece by piece of the profile by Gauss-Legendre.
+    class Film
+      # Nodes and weights of eight-point Gauss-Legendre on -1..1, one half.
+      GAUSS = [[0.1834346424956498, 0.3626837833783620], [0.5255324099163290, 0.3137066458778873],
+               [0.7966664774136267, 0.2223810344533745], [0.9602898564975363, 0.1012285362903763]].freeze
+      # A piece warming or cooling by more than this is cut, so that eight points stay exact to 1e-9.
+      WIDEST_C = 12.0
+
+      # @param clock [Clock]
+      # @param profile [Profile]
+      # @param stalled_below_c [Numeric, nil] ageing below this is not counted: the sheet promises none
+      def initialize(clock, profile, stalled_below_c: nil)
+        @clock = clock
+        @stalled_below_c = stalled_below_c
+        @pieces = stalled_below_c ? cut_at(profile.pieces, stalled_below_c) : profile.pieces
+      end
+
+      # @param age_min [Numeric] age sought, 0 to 1,000,000
+      # @param start_age_min [Numeric] age it has at minute 0, e.g. what it aged in its cup
+      # @return [Float, nil] minutes from minute 0; nil when not within 60 days
+      # @raise [InputError]
+      def reached_min(age_min, start_age_min: 0)
+        wanted = Check.number(:age_min, age_min, 0..1_000_000, "min") - start_age_min
+        return 0.0 if wanted <= 0
+
+        @pieces.each do |from, to, c0, c1|
+          to = [to, HORIZON_MIN].min
+          break if from >= HORIZON_MIN
+
+          aged = aged_in(from, to, c0, c1, to)
+          return within(from, to, c0, c1, wanted) if aged >= wanted
+
+          wanted -= aged
+        end
+        nil
+      end
+
+      # @param minute [Numeric] from 0
+      # @return [Float] age in minutes
+      def age_at(minute)
+        @pieces.sum do |from, to, c0, c1|
+          from >= minute ? 0.0 : aged_in(from, to, c0, c1, [to, minute].min)
+        end
+      end
+
+      private
+
+      # Pieces that cross the lowest temperature, cut where they cross it.
+      def cut_at(pieces, limit_c)
+        pieces.flat_map do |from, to, c0, c1|
+          next [[from, to, c0, c1]] unless (c0 < limit_c && c1 > limit_c) || (c0 > limit_c && c1 < limit_c)
+
+          crossing = from + ((to - from) * (limit_c - c0) / (c1 - c0))
+          [[from, crossing, c0, limit_c], [crossing, to, limit_c, c1]]
+        end
+      end
+
+      # Age gained from the piece's start until a minute inside it.
+      def aged_in(from, to, c0, c1, until_min)
+        span = until_min - from
+        return 0.0 if @stalled_below_c && (c0 + c1) / 2 < @stalled_below_c
+        return span * @clock.pace(c0) if c0 == c1
+
+        slope = (c1 - c0) / (to - from)
+        cuts = ((slope * span).abs / WIDEST_C).ceil.clamp(1, 100)
+        part = span / cuts
+        cuts.times.sum { |i| gauss(c0 + (slope * part * i), slope, part) }
+      end
+
+      def gauss(start_c, slope, span)
+        half = span / 2
+        middle = start_c + (slope * half)
+        half * GAUSS.sum do |node, weight|
+          weight * (@clock.pace(middle + (slope * half * node)) + @clock.pace(middle - (slope * half * node)))
+        end
+      end
+
+      def within(from, to, c0, c1, wanted)
+        return from + (wanted / @clock.pace(c0)) if c0 == c1
+
+        Solve.root(from, to, tolerance: 1e-6) { |minute| aged_in(from, to, c0, c1, minute) - wanted }
+      end
+    end
+  end
+end

@@ -1,0 +1,112 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Cure
+    # Cutting a deep casting into lifts: how deep each may be in this room, and how long to wait.
+    #
+    #   lifts = Lifts.new(mix, start_c: 22, room: Profile.constant(20), recoat: 720..2880)
+    #   lifts.largest_mm          # deepest lift that stays under the sheet's limit in this room
+    #   lifts.plan(60)            # => depths, and the wait after each
+    #
+    # Rule: next lift when the top's age is inside its recoat window and the middle is back within
+    # 8 °C of the room.
+    class Lifts
+      BACK_WITHIN_C = 8.0
+      DEEPEST_MM = 1000.0
+      SEARCH_NODES = 21
+      LARGEST = Memo.new(500)
+      WAITS = Memo.new(500)
+
+      # opens_min is nil when the middle never cools in time; closes_min is nil where the sheet is silent.
+      Wait = Value.define(:opens_min, :closes_min, :cool_min, :tacky_min) do
+        # Does the window close before the middle has cooled? Then: let it cure, abrade, pour.
+        def missed?
+          opens_min.nil? || (!closes_min.nil? && opens_min > closes_min)
+        end
+      end
+
+      # @param mix [Mix]
+      # @param start_c [Numeric] °C of the mix
+      # @param room [Profile]
+      # @param recoat [Array(Numeric, Numeric), nil] ages at which the window opens and closes; nil if silent
+      def initialize(mix, start_c:, room:, recoat: nil, wall_mm: 18, wall_w_mk: 0.13)
+        @mix = mix
+        @coarse = Mix.new(mix.clock, nodes: SEARCH_NODES)
+        @place = { start_c: start_c, room: room, wall_mm: wall_mm, wall_w_mk: wall_w_mk }
+        @recoat = recoat
+      end
+
+      # @return [Float] mm, at most 1000; the sheet's own largest depth is a further limit the caller applies
+      # @raise [NotSolved]
+      def largest_mm
+        limit = @mix.clock.depth_peak_limit_c
+        LARGEST.fetch([@mix.clock.key, @place]) do
+          over = ->(log_mm) { @coarse.pour(depth_mm: Math.exp(log_mm), **@place).peak_c - limit }
+          low = Math.log(0.1)
+          high = Math.log(DEEPEST_MM)
+          at_high = over.call(high)
+          at_low = over.call(low)
+          if at_high <= 0 then DEEPEST_MM
+          elsif at_low >= 0 then 0.0
+          else Math.exp(Solve.root(low, high, tolerance: 0.002, at_low: at_low, at_high: at_high, &over))
+          end
+        end
+      end
+
+      # Equal lifts, each no deeper than the limit.
+      # @param depth_mm [Numeric] of the whole void, 0.1 to 1000
+      # @param deepest_mm [Numeric] limit for one lift; by default the largest for this room and the sheet's
+      # @return [Array<Float>] depths from the bottom up
+      def plan(depth_mm, deepest_mm: [largest_mm, @mix.clock.max_depth_mm].compact.min)
+        depth = Check.number(:depth_mm, depth_mm, 0.1..DEEPEST_MM, "mm")
+        raise InputError.new(:room_c, "is too warm for any lift of this mix to stay under its limit") if deepest_mm < 0.1
+
+        count = (depth / deepest_mm).ceil
+        Array.new(count, depth / count)
+      end
+
+      # @param depth_mm [Numeric] of one lift
+      # @return [Wait] minutes after it was poured
+      def wait(depth_mm)
+        WAITS.fetch([@mix.clock.key, @place, @recoat, depth_mm.to_f]) do
+          track = followed(depth_mm)
+          tacky = @recoat && when_aged(track, @recoat[0])
+          closes = @recoat && when_aged(track, @recoat[1])
+          cool = cooled(track)
+          opens = cool && (@recoat.nil? || tacky) ? [cool, tacky].compact.max : nil
+          Wait.new(opens_min: opens, closes_min: closes, cool_min: cool, tacky_min: tacky)
+        end
+      end
+
+      private
+
+      # The lift followed until it has cooled and its top is past the window.
+      def followed(depth_mm)
+        room = @place[:room]
+        Pour.new(@mix.clock, rate_per_s: @mix.pour_rate_per_s, depth_mm: depth_mm, **@place).run do |state|
+          state.spent? && state.top_age_min >= (@recoat ? @recoat[1] : 0) &&
+            (state.middle_c - room.at(state.minute)).abs <= BACK_WITHIN_C
+        end.track
+      end
+
+      def when_aged(track, age)
+        before, after = track.each_cons(2).find { |_, step| step[4] >= age }
+        return unless before
+
+        before[0] + ((after[0] - before[0]) * (age - before[4]) / (after[4] - before[4]))
+      end
+
+      # From the last moment on at which the middle was further than 8 °C from the room.
+      def cooled(track)
+        room = @place[:room]
+        apart = track.map { |minute, _, middle| [minute, (middle - room.at(minute)).abs - BACK_WITHIN_C] }
+        last = apart.rindex { |_, over| over.positive? }
+        return 0.0 if last.nil?
+        return if last == apart.size - 1
+
+        (m0, over), (m1, under) = apart[last], apart[last + 1]
+        m0 + ((m1 - m0) * over / (over - under))
+      end
+    end
+  end
+end

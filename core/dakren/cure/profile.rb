@@ -1,0 +1,114 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Cure
+    # Room (or surface) temperature over time: straight lines between points; the first and the last
+    # value hold before and after.
+    #
+    #   Profile.new([[0, 22], [600, 22], [840, 14]]).at(720)   # => 18.0
+    class Profile
+      LAST_MIN = 1_000_000
+      MOST_POINTS = 20_000
+
+      attr_reader :points
+
+      # @param points [Array<Array(Numeric, Numeric)>] [minute, °C], minutes rising, two points at least
+      # @raise [InputError] naming profile
+      def initialize(points)
+        unless points.is_a?(Array) && points.size.between?(2, MOST_POINTS)
+          raise InputError.new(:profile, "must be 2 to #{MOST_POINTS} pairs [minute, °C]; a constant room is its value twice")
+        end
+
+        @points = points.each_with_index.map { |pair, index| checked(pair, index) }.freeze
+        @points.each_cons(2) do |(before, _), (after, _)|
+          raise InputError.new(:profile, "must have rising minutes; #{Check.plain(after)} follows #{Check.plain(before)}") unless after > before
+        end
+        @constant = @points.map(&:last).uniq.size == 1
+        freeze
+      end
+
+      # @return [Profile] the same temperature for ever
+      def self.constant(temp_c)
+        new([[0, temp_c], [1, temp_c]])
+      end
+
+      # A daily wave through whole days, by the hour.
+      #
+      # @param low_c [Numeric] coldest
+      # @param high_c [Numeric] warmest
+      # @param warmest_minute_of_day [Numeric] e.g. 900 for 15:00
+      # @param start_minute_of_day [Numeric] minute of day at which the profile begins
+      # @param days [Integer] how many days it is written out
+      def self.daily_wave(low_c:, high_c:, warmest_minute_of_day: 900, start_minute_of_day: 0, days: 14)
+        low = Check.temp_c(:low_c, low_c)
+        high = Check.temp_c(:high_c, high_c)
+        raise InputError.new(:low_c, "must not be above the day's highest") if low > high
+
+        new((0..(days * 24)).map do |hour|
+          phase = 2 * Math::PI * (start_minute_of_day + (hour * 60) - warmest_minute_of_day) / 1440
+          [hour * 60, ((low + high) / 2) + ((high - low) / 2 * Math.cos(phase))]
+        end)
+      end
+
+      # @return [Float] °C at this minute
+      def at(minute)
+        return @points[0][1] if @constant || minute <= @points[0][0]
+        return @points[-1][1] if minute >= @points[-1][0]
+
+        after = @points.bsearch_index { |point| point[0] > minute }
+        (m0, c0), (m1, c1) = @points[after - 1], @points[after]
+        c0 + ((c1 - c0) * (minute - m0) / (m1 - m0))
+      end
+
+      # The same room some degrees warmer or colder.
+      def shifted(by_c)
+        self.class.new(@points.map { |minute, temp| [minute, temp + by_c] })
+      end
+
+      # The same room seen from a later start.
+      # @param minute [Numeric] that becomes minute 0
+      def from(minute)
+        rest = @points.select { |m, _| m > minute }.map { |m, c| [m - minute, c] }
+        head = [[0, at(minute)]]
+        rest.empty? ? self.class.new(head + [[1, at(minute + 1)]]) : self.class.new(head + rest)
+      end
+
+      # Pieces between the points from minute 0 on, the last one open-ended.
+      # @return [Array<Array(Float, Float, Float, Float)>] start, end, °C at start, °C at end
+      def pieces
+        inner = @points.each_cons(2).map { |(m0, c0), (m1, c1)| [m0, m1, c0, c1] }
+        first_m, first_c = @points.first
+        last_m, last_c = @points.last
+        inner.unshift([0.0, first_m, first_c, first_c]) if first_m.positive?
+        inner.push([last_m, Float::INFINITY, last_c, last_c])
+        inner.reject { |piece| piece[1] <= 0 }.map { |m0, m1, c0, c1| m0 >= 0 ? [m0, m1, c0, c1] : [0.0, m1, at(0), c1] }
+      end
+
+      def constant?
+        @constant
+      end
+
+      def ==(other)
+        other.is_a?(Profile) && points == other.points
+      end
+      alias eql? ==
+
+      def hash
+        points.hash
+      end
+
+      private
+
+      def checked(pair, index)
+        raise InputError.new(:profile, "must hold pairs [minute, °C]; entry #{index + 1} is none") unless pair.is_a?(Array) && pair.size == 2
+
+        [Check.number("profile minute #{index + 1}", pair[0], -LAST_MIN..LAST_MIN, "min"),
+         Check.temp_c("profile temperature #{index + 1}", pair[1])]
+      rescue InputError => e
+        raise e if e.field == "profile"
+
+        raise InputError.new(:profile, "#{e.field.delete_prefix("profile ")} #{e.allowed}", given: pair)
+      end
+    end
+  end
+end

@@ -1,0 +1,160 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Line
+    # The plan of one coat: how much of A and B, in which cups, how long each lasts, and when the coat
+    # passes its stages. Minutes count from the start of mixing the first batch.
+    #
+    #   plan = CoatPlan.new(order)
+    #   plan.total.resin_g         # exact, or nil where a density is missing
+    #   plan.batches.first.usable  # Band of minutes in the cup
+    #   plan.stage(:recoat_opens)  # Band of minutes from the start
+    class CoatPlan
+      # One cup of the plan: when it is mixed, poured out and used up, in minutes from the start.
+      PlannedBatch = Value.define(:number, :portion, :split, :mix_from, :pour_from, :done_at)
+
+      attr_reader :order, :portions, :batches
+
+      # @param order [CoatOrder]
+      # @raise [InputError, Batch::TooFast, NotSolved]
+      def initialize(order)
+        @order = order
+        @need_ml, @need_g = order.cover.amounts(order.outline.area_mm2, ratio.mixed_density_g_ml)
+        @portions = cutter.cut(clock_g)
+        @batches = lay_out
+      end
+
+      def sheet
+        order.sheet
+      end
+
+      def ratio
+        sheet.ratio
+      end
+
+      # @return [Measure::Ratio::Split] what must end on the work
+      def on_work
+        ratio.split(**(weighed? ? { total_g: @need_g } : { total_ml: @need_ml }))
+      end
+
+      # @return [Measure::Ratio::Split] everything mixed, the sum of all cups
+      def total
+        sum(batches.map(&:split))
+      end
+
+      # @return [Rational, nil] grams left behind in the cups
+      def kept_g
+        weighed? ? portions.sum { |portion| portion.mass_g - portion.on_work_g } : nil
+      end
+
+      # Wet film in mm, with the mixed density assumed where the sheet has none.
+      def film_mm
+        order.cover.film_with(sheet.clock.mixed_density_g_ml)
+      end
+
+      # Is it thick enough to heat itself?
+      def pour?
+        film_mm > Cure::PourTop::FILM_LIMIT_MM
+      end
+
+      # @return [Cure::Pour::Run, nil] heat of a thick coat
+      def pour_run
+        pour? ? sheet.mix.pour(depth_mm: film_mm, start_c: order.tins_c, room: order.room) : nil
+      end
+
+      # @return [Cure::Band] minutes each cup stays usable from when its parts meet
+      def usable
+        @usable ||= sheet.mix.usable_band(**cup_conditions)
+      end
+
+      # @return [Cure::Cup::Run] what a cup does when it is left standing
+      def standing
+        sheet.mix.cup(**cup_conditions)
+      end
+
+      # @return [Cure::Band] minutes left as a film from the moment it is poured out
+      def working
+        first_laid.working
+      end
+
+      # From the first square metre's early figure to the last one's late figure.
+      # @param name [Symbol] of Cure::STAGES
+      # @return [Cure::Band, nil] minutes from the start; nil when the sheet does not say
+      def stage(name)
+        first = first_laid.of(name)&.plus(batches.first.pour_from)
+        last = last_laid.of(name)&.plus(batches.last.done_at)
+        first && Cure::Band.new(early: first.early, middle: last.middle, late: last.late)
+      end
+
+      # @return [Cure::Band] when the coat can no longer be worked, from the start
+      def thickens
+        first = first_laid.working.plus(batches.first.pour_from)
+        last = last_laid.working.plus(batches.last.done_at)
+        Cure::Band.new(early: first.early, middle: last.middle, late: last.late)
+      end
+
+      # @return [Float] minute at which the last batch is on the work
+      def done_at
+        batches.last.done_at
+      end
+
+      # Grams are known when they were asked for, or when both densities are.
+      def weighed?
+        !@need_g.nil?
+      end
+
+      def cup_conditions
+        portion = portions.first
+        { mass_g: portion.mass_g.to_f, start_c: order.tins_c, room_c: order.room.at(0), diameter_mm: portion.diameter_mm }
+      end
+
+      private
+
+      def cutter
+        Batch::Cutter.new(sheet, start_c: order.tins_c, room_c: order.room.at(0), cups: order.cups,
+                                 placing_g_per_min: order.placing_g_per_min)
+      end
+
+      # Grams as the clock counts them: with the assumed density where the sheet has none.
+      def clock_g
+        @need_g || (@need_ml * Exact.of(sheet.clock.mixed_density_g_ml))
+      end
+
+      # One mixer: a cup is mixed when the one before is used up.
+      def lay_out
+        from = 0.0
+        portions.each_with_index.map do |portion, index|
+          planned = PlannedBatch.new(number: index + 1, portion: portion, split: split(portion), mix_from: from,
+                                     pour_from: from + portion.mixing_min + Batch::CARRYING_MIN, done_at: from + portion.needed_min)
+          from = planned.done_at
+          planned
+        end
+      end
+
+      def split(portion)
+        return ratio.split(total_g: portion.mass_g) if weighed?
+
+        ratio.split(total_ml: portion.mass_g / Exact.of(sheet.clock.mixed_density_g_ml))
+      end
+
+      def sum(splits)
+        members = Measure::Ratio::Split.members
+        Measure::Ratio::Split.new(**members.to_h { |name| [name, splits.any? { |split| split[name].nil? } ? nil : splits.sum { |split| split[name] }] })
+      end
+
+      def first_laid
+        @first_laid ||= laid(batches.first, batches.first.pour_from)
+      end
+
+      def last_laid
+        @last_laid ||= laid(batches.last, batches.last.done_at)
+      end
+
+      # Stage times of what left its cup at that minute, with the age it had by then.
+      def laid(batch, minute)
+        age = sheet.mix.cup_age_min(minute - batch.mix_from, **cup_conditions)
+        Cure::StageTimes.new(sheet, room: order.room.from(minute), start_age_min: age, depth_mm: film_mm.to_f, start_c: order.tins_c)
+      end
+    end
+  end
+end

@@ -1,0 +1,52 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Line
+    # States of a coat as it ages, lightest to darkest; the one ramp every drawing uses.
+    STATES = %i[runny thickening tacky firm hard].freeze
+
+    # One coat on the cure line: which state it is in from when to when, likely minutes from the start.
+    class Lane
+      # to is nil where the state lasts as far as anybody looks.
+      Stretch = Value.define(:state, :from, :to)
+      # What ends each state.
+      ENDS = { runny: nil, thickening: :recoat_opens, tacky: :recoat_closes, firm: :sandable }.freeze
+
+      # @param plan [CoatPlan]
+      def initialize(plan)
+        @plan = plan
+      end
+
+      # @return [Array<Stretch>] mixing first, then the states the sheet lets us tell
+      def stretches
+        found = [Stretch.new(state: :mixing, from: 0.0, to: @plan.done_at)]
+        from = @plan.done_at
+        marks.each do |state, minute|
+          to = minute && [minute, from].max
+          found << Stretch.new(state: state, from: from, to: to)
+          return found if to.nil?
+
+          from = to
+        end
+        found << Stretch.new(state: :hard, from: from, to: nil)
+      end
+
+      # @return [Float] minute up to which the line is worth drawing
+      def until_min
+        known = marks.filter_map(&:last)
+        last = known.max || @plan.done_at
+        [last * 1.35, @plan.done_at * 2, 60].max
+      end
+
+      private
+
+      # State and the minute that ends it; nil where it stalls. States whose end the sheet does not give are left out.
+      def marks
+        @marks ||= [[:runny, @plan.thickens.middle]] + ENDS.compact.filter_map do |state, stage|
+          band = @plan.stage(stage) || (stage == :sandable ? @plan.stage(:handle) : nil)
+          band && [state, band.middle]
+        end
+      end
+    end
+  end
+end

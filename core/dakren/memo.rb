@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+module Dakren
+  # Remembers results of pure computations, the least recently used forgotten first.
+  #
+  #   RUNS = Memo.new(2000)
+  #   RUNS.fetch([clock.key, mass_g]) { long_computation }
+  class Memo
+    # @param most [Integer] results kept
+    def initialize(most)
+      @most = most
+      @kept = {}
+      @lock = Mutex.new
+    end
+
+    # @param key [Object] everything the result depends on
+    # @return [Object] the remembered result, or the block's
+    def fetch(key)
+      @lock.synchronize do
+        if @kept.key?(key)
+          value = @kept.delete(key)
+          return @kept[key] = value
+        end
+      end
+      value = yield
+      @lock.synchronize do
+        @kept[key] = value
+        @kept.shift while @kept.size > @most
+      end
+      value
+    end
+
+    def clear
+      @lock.synchronize { @kept.clear }
+    end
+
+    def size
+      @lock.synchronize { @kept.size }
+    end
+  end
+end

@@ -1,0 +1,182 @@
+# frozen_string_literal: true
+
+module Dakren
+  # What a mix may be for, and the words shown.
+  PURPOSES = {
+    laminate: "laminating", infuse: "infusion", coat: "coating wood", flood: "flood and table coats",
+    cast: "deep casting", floor: "floors and tanks", bond: "bonding", fill: "filling and fairing",
+    mount: "small castings and mounts"
+  }.freeze
+
+  # What the maker says about one resin with one hardener (or one blend).
+  #
+  #   Sheet.new(resin: "Lake 30", hardener: "slow", ratio: ratio, clock: { reference_temp_c: 25, working_min: 90, ... },
+  #             stages: { recoat_opens: [240, 300] }, lowest_c: 15, purposes: [:coat])
+  #
+  # Numbers that contradict each other raise InputError with the reason.
+  class Sheet
+    MINUTES = (0.1..1_000_000)
+    DEFAULT_SERVICE_MARGIN_C = 10
+
+    attr_reader :resin, :hardener, :ratio, :clock, :stages, :lowest_c, :highest_c, :purposes, :mixing,
+                :extra_resin_pct, :extra_hardener_pct
+
+    # @param resin [String] name of part A
+    # @param hardener [String] name of part B
+    # @param ratio [Measure::Ratio]
+    # @param clock [Hash{Symbol=>Numeric}] the numbers of Cure::Clock the sheet states
+    # @param stages [Hash{Symbol=>Array(Numeric, Numeric)}] stage name to early and late minutes at the reference temperature
+    # @param lowest_c [Numeric, nil] lowest application temperature, -40 to 120
+    # @param highest_c [Numeric, nil] highest application temperature
+    # @param purposes [Array<Symbol>] keys of PURPOSES
+    # @param mixing [Mixing] minutes of mixing by batch
+    # @raise [InputError]
+    def initialize(resin:, hardener:, ratio:, clock:, stages: {}, lowest_c: nil, highest_c: nil, purposes: [],
+                   mixing: Mixing.new, extra_resin_pct: nil, extra_hardener_pct: nil)
+      @resin = resin
+      @hardener = hardener
+      @ratio = ratio
+      density = ratio.mixed_density_g_ml&.to_f
+      @clock = Cure::Clock.new(**(density ? { mixed_density_g_ml: density } : {}), **clock)
+      @stages = stages.to_h { |name, range| [name, checked_stage(name, range)] }.freeze
+      @lowest_c = lowest_c && Check.temp_c(:lowest_c, lowest_c)
+      @highest_c = highest_c && Check.temp_c(:highest_c, highest_c)
+      @purposes = purposes.each { |purpose| PURPOSES.fetch(purpose) }.freeze
+      @mixing = mixing
+      @extra_resin_pct = Check.optional(:extra_resin_pct, extra_resin_pct, 0..100, "%")
+      @extra_hardener_pct = Check.optional(:extra_hardener_pct, extra_hardener_pct, 0..100, "%")
+      Contradictions.new(self).refuse
+      freeze
+    end
+
+    def name
+      "#{resin} + #{hardener}"
+    end
+
+    # @return [Cure::Mix]
+    def mix
+      Cure::Mix.new(clock)
+    end
+
+    # Tolerance each way in percent, the sheet's own or the assumed one.
+    # @return [Array(Float, Float)] extra resin, extra hardener
+    def tolerance_pct
+      [extra_resin_pct || Measure::Verdict::DEFAULT_EXTRA_RESIN_PCT.to_f, extra_hardener_pct || Measure::Verdict::DEFAULT_EXTRA_HARDENER_PCT.to_f]
+    end
+
+    # Ages at which the recoat window opens and closes for sure.
+    # @return [Array(Float, Float), nil] nil when the sheet does not say
+    def recoat_window_min
+      opens = stages[:recoat_opens]
+      closes = stages[:recoat_closes]
+      opens && closes && [opens[1], closes[0]]
+    end
+
+    def for?(purpose)
+      purposes.empty? || purposes.include?(purpose)
+    end
+
+    private
+
+    def checked_stage(name, range)
+      raise InputError.new(name, "is not a stage of a sheet") unless Cure::STAGE_NAMES.include?(name)
+
+      early, late = range.map { |minutes| Check.number(name, minutes, MINUTES, "min") }
+      raise InputError.new(name, "must have its early figure first: #{Check.plain(early)} is after #{Check.plain(late)}") if early > late
+
+      [early, late].freeze
+    end
+  end
+
+  # How long a batch is mixed, by its size.
+  #
+  # Rule: the sheet gives minutes for a cup (up to 1 kg) and for a pail (20 kg); between them minutes
+  # grow with the logarithm of the mass. A second cup adds its own minutes.
+  class Mixing
+    CUP_G = 1000.0
+    PAIL_G = 20_000.0
+    MINUTES = (0..60)
+
+    attr_reader :cup_min, :pail_min, :second_cup_min
+
+    # @param cup_min [Numeric] 0 to 60
+    # @param pail_min [Numeric, nil] 0 to 60; by default as the cup
+    # @param second_cup_min [Numeric] 0 to 60; 0 where everything stays in one cup
+    # @raise [InputError]
+    def initialize(cup_min: 3, pail_min: nil, second_cup_min: 0)
+      @cup_min = Check.number(:mix_cup_min, cup_min, MINUTES, "min")
+      @pail_min = Check.number(:mix_pail_min, pail_min || [cup_min, 0].max, MINUTES, "min")
+      @second_cup_min = Check.number(:second_cup_min, second_cup_min, MINUTES, "min")
+      raise InputError.new(:mix_pail_min, "must not be shorter than for a cup") if @pail_min < @cup_min
+
+      freeze
+    end
+
+    # @param mass_g [Numeric]
+    # @return [Float] minutes
+    def minutes(mass_g)
+      share = (Math.log(mass_g.to_f / CUP_G) / Math.log(PAIL_G / CUP_G)).clamp(0.0, 1.0)
+      cup_min + ((pail_min - cup_min) * share) + second_cup_min
+    end
+  end
+
+  # Numbers of one sheet that cannot all be true.
+  class Contradictions
+    ORDER = %i[recoat_opens sandable full].freeze
+
+    def initialize(sheet)
+      @sheet = sheet
+    end
+
+    # @raise [InputError] naming the field and the reason
+    def refuse
+      pot_life
+      temperatures
+      window
+      order
+    end
+
+    private
+
+    def pot_life
+      clock = @sheet.clock
+      return if clock.pot_life_min.nil? || clock.pot_life_min <= clock.working_min
+
+      complain(:pot_life_min, "must not be longer than the working time: a full cup never outlives a thin film")
+    end
+
+    def temperatures
+      low = @sheet.lowest_c
+      high = @sheet.highest_c
+      complain(:highest_c, "must be above the lowest temperature") if low && high && low >= high
+    end
+
+    def window
+      opens = @sheet.stages[:recoat_opens]
+      closes = @sheet.stages[:recoat_closes]
+      return unless opens && closes
+
+      complain(:recoat_closes, "must come after the window opens") if closes[0] < opens[0] || closes[1] <= opens[1]
+    end
+
+    def order
+      opens = @sheet.stages[:recoat_opens]
+      if opens && opens[1] < @sheet.clock.working_min
+        complain(:recoat_opens,
+                 "must not end before the working time does: a film that can still be worked is not tacky")
+      end
+      known = ORDER.filter_map { |name| @sheet.stages[name] && [name, @sheet.stages[name]] }
+      known.each_cons(2) do |(earlier, first), (later, second)|
+        complain(later, "must not come before #{label(earlier)}") if second[1] < first[0]
+      end
+    end
+
+    def label(name)
+      Cure::STAGES.find { |stage| stage.name == name }.label
+    end
+
+    def complain(field, reason)
+      raise InputError.new(field, reason)
+    end
+  end
+end
