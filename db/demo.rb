@@ -63,17 +63,17 @@ module Dakren
     end
     private_class_method :figure
 
-    # The jobs on hand: name, resin and hardener, hours from the next full hour, and what was typed.
+    # The jobs on hand: name, resin and hardener, days from today and hour of day, and what was typed.
     JOBS = [
-      ["Seed sample tray, lid coat", "Stillwater clear coat", "clear", 20,
+      ["Seed sample tray, lid coat", "Stillwater clear coat", "clear", [1, 13],
        { "shape" => "circle", "diameter" => figure("340", "mm"), "film" => "8", "film_unit" => "mil", "room" => figure("18", "C"), "method" => "graduated" }],
-      ["Wash-house floor, first coat", "Granite floor 210", "floor", 44,
+      ["Wash-house floor, first coat", "Granite floor 210", "floor", [2, 8],
        { "shape" => "polygon", "film" => "250", "film_unit" => "micron", "room" => figure("16", "C"),
          "corners" => [%w[0 0], %w[4200 0], %w[4200 2100], %w[2600 2100], %w[2600 3300], %w[0 3300]].map { |row| row.map { |side| figure(side, "mm") } } }],
-      ["Cedar shutters, first clear coat", "Stillwater clear coat", "clear", 1,
+      ["Cedar shutters, first clear coat", "Stillwater clear coat", "clear", [0, 9],
        { "length" => figure("3.9 m", "mm"), "width" => figure("1450", "mm"), "film" => "120", "film_unit" => "g/m2", "room_mode" => "wave",
          "night" => figure("15", "C"), "day" => figure("21", "C") }],
-      ["Observation desk, flood coat", "Tarn table pour", "table", 17,
+      ["Observation desk, flood coat", "Tarn table pour", "table", [1, 9],
        { "length" => figure("1860", "mm"), "width" => figure("640", "mm"), "film" => "1.6", "film_unit" => "mm", "room" => figure("22", "C"), "tins" => figure("24", "C") }]
     ].freeze
 
@@ -91,9 +91,9 @@ module Dakren
       end
     end
 
-    def add(name, resin, hardener, hours, fields)
+    def add(name, resin, hardener, (days, hour), fields)
       sheet = Records::Sheet.find_by!(resin: resin, hardener: hardener)
-      start = Time.at((Time.now.to_i / 3600 * 3600) + (hours * 3600)).strftime("%Y-%m-%dT%H:%M")
+      start = (Date.today + days).strftime("%Y-%m-%dT") + format("%02d:00", hour)
       blank = Desk::JobDocument.blank(shop_temp_c: 19, start: start)
       Records::Job.new.write(blank.merge("name" => name, "sheet" => sheet.id.to_s, **fields))
     end

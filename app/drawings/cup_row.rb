@@ -4,9 +4,11 @@ module Dakren
   module Drawings
     # Every cup of a plan, drawn to scale with the heights its two parts really reach.
     class CupRow
-      HEIGHT = 128.0
-      GAP = 26
-      MOST = 8
+      HEIGHT = 108.0
+      WIDEST = 120.0
+      GAP = 18
+      LEFT = 64
+      ROOM = 350
 
       # @param plan [Line::CoatPlan]
       # @param wording [Desk::Wording]
@@ -14,22 +16,28 @@ module Dakren
         @plan = plan
         @wording = wording
         @cup = plan.portions.first.cup
-        @scale = [HEIGHT / @cup.height_mm, 150.0 / @cup.top_mm].min
+        @scale = [HEIGHT / @cup.height_mm, WIDEST / @cup.top_mm].min
         @cup_wide = @cup.top_mm * @scale
         @cup_high = @cup.height_mm * @scale
       end
 
       def to_s
-        shown = @plan.batches.first(MOST)
+        shown = @plan.batches.first(fitting)
         more = @plan.batches.size - shown.size
-        width = 54 + (shown.size * (@cup_wide + GAP)) + (more.positive? ? 70 : 40)
+        width = LEFT + (shown.size * (@cup_wide + GAP)) + (more.positive? ? 64 : 4)
         svg = Svg.new(width, @cup_high + 44, label: "#{@plan.batches.size} cups to scale, each filled #{@plan.portions.first.fill_mm.round} mm deep in a #{@cup.name}")
-        shown.each_with_index { |batch, i| draw(svg, batch, 54 + (i * (@cup_wide + GAP)), first: i.zero?) }
-        svg.text(54 + (shown.size * (@cup_wide + GAP)), 8 + (@cup_high / 2), "+ #{more} more", class: "t-text") if more.positive?
+        shown.each_with_index { |batch, i| draw(svg, batch, LEFT + (i * (@cup_wide + GAP)), first: i.zero?) }
+        svg.text(LEFT + (shown.size * (@cup_wide + GAP)), 8 + (@cup_high / 2), "+ #{more} more", class: "t-text") if more.positive?
         svg.to_s
       end
 
       private
+
+      # How many cups stand side by side in the room there is.
+      def fitting
+        count = ((ROOM - LEFT) / (@cup_wide + GAP)).floor
+        @plan.batches.size <= count ? count : [((ROOM - LEFT - 60) / (@cup_wide + GAP)).floor, 1].max
+      end
 
       def draw(svg, batch, x, first:)
         svg.group(class: "batch", data_batch: batch.number) do
@@ -81,7 +89,7 @@ module Dakren
           next if i.zero? && heights.size > 1 && (heights[1] - fill) * @scale < 13
 
           svg.line(x - 8, level(fill), corners(x, 0, fill)[3][0], level(fill), stroke_dasharray: "2 2")
-          svg.text(x - 10, level(fill) + 4, @wording.show(Quantity.new(value: fill, unit: :mm)), text_anchor: "end", class: "t-small")
+          svg.text(x - 10, level(fill) + 4, @wording.show(Quantity.new(value: fill.round, unit: :mm)), text_anchor: "end", class: "t-small")
         end
       end
 

@@ -5,9 +5,9 @@ module Dakren
     # The piece seen from above, to scale, with its measures, a scale bar, the marks each cup must
     # reach, and below it the coat in section, drawn thicker by a factor that is stated.
     class PiecePlan
-      WIDTH = 420
-      BOX = [330.0, 150.0].freeze
-      LEFT = 44.0
+      WIDTH = 440
+      BOX = [336.0, 160.0].freeze
+      LEFT = 14.0
       TOP = 14.0
       MOST_MARKS = 24
       COAT_PX = 14.0
@@ -111,7 +111,7 @@ module Dakren
         svg.rect(x, y, width / 2, 5, fill: Ramp::INK)
         svg.rect(x, y, width, 5, fill: "none", stroke: Ramp::INK)
         svg.text(x + width + 6, y + 6, length(round), class: "t-small")
-        svg.text(WIDTH - 10, y + 6, @wording.show(Quantity.new(value: @outline.area_mm2 / 1e6, unit: :m2)), class: "t-figure", text_anchor: "end")
+        svg.text(LEFT + BOX[0], y + 6, @wording.show(Quantity.new(value: @outline.area_mm2 / 1e6, unit: :m2)), class: "t-figure", text_anchor: "end")
       end
 
       def draw_section(svg)

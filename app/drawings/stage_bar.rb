@@ -43,6 +43,7 @@ module Dakren
           band = times.of(stage) || (stage == :sandable ? times.of(:handle) : nil)
           band&.middle && [state, band.middle]
         end
+        known = known.each_index.map { |i| [known[i][0], known[i..].map(&:last).min] }
         [[:runny, times.working.middle], *known, [:hard, nil]]
       end
 

@@ -21,10 +21,10 @@ module Dakren
         Rack::Builder.app do
           use Frame::Headers
           use Frame::SmallBodies
-          use Rack::Protection::HostAuthorization, permitted_hosts: HOSTS, message: "This address is not served here.\n"
+          use Rack::Protection::HostAuthorization, permitted_hosts: HOSTS, logging: false, message: "This address is not served here.\n"
           use Rack::Static, urls: ["/assets"], root: Frame::PUBLIC, header_rules: [[:all, { "cache-control" => "public, max-age=31536000, immutable" }]]
           use Rack::Session::Cookie, key: "dakren", secrets: secret, same_site: :strict, httponly: true, expire_after: nil
-          use Rack::Protection::AuthenticityToken, message: "This form has expired. Go back, load the page again and send it once more.\n"
+          use Rack::Protection::AuthenticityToken, logging: false, message: "This form has expired. Go back, load the page again and send it once more.\n"
           map("/shelf") { run Shelf }
           map("/settings") { run Settings }
           map("/") { run Jobs }

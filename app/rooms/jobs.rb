@@ -75,8 +75,8 @@ module Dakren
         end
 
         # One field of the job sheet with its label, complaint, and what it was understood as.
-        def field(name, css: "", label: nil, hint: nil)
-          part :"jobs/field", name: name, css: css, label: label || Desk::JobDocument::FIELDS.fetch(name).label, hint: hint
+        def field(name, css: "", label: nil, hint: nil, placeholder: nil)
+          part :"jobs/field", name: name, css: css, placeholder: placeholder, label: label || Desk::JobDocument::FIELDS.fetch(name).label, hint: hint
         end
 
         def choice_field(name, css: "")

@@ -11,6 +11,7 @@ module Dakren
     # @param high [Float] the other end; the function must have opposite signs at the two
     # @param tolerance [Float] width of the bracket at which the search ends
     # @param most [Integer] bound on the looks taken
+    # @param at_low, at_high [Float, nil] the function at the ends, where it is known already
     # @yield [x] the function
     # @return [Float] x at which the function is zero within the tolerance
     # @raise [NotSolved] when the ends have the same sign, or the bound is reached
@@ -19,41 +20,38 @@ module Dakren
       a = high
       fb = at_low || yield(b)
       fa = at_high || yield(a)
-      return b if fb.zero?
-      return a if fa.zero?
-      raise NotSolved, "no crossing between #{low} and #{high}" if (fa.positive? && fb.positive?) || (fa.negative? && fb.negative?)
+      raise NotSolved, "no crossing between #{low} and #{high}" if same_side?(fa, fb)
 
       share = 0.5
       most.times do
-        x = a + (share * (b - a))
+        limit = tolerance / (2 * (b - a).abs)
+        return fa.abs < fb.abs ? a : b if limit > 0.5 || fa.zero? || fb.zero?
+
+        x = a + (share.clamp(limit, 1 - limit) * (b - a))
         fx = yield(x)
-        if (fx.positive? && fa.positive?) || (fx.negative? && fa.negative?)
-          c = a
-          fc = fa
-        else
-          c = b
-          fc = fb
-          b = a
-          fb = fa
-        end
+        # c is the point left behind; b stays on the other side of zero from a.
+        c, fc, b, fb = same_side?(fx, fa) ? [a, fa, b, fb] : [b, fb, a, fa]
         a = x
         fa = fx
-        best = fa.abs < fb.abs ? a : b
-        limit = tolerance / (2 * (b - a).abs)
-        return best if fx.zero? || limit > 0.5
-
-        share = next_share(a, b, c, fa, fb, fc).clamp(limit, 1 - limit)
+        share = next_share(a, b, c, fa, fb, fc)
       end
       raise NotSolved, "no crossing found in #{most} looks"
     end
 
+    def same_side?(one, other)
+      (one.positive? && other.positive?) || (one.negative? && other.negative?)
+    end
+
+    # Where between a and b to look next: by the parabola through three points while it can be trusted.
     def next_share(a, b, c, fa, fb, fc)
+      return 0.5 if fc == fb || fc == fa || fa == fb
+
       xi = (a - b) / (c - b)
       phi = (fa - fb) / (fc - fb)
-      return 0.5 unless (1 - Math.sqrt(1 - xi)) < phi && phi < Math.sqrt(xi)
+      return 0.5 unless xi.between?(0, 1) && (1 - Math.sqrt(1 - xi)) < phi && phi < Math.sqrt(xi)
 
       ((fa / (fb - fa)) * (fc / (fb - fc))) + (((c - a) / (b - a)) * (fa / (fc - fa)) * (fb / (fc - fb)))
     end
-    private_class_method :next_share
+    private_class_method :same_side?, :next_share
   end
 end

@@ -22,8 +22,8 @@ module Dakren
 
       # Limits of every number, and the unit they are said in.
       LIMITS = {
-        reference_temp_c: [-40..120, "°C"], working_min: [0.1..100_000, "min"],
-        pot_life_min: [0.1..100_000, "min"], pot_mass_g: [0.1..100_000, "g"],
+        reference_temp_c: [-40..120, "°C"], working_min: [0.1..86_000, "min"],
+        pot_life_min: [0.1..86_000, "min"], pot_mass_g: [0.1..100_000, "g"],
         max_depth_mm: [0.1..1000, "mm"], depth_peak_limit_c: [20..300, "°C"],
         heat_j_g: [1..2000, "J/g"], activation_kj_mol: [20..120, "kJ/mol"],
         heat_capacity_j_gk: [0.2..10, "J/g K"], conductivity_w_mk: [0.01..50, "W/m K"],

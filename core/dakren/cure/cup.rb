@@ -19,6 +19,7 @@ module Dakren
     # Unusable when its age reaches the working time. The step follows the reaction through ignition.
     class Cup
       MOST_STEPS = 20_000
+      SHORTEST_MIN = 1.0e-9
 
       # usable_min is nil for a mix still usable at the horizon; track holds [minute, °C, age] a step.
       Run = Value.define(:usable_min, :peak_c, :peak_min, :steps, :track)
@@ -47,7 +48,7 @@ module Dakren
         tally = Tally.new(@clock.working_min, @start_c)
         length = stepper.first_min
         steps = 0
-        while tally.minute < until_min
+        while until_min - tally.minute > SHORTEST_MIN
           raise NotSolved, "the cup did not settle in #{MOST_STEPS} steps" if (steps += 1) > MOST_STEPS
 
           length = [length, until_min - tally.minute].min
@@ -56,6 +57,7 @@ module Dakren
             tally.note(stepper, length)
             stepper.accept
             break if tally.usable_min && (stop_at_usable || stepper.spent?)
+            break tally.rest(stepper, until_min) if stepper.settled?
           end
           length = next_length(length, wrong)
         end
@@ -78,7 +80,7 @@ module Dakren
         factor = if wrong.nan? then 0.1
                  else wrong < 1e-5 ? 5.0 : (0.9 * (wrong**-0.2)).clamp(0.2, 5.0)
                  end
-        raise NotSolved, "the cup's time step fell to nothing" if length * factor < 1e-12
+        raise NotSolved, "the cup's time step fell to nothing" if factor < 1 && length * factor < 1e-12
 
         length * factor
       end
@@ -101,6 +103,13 @@ module Dakren
           note_peak(step, length)
           @minute += length
           @track << [@minute, step.next_temp_c, step.next_age_min]
+        end
+
+        # A cup that can no longer leave the room's temperature ages as a film: no more steps are needed.
+        def rest(step, until_min)
+          ready = @minute + ((@working_min - step.age_min) / step.pace)
+          @usable_min ||= ready if ready <= until_min
+          @track << [until_min, step.temp_c, step.age_min + ((until_min - @minute) * step.pace)]
         end
 
         private

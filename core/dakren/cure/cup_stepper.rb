@@ -12,6 +12,34 @@ module Dakren
       TOLERANCE_CONVERSION = 2.0e-6
       TOLERANCE_C = 2.0e-3
       TOLERANCE_AGE = 2.0e-6
+      SETTLED_C = 0.01
+      # Largest value of (b + a)(1 - a)^2.
+      FASTEST = (SEED + TURNING_CONVERSION) * ((1 - TURNING_CONVERSION)**2)
+
+      # The coefficients of the pair.
+      A41 = 44.0 / 45
+      A42 = -56.0 / 15
+      A43 = 32.0 / 9
+      A51 = 19_372.0 / 6561
+      A52 = -25_360.0 / 2187
+      A53 = 64_448.0 / 6561
+      A54 = -212.0 / 729
+      A61 = 9017.0 / 3168
+      A62 = -355.0 / 33
+      A63 = 46_732.0 / 5247
+      A64 = 49.0 / 176
+      A65 = -5103.0 / 18_656
+      B1 = 35.0 / 384
+      B3 = 500.0 / 1113
+      B4 = 125.0 / 192
+      B5 = -2187.0 / 6784
+      B6 = 11.0 / 84
+      E1 = 71.0 / 57_600
+      E3 = -71.0 / 16_695
+      E4 = 71.0 / 1920
+      E5 = -17_253.0 / 339_200
+      E6 = 22.0 / 525
+      E7 = -1.0 / 40
 
       attr_reader :conversion, :temp_c, :age_min, :warming, :pace,
                   :next_temp_c, :next_age_min, :next_warming, :next_pace
@@ -94,6 +122,13 @@ module Dakren
         @conversion > TURNING_CONVERSION && @warming.negative?
       end
 
+      # As warm as the room, and never again able to make enough heat to leave it by a hundredth of a degree.
+      def settled?
+        return false if (@temp_c - @room).abs > SETTLED_C
+
+        @rise * @rate * @pace * FASTEST < SETTLED_C * @cooling
+      end
+
       private
 
       def pace_at(temp_c)
@@ -108,32 +143,6 @@ module Dakren
       def warming_at(reacting, temp_c)
         (@rise * reacting) - (@cooling * (temp_c - @room))
       end
-
-      # The coefficients of the pair.
-      A41 = 44.0 / 45
-      A42 = -56.0 / 15
-      A43 = 32.0 / 9
-      A51 = 19_372.0 / 6561
-      A52 = -25_360.0 / 2187
-      A53 = 64_448.0 / 6561
-      A54 = -212.0 / 729
-      A61 = 9017.0 / 3168
-      A62 = -355.0 / 33
-      A63 = 46_732.0 / 5247
-      A64 = 49.0 / 176
-      A65 = -5103.0 / 18_656
-      B1 = 35.0 / 384
-      B3 = 500.0 / 1113
-      B4 = 125.0 / 192
-      B5 = -2187.0 / 6784
-      B6 = 11.0 / 84
-      E1 = 71.0 / 57_600
-      E3 = -71.0 / 16_695
-      E4 = 71.0 / 1920
-      E5 = -17_253.0 / 339_200
-      E6 = 22.0 / 525
-      E7 = -1.0 / 40
-      private_constant(*constants(false).grep(/\A[ABE]\d+\z/))
     end
   end
 end

@@ -41,17 +41,16 @@ module Dakren
       end
 
       # @param until_min [Float] follow it this long at most
-      # @param whole [Boolean] go on to until_min after the peak, for the wait between lifts
       # @yieldparam state [PourTally] after each step; return true to stop there
       # @return [Run] middle_usable_min is nil when not reached
       # @raise [NotSolved] when the bound on steps is reached
-      def run(until_min: HORIZON_MIN, whole: false)
+      def run(until_min: HORIZON_MIN)
         stepper = PourStepper.new(@clock, rate_per_min: @rate_per_min, depth_m: @depth_m, start_c: @start_c,
                                           top_w_m2k: TOP_W_M2K, bottom_w_m2k: @bottom_w_m2k, nodes: @nodes)
         tally = PourTally.new(@clock.working_min, stepper)
         length = stepper.first_min
         steps = 0
-        while tally.minute < until_min
+        while until_min - tally.minute > 1e-9
           raise NotSolved, "the pour did not settle in #{MOST_STEPS} steps" if (steps += 1) > MOST_STEPS
 
           length = [length, until_min - tally.minute].min
@@ -59,7 +58,7 @@ module Dakren
           if wrong <= 1
             stepper.accept(length)
             tally.note(stepper, length)
-            break if block_given? ? yield(tally) : !whole && tally.done?
+            break if block_given? ? yield(tally) : tally.done?
           end
           length = next_length(length, wrong)
         end
@@ -72,7 +71,7 @@ module Dakren
         factor = if wrong.nan? then 0.1
                  else wrong < 1e-5 ? 4.0 : (0.85 * (wrong**(-1.0 / 3))).clamp(0.15, 4.0)
                  end
-        raise NotSolved, "the pour's time step fell to nothing" if length * factor < 1e-10
+        raise NotSolved, "the pour's time step fell to nothing" if factor < 1 && length * factor < 1e-10
 
         length * factor
       end

@@ -41,10 +41,14 @@ module Dakren
       private
 
       # State and the minute that ends it; nil where it stalls. States whose end the sheet does not give are left out.
+      # A state ends no later than a following one: a floor that is hard before its window closes is hard.
       def marks
-        @marks ||= [[:runny, @plan.thickens.middle]] + ENDS.compact.filter_map do |state, stage|
-          band = @plan.stage(stage) || (stage == :sandable ? @plan.stage(:handle) : nil)
-          band && [state, band.middle]
+        @marks ||= begin
+          found = [[:runny, @plan.thickens.middle]] + ENDS.compact.filter_map do |state, stage|
+            band = @plan.stage(stage) || (stage == :sandable ? @plan.stage(:handle) : nil)
+            band && [state, band.middle]
+          end
+          found.each_index.map { |i| [found[i][0], found[i][1] && found[i..].filter_map(&:last).min] }
         end
       end
     end

@@ -70,7 +70,7 @@ module Dakren
           found << [number(match[1]), unit(match[2])]
           rest = match.post_match
         end
-        found
+        found.empty? ? refuse("must be a number#{wanted}") : found
       end
 
       def sum(found)

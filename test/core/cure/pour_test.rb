@@ -1,0 +1,116 @@
+# frozen_string_literal: true
+
+require_relative "../../core_helper"
+
+class PourTest < CoreTest
+  def deep(**changes)
+    Cure::Clock.new(reference_temp_c: 25, max_depth_mm: 50, working_min: 720, heat_j_g: 300, mixed_density_g_ml: 1.09, **changes)
+  end
+
+  def mix(clock = deep, **more)
+    Cure::Mix.new(clock, **more)
+  end
+
+  def room(temp)
+    Cure::Profile.constant(temp)
+  end
+
+  def test_the_sheets_own_depth_peaks_at_its_limit
+    [[50, 60], [6, 60], [20, 75]].each do |depth, limit|
+      clock = deep(max_depth_mm: depth, depth_peak_limit_c: limit)
+      assert_in_delta limit, mix(clock).pour(depth_mm: depth, start_c: 25, room: room(25)).peak_c, 0.2
+    end
+  end
+
+  def test_deeper_is_hotter_and_warmer_is_hotter
+    peaks = [10, 20, 40, 60, 90].map { |depth| mix.pour(depth_mm: depth, start_c: 22, room: room(22)).peak_c }
+    assert_equal peaks.sort, peaks
+    peaks = [12, 18, 24, 30].map { |temp| mix.pour(depth_mm: 45, start_c: temp, room: room(temp)).peak_c }
+    assert_equal peaks.sort, peaks
+  end
+
+  def test_a_metal_plate_below_keeps_it_cooler_than_foam
+    steel = mix.pour(depth_mm: 55, start_c: 24, room: room(24), wall_mm: 3, wall_w_mk: 50)
+    foam = mix.pour(depth_mm: 55, start_c: 24, room: room(24), wall_mm: 50, wall_w_mk: 0.04)
+    assert_operator steel.peak_c, :<, foam.peak_c
+  end
+
+  def test_a_finer_grid_says_the_same
+    coarse = mix(nodes: 21).pour(depth_mm: 65, start_c: 24, room: room(24))
+    fine = mix(nodes: 81).pour(depth_mm: 65, start_c: 24, room: room(24))
+    assert_in_delta fine.peak_c, coarse.peak_c, 0.5
+    assert_share fine.peak_min, coarse.peak_min, 0.005
+  end
+
+  def test_a_cooling_room_is_followed
+    falling = Cure::Profile.new([[0, 24], [600, 10]])
+    assert_operator mix.pour(depth_mm: 60, start_c: 24, room: falling).peak_c, :<, mix.pour(depth_mm: 60, start_c: 24, room: room(24)).peak_c
+  end
+
+  def test_a_metre_deep_is_answered_in_bounded_work
+    run = mix.pour(depth_mm: 1000, start_c: 24, room: room(24))
+    assert_operator run.steps, :<, 1500
+    assert_in_delta 24 + (300 / 1.9), run.peak_c, 5
+  end
+
+  def test_a_depth_that_can_never_reach_its_limit_is_refused
+    assert_refused(:max_depth_mm, "never reaches") { mix(deep(max_depth_mm: 0.1, heat_j_g: 50, depth_peak_limit_c: 200)).pour_rate_per_s }
+    assert_refused(:depth_mm) { mix.pour(depth_mm: 1001, start_c: 20, room: room(20)) }
+    assert_refused(:wall_w_mk) { mix.pour(depth_mm: 10, start_c: 20, room: room(20), wall_w_mk: 0) }
+  end
+
+  def test_a_sheet_with_a_depth_and_no_pot_life_judges_its_cups_by_it
+    assert_in_delta mix.pour_rate_per_s, mix.cup_rate_per_s, 1e-15
+    assert_operator mix.cup(mass_g: 5000, start_c: 25, room_c: 25).usable_min, :<, 720
+  end
+
+  def test_the_top_of_a_pour_ages_faster_than_a_film_and_then_follows_the_room
+    top = Cure::PourTop.new(mix, depth_mm: 60, start_c: 25, room: room(25))
+    film = Cure::Film.new(deep, room(25))
+    assert_operator top.reached_min(1000), :<, film.reached_min(1000)
+    assert_in_delta 5000, top.reached_min(40_000 + 5000) - top.reached_min(40_000), 1
+    ages = [1, 100, 700, 2000, 9000].map { |age| top.reached_min(age) }
+    assert_equal ages.sort, ages
+  end
+end
+
+class LiftsTest < CoreTest
+  def lifts(temp, recoat: [960, 2160], **changes)
+    clock = Cure::Clock.new(reference_temp_c: 25, max_depth_mm: 50, working_min: 720, heat_j_g: 300, mixed_density_g_ml: 1.09, **changes)
+    Cure::Lifts.new(Cure::Mix.new(clock), start_c: temp, room: Cure::Profile.constant(temp), recoat: recoat)
+  end
+
+  def test_at_the_reference_the_largest_lift_is_the_sheets_own
+    assert_share 50, lifts(25).largest_mm, 0.01
+  end
+
+  def test_a_warm_room_takes_less_and_a_cool_one_more
+    assert_operator lifts(30).largest_mm, :<, 48
+    assert_operator lifts(18).largest_mm, :>, 52
+  end
+
+  def test_equal_lifts_that_add_up
+    plan = lifts(25).plan(110)
+    assert_equal 3, plan.size
+    assert_in_delta 110, plan.sum, 1e-9
+    assert_equal [20.0], lifts(25).plan(20)
+    assert_refused(:depth_mm) { lifts(25).plan(0) }
+  end
+
+  def test_the_next_lift_waits_for_tack_and_for_cooling
+    wait = lifts(25).wait(25)
+    assert_in_delta [wait.cool_min, wait.tacky_min].max, wait.opens_min, 1e-9
+    assert_operator wait.closes_min, :>, wait.opens_min
+    refute_predicate wait, :missed?
+  end
+
+  def test_a_window_that_shuts_before_it_has_cooled_is_missed
+    assert_predicate lifts(25, recoat: [100, 200]).wait(50), :missed?
+  end
+
+  def test_a_silent_sheet_leaves_only_the_cooling
+    wait = lifts(25, recoat: nil).wait(45)
+    assert_equal wait.cool_min, wait.opens_min
+    assert_nil wait.closes_min
+  end
+end

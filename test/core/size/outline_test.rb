@@ -1,0 +1,131 @@
+# frozen_string_literal: true
+
+require_relative "../../core_helper"
+
+class OutlineTest < CoreTest
+  def polygon(*corners)
+    Size::Polygon.new(corners)
+  end
+
+  def test_known_areas
+    assert_equal 2_160_000, Size::Rectangle.new(length_mm: 2400, width_mm: 900).area_mm2
+    assert_in_delta Math::PI * 170 * 170, Size::Circle.new(diameter_mm: 340).area_mm2, 1e-9
+    # An L: 4.2 x 3.3 m less 1.6 x 1.2 m
+    l = polygon([0, 0], [4200, 0], [4200, 2100], [2600, 2100], [2600, 3300], [0, 3300])
+    assert_in_delta (4200 * 3300) - (1600 * 1200), l.area_mm2, 1e-6
+    assert_in_delta 2 * (4200 + 3300), l.edge_mm, 1e-9
+    assert_equal [4200, 3300], l.extent_mm
+  end
+
+  def test_a_polygon_may_be_given_either_way_round
+    corners = [[0, 0], [10, 0], [10, 5], [0, 5]]
+    assert_equal polygon(*corners).area_mm2, polygon(*corners.reverse).area_mm2
+  end
+
+  def test_moving_and_turning_keep_the_area_and_scaling_squares_it
+    100.times do
+      spokes = Array.new(chance.rand(3..12)) { between(50, 400) }
+      corners = spokes.each_with_index.map { |r, i| [r * Math.cos(2 * Math::PI * i / spokes.size), r * Math.sin(2 * Math::PI * i / spokes.size)] }
+      area = polygon(*corners).area_mm2
+      k = between(0.5, 3)
+      turned = corners.map { |x, y| [(x * 0.6) - (y * 0.8) + 31, (x * 0.8) + (y * 0.6) - 77] }
+      assert_share area, polygon(*turned).area_mm2, 1e-9
+      assert_share area * k * k, polygon(*corners.map { |x, y| [x * k, y * k] }).area_mm2, 1e-9
+    end
+  end
+
+  def test_crossings_are_refused_and_the_edges_named
+    assert_refused(:corners, "1–2", "3–4") { polygon([0, 0], [10, 10], [10, 0], [0, 10]) }
+    assert_refused(:corners, "cross") { polygon([0, 0], [10, 0], [10, 10], [5, 0], [0, 10]) }
+    assert_refused(:corners, "cross") { polygon([0, 0], [10, 0], [4, 0], [4, 5]) }
+  end
+
+  def test_what_has_no_area_is_refused
+    assert_refused(:corners, "one line") { polygon([0, 0], [10, 10], [20, 20.0000001]) }
+    assert_refused(:corners, "same point") { polygon([0, 0], [0, 0], [20, 20]) }
+    assert_refused(:corners, "3 to 500") { polygon([0, 0], [1, 1]) }
+    assert_refused(:width, "0.5") { Size::Rectangle.new(length_mm: 1, width_mm: 0) }
+    assert_refused(:length) { Size::Rectangle.new(length_mm: -5, width_mm: 10) }
+    assert_refused(:diameter) { Size::Circle.new(diameter_mm: Float::INFINITY) }
+    assert_refused("corner 2 x") { polygon([0, 0], [Float::NAN, 0], [0, 5]) }
+  end
+
+  def test_three_corners_in_line_inside_a_piece_are_fine
+    assert_equal 100, polygon([0, 0], [5, 0], [10, 0], [10, 10], [0, 10]).area_mm2
+  end
+end
+
+class CoverTest < CoreTest
+  def test_film_and_grams
+    ml, grams = Size::Cover.new(film_mm: 0.3).amounts(2_160_000, 1.1)
+    assert_equal 648, ml
+    assert_equal Rational(7128, 10), grams
+    ml, grams = Size::Cover.new(cover_g_m2: 120).amounts(5_655_000, nil)
+    assert_nil ml
+    assert_equal Rational(6786, 10), grams
+    assert_in_delta 0.1, Size::Cover.new(cover_g_m2: 110).film_with(1.1), 1e-12
+  end
+
+  def test_limits
+    assert_refused(:film, "0.005 to 500") { Size::Cover.new(film_mm: 0) }
+    assert_refused(:film) { Size::Cover.new(film_mm: 10_000) }
+    assert_refused(:film) { Size::Cover.new(cover_g_m2: -1) }
+    assert_refused(:film, "one of them") { Size::Cover.new }
+    assert_refused(:film, "one of them") { Size::Cover.new(film_mm: 1, cover_g_m2: 100) }
+  end
+end
+
+class ExactTest < CoreTest
+  def test_sharing_loses_nothing
+    300.times do
+      total = between(0.1, 1e6).round(chance.rand(5))
+      parts = Exact.share(total, Array.new(chance.rand(1..40)) { between(0.1, 9).round(2) })
+      assert_equal Rational(total.to_s), parts.sum
+    end
+  end
+
+  def test_a_tenth_is_a_tenth
+    assert_equal Rational(1, 10), Exact.of(0.1)
+  end
+end
+
+class SolveTest < CoreTest
+  def test_it_finds_crossings_of_awkward_functions
+    { ->(x) { (x**3) - 2 } => 2**(1.0 / 3), ->(x) { Math.exp(40 * (x - 1)) - 1 } => 1.0, ->(x) { x < 1.5 ? -1e-9 : 1e9 } => 1.5,
+      ->(x) { Math.atan(1000 * (x - 0.123)) } => 0.123 }.each do |function, zero|
+      assert_in_delta zero, Solve.root(0.0, 3.0, tolerance: 1e-9, &function), 1e-8
+    end
+  end
+
+  def test_it_says_when_there_is_nothing_to_find
+    assert_raises(NotSolved) { Solve.root(0.0, 1.0, tolerance: 1e-6) { |x| x + 1 } }
+    assert_raises(NotSolved) { Solve.root(0.0, 1.0, tolerance: 1e-12, most: 2) { |x| Math.atan(1000 * (x - 0.123)) } }
+  end
+
+  def test_ends_that_are_zeros
+    assert_equal 0.0, Solve.root(0.0, 1.0, tolerance: 1e-6) { |x| x }
+    assert_equal 1.0, Solve.root(0.0, 1.0, tolerance: 1e-6) { |x| x - 1 }
+  end
+end
+
+class MemoTest < CoreTest
+  def test_it_remembers_the_latest_and_forgets_the_rest
+    memo = Memo.new(2)
+    looks = 0
+    look = ->(key) { memo.fetch(key) { looks += 1 } }
+    assert_equal 1, look.call(:a)
+    assert_equal 1, look.call(:a)
+    look.call(:b)
+    look.call(:a)
+    look.call(:c)
+    assert_equal 1, look.call(:a)
+    assert_equal 4, look.call(:b)
+    assert_equal 2, memo.size
+  end
+
+  def test_a_failure_is_not_remembered
+    memo = Memo.new(2)
+    assert_raises(NotSolved) { memo.fetch(:x) { raise NotSolved } }
+    assert_equal 5, memo.fetch(:x) { 5 }
+  end
+end
