@@ -120,7 +120,7 @@ module Dakren
       end
 
       def text(value)
-        value.is_a?(String) ? value.scrub("").delete("\u0000")[0, LONGEST] : nil
+        value.is_a?(String) ? value[0, LONGEST] : nil
       end
       private_class_method :from_field, :kept, :rows, :text
     end

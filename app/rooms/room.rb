@@ -34,9 +34,17 @@ module Dakren
           @wording ||= Desk::Wording.new(settings_row.units)
         end
 
-        # Everything typed into the form, words and rows alike.
+        # Everything typed into the form, words and rows alike, as text that can be kept.
         def typed
-          params.to_h
+          @typed ||= clean(params.to_h)
+        end
+
+        def clean(value)
+          case value
+          when String then value.scrub("").delete("\u0000")
+          when Array then value.map { |part| clean(part) }
+          when Hash then value.to_h { |key, part| [clean(key.to_s), clean(part)] }
+          end
         end
 
         # One parameter that must be text.
@@ -45,7 +53,7 @@ module Dakren
           return "" if value.nil?
           raise BadParameter, name unless value.is_a?(String)
 
-          value.scrub("").delete("\u0000")
+          clean(value)
         end
 
         def page_system

@@ -47,6 +47,9 @@ document.addEventListener("alpine:init", () => {
       clearTimeout(this.timer);
       this.timer = setTimeout(() => this.send(), PAUSE_MS);
     },
+    picked(event) {
+      if (event.target.matches("select, [type=checkbox], [type=radio]")) this.changed();
+    },
     async send() {
       clearTimeout(this.timer);
       clearTimeout(this.retry);

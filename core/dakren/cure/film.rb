@@ -67,6 +67,7 @@ module Dakren
       # Age gained from the piece's start until a minute inside it.
       def aged_in(from, to, c0, c1, until_min)
         span = until_min - from
+        return 0.0 unless span.positive?
         return 0.0 if @stalled_below_c && (c0 + c1) / 2 < @stalled_below_c
         return span * @clock.pace(c0) if c0 == c1
 

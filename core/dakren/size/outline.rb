@@ -82,6 +82,7 @@ module Dakren
     # Rule: shoelace. An outline that crosses or touches itself is refused, naming the edges.
     class Polygon
       MOST_CORNERS = 500
+      FLAT_MM = 1e-6
       COORDINATE_MM = (-1_000_000..1_000_000)
 
       attr_reader :corners_mm
@@ -95,8 +96,9 @@ module Dakren
           [Check.number("corner #{i + 1} x", x, COORDINATE_MM, "mm"), Check.number("corner #{i + 1} y", y, COORDINATE_MM, "mm")]
         end
         refuse_repeats
+        raise InputError.new(:corners, "all lie on one line: the piece has no area") if flat?
+
         refuse_crossings
-        raise InputError.new(:corners, "all lie on one line: the piece has no area") if area_mm2 < AREA_M2.begin * 1e6
 
         freeze
       end
@@ -146,6 +148,14 @@ module Dakren
             raise InputError.new(:corners, "cross: edge #{edge_name(i)} meets edge #{edge_name(j)}")
           end
         end
+      end
+
+      # Is no corner off the line through the first one and the one farthest from it?
+      def flat?
+        first = corners_mm.first
+        far = corners_mm.max_by { |x, y| Math.hypot(x - first[0], y - first[1]) }
+        length = Math.hypot(far[0] - first[0], far[1] - first[1])
+        corners_mm.all? { |corner| turn(first, far, corner).abs <= length * FLAT_MM }
       end
 
       def edge_name(index)

@@ -106,6 +106,17 @@ class FilmTest < CoreTest
     assert_nil Cure::Film.new(slow_clock, Cure::Profile.constant(5), stalled_below_c: 10).reached_min(1)
   end
 
+  def test_waves_across_the_lowest_temperature_always_give_an_answer
+    24.times do |hour|
+      room = Cure::Profile.daily_wave(low_c: 14, high_c: 22, start_minute_of_day: hour * 60, days: 60)
+      [14, 15.5, 16, 18, 22].each do |lowest|
+        film = Cure::Film.new(slow_clock, room.from(between(0, 60)), stalled_below_c: lowest)
+        reached = film.reached_min(300)
+        assert_operator reached, :>=, Cure::Film.new(slow_clock, room.from(0)).reached_min(240) * 0.5 if reached
+      end
+    end
+  end
+
   def test_warmer_is_never_slower
     100.times do
       clock = random_clock

@@ -64,6 +64,14 @@ class TypedTest < CoreTest
     assert_equal(-40, read.call("-40", :F))
   end
 
+  def test_grams_on_an_area
+    read = ->(text) { Measure::Typed.read(text, field: "film", units: U::LENGTH + U::COVER, bare: :mm) }
+    assert_equal 300, read.call("300 g/m2")
+    assert_equal 300, read.call("300g/m²")
+    assert_in_delta 9 * 33.9057474, read.call("9 oz/yd2"), 1e-6
+    assert_equal Rational(2, 1000), read.call("2 micron")
+  end
+
   def test_whatever_is_written_comes_back
     300.times do
       unit = pick(U::LENGTH)

@@ -1,0 +1,83 @@
+# frozen_string_literal: true
+
+require_relative "core_helper"
+ENV["RACK_ENV"] = "test"
+require "rack/test"
+require "tmpdir"
+require_relative "../app/boot"
+require_relative "../db/demo"
+
+# One shop for all request tests of a run, on a database of its own; each test leaves it as it was.
+module ShopHelp
+  DATA = Dir.mktmpdir("dakren-test")
+  Dakren::Records::Database.open(DATA)
+  Dakren::Demo.load_once
+  HOUSE = Dakren::Rooms::House.build(DATA)
+  Minitest.after_run { FileUtils.remove_entry(DATA) }
+
+  def before_setup
+    super
+    ActiveRecord::Base.connection.begin_transaction(joinable: false)
+  end
+
+  def after_teardown
+    ActiveRecord::Base.connection.rollback_transaction if ActiveRecord::Base.connection.transaction_open?
+    super
+  end
+end
+
+class AppTest < CoreTest
+  include Rack::Test::Methods
+  include ShopHelp
+
+  def app
+    HOUSE
+  end
+
+  def default_host
+    "127.0.0.1"
+  end
+
+  def setup
+    header "Host", "127.0.0.1"
+  end
+
+  def page
+    last_response.body
+  end
+
+  # Sends a form as the page holds it, with changes; the token comes from the page.
+  def submit(path, fields, from: path, live: false)
+    get from
+    header "X-Live", live ? "1" : nil
+    post path, { "authenticity_token" => hidden("authenticity_token"), "revision" => hidden("revision"), "units_on_page" => hidden("units_on_page"),
+                 "lock_version" => hidden("lock_version") }.merge(fields)
+    header "X-Live", nil
+  end
+
+  def hidden(name)
+    page[/name="#{name}" value="([^"]*)"/, 1]
+  end
+
+  # What the page reads as, without markup.
+  def words
+    CGI.unescapeHTML(page.gsub(/<[^>]+>/, " ").gsub(/\s+/, " ")).tr("\u202F", " ")
+  end
+
+  def sheet_id(resin, hardener)
+    Dakren::Records::Sheet.find_by!(resin: resin, hardener: hardener).id.to_s
+  end
+
+  def job_fields(**changes)
+    { "name" => "Board", "shape" => "rectangle", "length" => "2400", "width" => "900", "film" => "0.3", "film_unit" => "mm",
+      "sheet" => sheet_id("Stillwater clear coat", "clear"), "room_mode" => "steady", "room" => "20", "tins" => "", "method" => "scale", "cup" => "auto",
+      "start" => "2026-11-24T09:00" }.merge(changes.transform_keys(&:to_s))
+  end
+
+  def new_job(**changes)
+    submit "/jobs", {}, from: "/"
+    path = last_response["location"]
+    submit path, job_fields(**changes)
+    path
+  end
+end
