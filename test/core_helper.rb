@@ -23,8 +23,8 @@ module CoreHelp
   end
 
   # A complaint that names its field.
-  def assert_refused(field, *words, &block)
-    error = assert_raises(Dakren::InputError, &block)
+  def assert_refused(field, *words, &)
+    error = assert_raises(Dakren::InputError, &)
     assert_equal field.to_s, error.field
     words.each { |word| assert_includes error.message, word }
     error
@@ -46,15 +46,15 @@ module CoreHelp
   end
 
   def coating(ratio: self.ratio, **changes)
-    Dakren::Sheet.new(**{ resin: "Clear", hardener: "slow", ratio: ratio,
-                          clock: { reference_temp_c: 23, pot_life_min: 28, pot_mass_g: 150, working_min: 55, heat_j_g: 380, activation_kj_mol: 58 },
-                          stages: { recoat_opens: [150, 210], recoat_closes: [480, 720], sandable: [960, 1320], full: [8640, 11_520] },
-                          lowest_c: 16, highest_c: 30, purposes: [:coat], mixing: Dakren::Mixing.new(cup_min: 4, pail_min: 12) }.merge(changes))
+    Dakren::Sheet.new(resin: "Clear", hardener: "slow", ratio: ratio,
+                      clock: { reference_temp_c: 23, pot_life_min: 28, pot_mass_g: 150, working_min: 55, heat_j_g: 380, activation_kj_mol: 58 },
+                      stages: { recoat_opens: [150, 210], recoat_closes: [480, 720], sandable: [960, 1320], full: [8640, 11_520] },
+                      lowest_c: 16, highest_c: 30, purposes: [:coat], mixing: Dakren::Mixing.new(cup_min: 4, pail_min: 12), **changes)
   end
 
   def order(**changes)
-    Dakren::Line::CoatOrder.new(**{ outline: Dakren::Size::Rectangle.new(length_mm: 2400, width_mm: 900), cover: Dakren::Size::Cover.new(film_mm: 0.3),
-                                    sheet: coating, room: Dakren::Cure::Profile.constant(20), tins_c: 20 }.merge(changes))
+    Dakren::Line::CoatOrder.new(outline: Dakren::Size::Rectangle.new(length_mm: 2400, width_mm: 900), cover: Dakren::Size::Cover.new(film_mm: 0.3),
+                                sheet: coating, room: Dakren::Cure::Profile.constant(20), tins_c: 20, **changes)
   end
 end
 

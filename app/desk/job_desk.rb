@@ -82,7 +82,9 @@ module Dakren
       # @return [Quantity, nil]
       def understood(name)
         value = @values[name]
-        value.is_a?(Rational) ? Quantity.new(value: value, unit: JobDocument::FIELDS[name].units == Measure::Units::TEMPERATURE ? :c : :mm) : nil
+        return unless value.is_a?(Rational)
+
+        Quantity.new(value: value, unit: JobDocument::FIELDS[name].units == Measure::Units::TEMPERATURE ? :c : :mm)
       end
 
       private
@@ -147,7 +149,8 @@ module Dakren
       def within_area(outline)
         return outline if Size::AREA_M2.cover?(outline.area_mm2 / 1e6)
 
-        raise InputError.new(NEEDED.fetch(choice("shape")).first, "makes a piece of #{Check.plain((outline.area_mm2 / 1e6).round(7))} m²; at most 200000 m² can be planned")
+        raise InputError.new(NEEDED.fetch(choice("shape")).first,
+                             "makes a piece of #{Check.plain((outline.area_mm2 / 1e6).round(7))} m²; at most 200000 m² can be planned")
       end
 
       def rows_of(list)

@@ -109,20 +109,22 @@ module Dakren
       end
 
       def rows(raw, columns, page, before)
-        return before || [] unless raw.is_a?(Hash) || raw.is_a?(Array)
+        raw = raw.sort_by { |key, _| key.to_i }.map(&:last) if raw.is_a?(Hash)
+        return before || [] unless raw.is_a?(Array)
 
-        list = raw.is_a?(Hash) ? raw.sort_by { |key, _| key.to_i }.map(&:last) : raw
-        list = list.first(MOST_ROWS).grep(Hash).map.with_index do |row, i|
-          columns.each_with_index.map { |field, j| kept(text(row[field.name]).to_s, field, page, before&.dig(i, j)) }
-        end
+        list = raw.first(MOST_ROWS).grep(Hash).map.with_index { |row, i| row_of(row, columns, page, before&.at(i)) }
         list.pop while list.any? && list.last.all? { |entry| Entry.kept(entry).blank? }
         list
+      end
+
+      def row_of(row, columns, page, before)
+        columns.each_with_index.map { |field, j| kept(text(row[field.name]).to_s, field, page, before&.at(j)) }
       end
 
       def text(value)
         value.is_a?(String) ? value[0, LONGEST] : nil
       end
-      private_class_method :from_field, :kept, :rows, :text
+      private_class_method :from_field, :kept, :rows, :row_of, :text
     end
   end
 end

@@ -91,7 +91,7 @@ module Dakren
       end
 
       def degrees(value)
-        format("%.1f", value).sub(/\.0\z/, "")
+        format("%.1f", value).delete_suffix(".0")
       end
 
       # A span of time as people say it: 48 min, 2 h 05, 3 d 4 h.

@@ -9,6 +9,7 @@ module Dakren
       GAP = 18
       LEFT = 64
       ROOM = 350
+      COLOURS = { resin: Ramp::RESIN, hardener: Ramp::HARDENER, mix: "#d9d3c0" }.freeze
 
       # @param plan [Line::CoatPlan]
       # @param wording [Desk::Wording]
@@ -25,7 +26,8 @@ module Dakren
         shown = @plan.batches.first(fitting)
         more = @plan.batches.size - shown.size
         width = LEFT + (shown.size * (@cup_wide + GAP)) + (more.positive? ? 64 : 4)
-        svg = Svg.new(width, @cup_high + 44, label: "#{@plan.batches.size} cups to scale, each filled #{@plan.portions.first.fill_mm.round} mm deep in a #{@cup.name}")
+        svg = Svg.new(width, @cup_high + 44,
+                      label: "#{@plan.batches.size} cups to scale, each filled #{@plan.portions.first.fill_mm.round} mm deep in a #{@cup.name}")
         shown.each_with_index { |batch, i| draw(svg, batch, LEFT + (i * (@cup_wide + GAP)), first: i.zero?) }
         svg.text(LEFT + (shown.size * (@cup_wide + GAP)), 8 + (@cup_high / 2), "+ #{more} more", class: "t-text") if more.positive?
         svg.to_s
@@ -60,8 +62,6 @@ module Dakren
         between = @cup.fill_mm(batch.split[:"#{first}_ml"].to_f)
         [[first, 0.0, between], [second, between, fill]]
       end
-
-      COLOURS = { resin: Ramp::RESIN, hardener: Ramp::HARDENER, mix: "#d9d3c0" }.freeze
 
       def draw_layer(svg, x, from, to, name)
         svg.shape(corners(x, from, to), fill: COLOURS.fetch(name))

@@ -40,7 +40,7 @@ module Dakren
       private
 
       def draw_grid(svg)
-        @axis.midnights.each { |minute, _| svg.line(@axis.x(minute), 20, @axis.x(minute), HEIGHT - 22, stroke: Ramp::RULE, stroke_width: 2) }
+        @axis.midnights.map { |minute, _time| @axis.x(minute) }.each { |x| svg.line(x, 20, x, HEIGHT - 22, stroke: Ramp::RULE, stroke_width: 2) }
         @axis.ticks.each do |minute, time|
           x = @axis.x(minute)
           svg.line(x, LANE_TOP - 6, x, HEIGHT - 22, stroke: Ramp::GRID)
@@ -73,18 +73,22 @@ module Dakren
       # Early to late as a bracket over the lane, words above it, on the first row that is free.
       def draw_flags(svg)
         taken = Array.new(3, -1000.0)
-        FLAGS.each do |stage, word|
-          band = @plan.stage(stage) || (stage == :sandable ? @plan.stage(:handle) : nil)
-          next unless band && band.early && band.early < @axis.until_min
-
-          from = @axis.x(band.early)
-          to = @axis.x(band.late || @axis.until_min)
-          words = "#{word} #{clock(band.early)}–#{band.late ? clock(band.late, after: band.early) : "?"}"
+        flags.each do |words, from, to|
           at = [from, RIGHT - (words.length * 7.0)].min
           row = taken.index { |end_| end_ < at } || (taken.size - 1)
           taken[row] = [to, at + (words.length * 7.2)].max + 8
           bracket(svg, from, to, 28 + (row * 18))
           svg.text(at, 26 + (row * 18), words, class: "t-small")
+        end
+      end
+
+      # Words, and where they begin and end, of each flag that falls into the drawing.
+      def flags
+        FLAGS.filter_map do |stage, word|
+          band = @plan.stage(stage) || (stage == :sandable ? @plan.stage(:handle) : nil)
+          next unless band&.early && band.early < @axis.until_min
+
+          ["#{word} #{clock(band.early)}–#{band.late ? clock(band.late, after: band.early) : "?"}", @axis.x(band.early), @axis.x(band.late || @axis.until_min)]
         end
       end
 
@@ -97,7 +101,10 @@ module Dakren
       def draw_room(svg)
         points = room_points
         low, high = points.map(&:last).minmax
-        low, high = [low - 1, high + 1] if high - low < 2
+        if high - low < 2
+          low -= 1
+          high += 1
+        end
         level = ->(temp) { ROOM_TOP + ROOM_HIGH - 6 - ((ROOM_HIGH - 12) * (temp - low) / (high - low)) }
         svg.text(LEFT - 10, ROOM_TOP + 18, "room", text_anchor: "end", class: "t-label")
         svg.text(LEFT - 10, ROOM_TOP + 33, @wording.span_of_degrees(points.map(&:last).minmax), text_anchor: "end", class: "t-small")

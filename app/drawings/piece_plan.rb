@@ -58,7 +58,7 @@ module Dakren
       def corner_number(svg, x, y, number)
         svg.tag(:circle, cx: x, cy: y, r: 2.5, fill: Ramp::INK)
         svg.text(x + (x > @left + (@wide / 2) ? 5 : -5), y + (y > TOP + (@high / 2) ? 12 : -4), number.to_s, class: "t-small",
-                                                                                                            text_anchor: x > @left + (@wide / 2) ? "start" : "end")
+                                                                                                             text_anchor: x > @left + (@wide / 2) ? "start" : "end")
       end
 
       def placed_corners

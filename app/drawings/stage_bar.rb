@@ -13,10 +13,12 @@ module Dakren
 
       # @param sheet [Sheet]
       # @param temp_c [Numeric] room
+      # @param wording [Desk::Wording]
       # @param scale [Boolean] with the scale of time below
-      def initialize(sheet, temp_c, scale: false)
+      def initialize(sheet, temp_c, wording, scale: false)
         @sheet = sheet
         @room = Cure::Profile.constant(temp_c)
+        @wording = wording
         @scale = scale
       end
 
@@ -31,6 +33,7 @@ module Dakren
           svg.rect(x(from), 7, x(to) - x(from), HIGH, fill: Ramp.fill(state), stroke: Ramp::INK)
           from = to
         end
+        draw_stall(svg)
         draw_scale(svg) if @scale
         svg.to_s
       end
@@ -52,6 +55,14 @@ module Dakren
         return unless pot
 
         svg.line(x(FROM_MIN), 3, x(pot), 3, stroke: Ramp::INK, stroke_width: 3)
+      end
+
+      # Below the sheet's lowest temperature the bar promises nothing.
+      def draw_stall(svg)
+        lowest = @sheet.lowest_c
+        return unless lowest && @room.at(0) < lowest
+
+        svg.text(x(FROM_MIN) + 8, HIGH + 3.5, "stalled below #{@wording.show(Quantity.new(value: lowest, unit: :c))}", class: "t-small")
       end
 
       def draw_scale(svg)

@@ -23,7 +23,9 @@ module Dakren
 
       not_found { page("There is nothing here", "The address leads nowhere; what you were looking for may have been removed.", 404) }
       error(BadParameter, Sinatra::BadRequest) { page("That could not be read", "The address or the form holds something that is no text.", 400) }
-      error { page("Something broke on our side", "Nothing you typed before was lost. Go back and try again; if it stays, the log beside the program says why.", 500) }
+      error do
+        page("Something broke on our side", "Nothing you typed before was lost. Go back and try again; if it stays, the log beside the program says why.", 500)
+      end
 
       helpers do
         def settings_row

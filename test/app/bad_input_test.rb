@@ -8,10 +8,13 @@ class BadInputTest < AppTest
 
   def refused(field, typed, *says, **others)
     path = new_job(**others, field => typed)
+
     assert_equal 303, last_response.status
     get path
+
     assert_equal 200, last_response.status
     assert_includes page, "value=\"#{Erubi.h(typed)}\"" unless field == :start
+
     assert_match(/id="e-#{field}"/, page, "#{field} #{typed.inspect} is not marked")
     says.each { |words| assert_includes self.words, words }
     refute_includes words, "Cure line"
@@ -60,19 +63,26 @@ class BadInputTest < AppTest
   def test_a_sheet_that_is_gone
     path = new_job(sheet: "999999")
     get path
+
     assert_includes words, "This mix is no longer on the shelf: choose another"
     assert_equal "999999", Records::Job.find(path[/\d+/]).document["sheet"]
   end
 
   def test_crossing_and_flat_corners
     corner = ->(x, y) { { "x" => x, "y" => y } }
-    get new_job(shape: "polygon", corners: { "0" => corner.call("0", "0"), "1" => corner.call("10", "10"), "2" => corner.call("10", "0"), "3" => corner.call("0", "10") })
+    get new_job(shape: "polygon",
+                corners: { "0" => corner.call("0", "0"), "1" => corner.call("10", "10"), "2" => corner.call("10", "0"),
+                           "3" => corner.call("0", "10") })
+
     assert_includes words, "Corners cross: edge 1–2 meets edge 3–4"
     get new_job(shape: "polygon", corners: { "0" => corner.call("0", "0"), "1" => corner.call("10", "10"), "2" => corner.call("20", "20") })
+
     assert_includes words, "all lie on one line"
     get new_job(shape: "polygon", corners: { "0" => corner.call("0", "0"), "1" => corner.call("x", "10"), "2" => corner.call("20", "") })
+
     assert_includes words, "Corner 2, along must be a number"
     get new_job(shape: "polygon", corners: { "0" => corner.call("0", "0"), "1" => corner.call("5", "10") })
+
     assert_includes words, "must be at least 3; 2 given"
   end
 
@@ -80,6 +90,7 @@ class BadInputTest < AppTest
     path = new_job(name: HTML)
     [path, "/"].each do |address|
       get address
+
       refute_includes page, HTML
       assert_includes page, Erubi.h(HTML)
     end
@@ -88,28 +99,33 @@ class BadInputTest < AppTest
   def test_a_name_of_ten_thousand_characters_is_kept_and_refused
     path = new_job(name: "n" * 10_000)
     get path
+
     assert_includes words, "must be at most 120 characters; it has 10000"
     assert_equal 10_000, Records::Job.find(path[/\d+/]).document["name"].length
     get "/"
+
     assert_equal 200, last_response.status
   end
 
   def test_a_choice_that_is_none_changes_nothing
     path = new_job(shape: "blob", method: "guess", cup: "bucket", film_unit: "furlong", room_mode: "sauna")
     document = Records::Job.find(path[/\d+/]).document
+
     assert_equal %w[rectangle scale auto mm steady], document.values_at("shape", "method", "cup", "film_unit", "room_mode")
   end
 
-  NOISE = ["", "0", "-1", "1e309", "NaN", "-Infinity", "x" * 10_000, HTML, "'; DROP TABLE jobs; --", "\u0000", "\xFF\xFE".dup.force_encoding("UTF-8"), "١٢٣", "1 kg", "%", "../../etc",
-           "１２"].freeze
+  NOISE = ["", "0", "-1", "1e309", "NaN", "-Infinity", "x" * 10_000, HTML, "'; DROP TABLE jobs; --", "\u0000", (+"\xFF\xFE").force_encoding("UTF-8"), "١٢٣", "1 kg", "%",
+           "../../etc", "１２"].freeze
 
   def test_every_field_of_a_job_survives_noise
     path = new_job
     Desk::JobDocument::FIELDS.each_key do |name|
       NOISE.each do |noise|
         submit path, job_fields(name => noise)
+
         assert_includes [303, 400], last_response.status, "#{name}: #{noise[0, 20].inspect}"
         get path
+
         assert_equal 200, last_response.status, "#{name}: #{noise[0, 20].inspect}"
       end
     end
@@ -120,8 +136,10 @@ class BadInputTest < AppTest
     [{ "length" => { "a" => "b" } }, { "length" => ["1"] }, { "corners" => "x" }, { "corners" => { "0" => "x" } }, { "corners" => { "0" => { "x" => { "y" => "1" } } } },
      { "name" => ["x"] }, { "revision" => "abc" }, { "revision" => "99999999999999999999" }, { "units_on_page" => "furlongs" }].each do |odd|
       submit path, job_fields.merge(odd)
+
       assert_includes [303, 400], last_response.status, odd.inspect
       get path
+
       assert_equal 200, last_response.status, odd.inspect
     end
     assert_equal "2400", Records::Job.find(path[/\d+/]).document["length"]["typed"]
@@ -134,6 +152,7 @@ class BadInputTest < AppTest
       fields["shape"] = pick(Desk::JobDocument::SHAPES.keys)
       submit path, job_fields.merge(fields)
       get path
+
       assert_equal 200, last_response.status, fields.inspect
     end
   end
@@ -141,8 +160,11 @@ end
 
 class DoorTest < AppTest
   def test_every_page_answers
-    ["/", "/shelf", "/shelf/", "/shelf/new", "/settings", *Records::Sheet.ids.map { |id| "/shelf/#{id}" }, *Records::Job.ids.map { |id| "/jobs/#{id}" }].each do |path|
+    ["/", "/shelf", "/shelf/", "/shelf/new", "/settings", *Records::Sheet.ids.map { |id| "/shelf/#{id}" }, *Records::Job.ids.map do |id|
+      "/jobs/#{id}"
+    end].each do |path|
       get path
+
       assert_equal 200, last_response.status, path
       assert_includes last_response["content-security-policy"], "script-src 'self'"
       refute_match(/unsafe-(inline|eval)/, last_response["content-security-policy"])
@@ -155,22 +177,26 @@ class DoorTest < AppTest
   def test_no_page_asks_another_host_for_anything
     get "/jobs/#{Records::Job.first.id}"
     addresses = page.scan(/(?:src|href|action)="([^"]+)"/).flatten
-    assert addresses.any?
+
+    assert_predicate addresses, :any?
     addresses.each { |address| assert_match(%r{\A[/#]}, address) }
   end
 
   def test_what_is_not_there
     %w[/jobs/999999 /shelf/999999 /nothing /jobs/abc /jobs/99999999999999999999 /shelf/..%2f /assets/none.js /settings/x].each do |path|
       get path
+
       assert_equal 404, last_response.status, path
     end
   end
 
   def test_a_form_without_its_token_is_turned_away
     post "/jobs", {}
+
     assert_equal 403, last_response.status
     assert_includes page, "expired"
     post "/settings", { "units" => "us", "shop_temp" => "20" }
+
     assert_equal 403, last_response.status
     assert_equal "metric", Records::Settings.shop.units
   end
@@ -178,15 +204,18 @@ class DoorTest < AppTest
   def test_another_host_is_turned_away
     header "Host", "evil.example"
     get "/"
+
     assert_equal 403, last_response.status
     header "Host", "localhost"
     get "/"
+
     assert_equal 200, last_response.status
   end
 
   def test_only_the_session_is_kept_in_the_browser
     get "/"
     cookie = last_response["set-cookie"].to_s
+
     assert_match(/\Adakren=/, cookie)
     assert_match(/httponly/i, cookie)
     assert_match(/samesite=strict/i, cookie)
@@ -195,21 +224,27 @@ class DoorTest < AppTest
 
   def test_broken_requests
     get "/?x=%FF"
+
     assert_operator last_response.status, :<, 500
     get "/settings?saved[]=1"
+
     assert_equal 400, last_response.status
     submit "/settings", { "shop_temp" => ["1"], "units" => { "a" => "b" } }
+
     assert_equal 422, last_response.status
     header "Content-Length", "9999999"
     post "/jobs", "x" * 10
+
     assert_equal 413, last_response.status
   end
 
   def test_shipped_files_are_served_for_good
     get Rooms::Frame.asset("dakren.css")
+
     assert_equal 200, last_response.status
     assert_includes last_response["cache-control"], "immutable"
     get Rooms::Frame.asset("fonts/next.woff2")
+
     assert_equal 200, last_response.status
   end
 end

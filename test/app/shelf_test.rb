@@ -14,23 +14,27 @@ class ShelfTest < AppTest
 
   def test_eight_kinds_and_more_are_complete_and_plausible
     records = Records::Sheet.all.to_a
+
     assert_operator records.map(&:resin).uniq.size, :>=, 8
     records.each do |record|
       sheet = Desk::SheetDesk.core(record)
+
       assert sheet.clock.pot_life_min || sheet.clock.max_depth_mm, record.name
-      assert sheet.ratio.densities?, record.name
+      assert_predicate sheet.ratio, :densities?, record.name
       assert sheet.stages.key?(:full) && sheet.lowest_c && sheet.highest_c, record.name
       refute_empty sheet.purposes
       assert_operator sheet.mix.cup_rate_per_s, :>, 1e-7, record.name
     end
-    assert_equal 3, records.count { |record| record.resin.include?("laminating") }
+    assert_equal(3, records.count { |record| record.resin.include?("laminating") })
     assert_equal [16, 1], Records::Sheet.find_by!(hardener: "filler").attributes.values_at("ratio_resin", "ratio_hardener")
   end
 
   def test_a_sheet_is_added_and_read_back
     add
+
     assert_equal 303, last_response.status
     record = Records::Sheet.find_by!(resin: "Test resin")
+
     assert_equal [150, 210], record.stages["recoat_opens"]
     assert_equal [480, 720], record.stages["recoat_closes"]
     assert_equal [10_080, 10_080], record.stages["full"]
@@ -38,6 +42,7 @@ class ShelfTest < AppTest
     assert_in_delta 1.14, record.resin_density_g_ml
     assert_equal %w[coat flood], record.purposes
     get "/shelf/#{record.id}"
+
     assert_includes page, 'value="150–210 min"'
     assert_includes page, 'value="8–12 h"'
     assert_includes page, 'value="7 d"'
@@ -47,6 +52,7 @@ class ShelfTest < AppTest
     Records::Sheet.all.each do |record|
       %w[metric us].each do |system|
         form = Desk::SheetForm.of(record, system)
+
         assert_predicate form, :valid?, "#{record.name}: #{form.problems}"
         form.columns.each do |name, value|
           kept = record.public_send(name)
@@ -66,24 +72,29 @@ class ShelfTest < AppTest
       "full" => ["1-2-3 d", "one time or two"], "resin" => ["", "Resin, part A must be given"], "hardener" => ["h" * 200, "at most 80 characters"] }.each do |name, (typed, says)|
       before = Records::Sheet.count
       add(name => typed)
+
       assert_equal 422, last_response.status, name
       assert_includes words, says, name
       assert_includes page, "value=\"#{typed}\"", name unless typed.empty?
       assert_includes page, "Test resin" unless name == "resin"
+
       assert_equal before, Records::Sheet.count
     end
   end
 
   def test_contradictions_are_told_with_the_reason
     add(pot_life_min: "60")
+
     assert_includes words, "Pot life must not be longer than the working time: a full cup never outlives a thin film"
     add(recoat_closes: "1–2 h")
+
     assert_includes words, "must come after the window opens"
   end
 
   def test_the_same_pair_twice_is_refused
     add
     add
+
     assert_equal 422, last_response.status
     assert_includes words, "already"
   end
@@ -95,6 +106,7 @@ class ShelfTest < AppTest
     version = hidden("lock_version")
     record.update!(notes: "from the other device")
     submit "/shelf/#{record.id}", SHEET.merge("notes" => "mine", "lock_version" => version)
+
     assert_equal 422, last_response.status
     assert_includes words, "changed on another device"
     assert_includes page, "mine"
@@ -104,14 +116,17 @@ class ShelfTest < AppTest
   def test_the_preview_saves_nothing_and_never_breaks
     before = Records::Sheet.count
     submit "/shelf/preview", SHEET, from: "/shelf/new", live: true
+
     assert_equal 200, last_response.status
     assert_includes page, "<svg"
     BadInputTest::NOISE.each do |noise|
       SHEET.each_key do |name|
         submit "/shelf/preview", SHEET.merge(name => noise), from: "/shelf/new", live: true
+
         assert_includes [200, 400], last_response.status, "#{name} #{noise[0, 20].inspect}"
       end
     end
+
     assert_equal before, Records::Sheet.count
   end
 
@@ -123,6 +138,7 @@ class ShelfTest < AppTest
     before = words[/usable in the cup ([\d–]+ min)/, 1]
     submit "/shelf/#{id}", SHEET.merge("pot_life_min" => "20")
     get path
+
     refute_equal before, words[/usable in the cup ([\d–]+ min)/, 1]
   end
 end
@@ -130,25 +146,31 @@ end
 class SettingsTest < AppTest
   def test_units_and_temperature_are_kept
     submit "/settings", { "units" => "us", "shop_temp" => "20 C" }
+
     assert_equal 303, last_response.status
     assert_equal "us", Records::Settings.shop.units
     get "/settings"
+
     assert_includes page, 'value="68"'
     submit "/settings", { "units" => "us", "shop_temp" => "59" }
+
     assert_in_delta 15, Records::Settings.shop.shop_temp_c
     submit "/jobs", {}, from: "/"
     get last_response["location"]
+
     assert_includes page, 'value="15 C"'
   end
 
   def test_bad_settings_are_refused_and_kept
     ["-300", "900", "warm", "", "1e309", "NaN"].each do |typed|
       submit "/settings", { "units" => "metric", "shop_temp" => typed }
+
       assert_equal 422, last_response.status
       assert_match(/Shop temperature (must be|is too large)/, words)
       assert_includes page, "value=\"#{typed}\""
     end
     submit "/settings", { "units" => "cubits", "shop_temp" => "20" }
+
     assert_includes words, "Units must be metric or us"
   end
 end

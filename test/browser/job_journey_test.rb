@@ -12,6 +12,7 @@ class JobJourneyTest < BrowserTest
     visit "/"
     tab_to "Plan a new job"
     keys(:enter)
+
     assert_field "Name of the job"
     { "f-name" => "Keyboard board", "f-length" => "2,4 m", "f-width" => "900", "f-film" => "300 micron", "f-sheet" => "Still" }.each do |field, typed|
       tab_to field
@@ -19,11 +20,13 @@ class JobJourneyTest < BrowserTest
     end
     tab_to "f-room"
     keys("20")
+
     assert_text "#{RESIN} g"
     assert_text "#{HARDENER} g"
     assert_text "= 2\u202F400 mm"
     settled
     visit current_path
+
     assert_text "#{RESIN} g"
     assert_field "Length, mm", with: "2,4 m"
   end
@@ -31,22 +34,27 @@ class JobJourneyTest < BrowserTest
   def test_cups_drawing_and_line_follow_an_edit
     plan_board
     before = { cups: all(".cups .batch").size, plan: find(".drawn svg")[:innerHTML], line: find(".cure-line")[:innerHTML] }
+
     assert_equal 1, before[:cups]
     fill_in "Length, mm", with: "6 m"
+
     assert_selector ".cups .batch", minimum: 2
     assert_selector ".parts th", text: "in each of"
     refute_equal before[:plan], find(".drawn svg")[:innerHTML]
     settled
     fill_in "Room, °C", with: "28"
     settled
+
     refute_equal before[:line], find(".cure-line")[:innerHTML]
   end
 
   def test_a_figure_opens_to_its_arithmetic_and_stays_open_while_typing
     plan_board
     find(".answers .figure", text: "mix in all").find("summary").click
+
     assert_text "on the work + 14.4 g left in cups = 721 g"
     fill_in "Width, mm", with: "800"
+
     assert_text "left in cups = 641 g"
   end
 
@@ -55,25 +63,31 @@ class JobJourneyTest < BrowserTest
     text = "Shutters by the lake, both sides, second pass of the season"
     field = find_field("Name of the job")
     text.each_char { |letter| field.send_keys(letter) }
+
     assert_equal text, field.value
     settled
     visit current_path
+
     assert_field "Name of the job", with: text
   end
 
   def test_bad_input_is_told_where_it_is_and_kept
     plan_board
     fill_in "Length, mm", with: "long"
+
     assert_text "Length must be a number"
     assert_no_selector "h2", text: "Cure line"
     assert_field "Length, mm", with: "long"
     assert_selector "#f-length[aria-invalid=true]"
     fill_in "Length, mm", with: "2400"
+
     assert_text "#{RESIN} g"
     fill_in "Coat, wet", with: "10 m"
+
     assert_text "The coat must be a number from 0.005 to 500 mm"
     settled
     visit current_path
+
     assert_field "Coat, wet", with: "10 m"
     assert_field "Width, mm", with: "900"
   end
@@ -86,10 +100,12 @@ class JobJourneyTest < BrowserTest
       fill_in "Corner #{i + 1}, up", with: y
       assert_field "Corner #{i + 2}, along" if i >= 2
     end
+
     assert_selector ".drawn polygon"
     assert_text "8 m²"
     fill_in "Corner 3, along", with: "-50"
     fill_in "Corner 3, up", with: "1000"
+
     assert_text(/Corners cross|m²/)
   end
 
@@ -98,6 +114,7 @@ class JobJourneyTest < BrowserTest
     select "day and night", from: "Room"
     fill_in "Night, °C", with: "14"
     fill_in "Day, °C", with: "22"
+
     assert_selector ".cure-line text", text: "14–22 °C"
     assert_text "It falls to 14 °C"
   end
@@ -112,18 +129,22 @@ class RestartTest < BrowserTest
     told = find(".answers").text
     shop.stop("KILL")
     fill_in "Width, mm", with: "850"
+
     assert_selector ".saved", text: "not saved"
     assert_field "Width, mm", with: "850"
     shop.start
     settled
     visit path
+
     assert_field "Width, mm", with: "850"
     fill_in "Width, mm", with: "900"
     settled
     visit path
+
     assert_equal told, find(".answers").text
     assert_equal 1, shop.output.scan("Dakren is open").size - 1
     visit "/"
+
     assert_selector ".job-row", count: 5
   ensure
     shop.stop
@@ -134,12 +155,15 @@ class RestartTest < BrowserTest
     shop = Served.new("--empty").start
     Capybara.app_host = shop.address
     visit "/"
+
     assert_text "No job yet"
     assert_accessible "empty jobs"
     visit "/shelf"
+
     assert_text "The shelf is empty"
     second = Served.new(data: shop.data)
     out = IO.popen({ "RUBYOPT" => nil }, [Served::START, "--port", shop.port.to_s, "--data", second.data, { err: %i[child out] }], &:read)
+
     assert_includes out, "Port #{shop.port} is taken"
     assert_equal 0, shop.stop("INT").exitstatus
     assert_includes shop.output, "Dakren is closed"
@@ -151,12 +175,15 @@ end
 class AccessibleTest < BrowserTest
   def test_no_page_has_a_violation
     plan_board
+
     assert_accessible "job sheet"
     fill_in "Length, mm", with: "x"
+
     assert_text "Length must be"
     assert_accessible "job sheet with a complaint"
     ["/", "/shelf", "/shelf/new", "/shelf/1", "/settings", "/nowhere"].each do |path|
       visit path
+
       assert_accessible path
     end
   end
@@ -165,6 +192,7 @@ class AccessibleTest < BrowserTest
     size(390, 844)
     ["/", "/jobs/1", "/shelf", "/shelf/1", "/settings"].each do |path|
       visit path
+
       assert_operator evaluate_script("document.documentElement.scrollWidth"), :<=, 390, path
     end
   end

@@ -16,6 +16,7 @@ class AloneTest < CoreTest
       puts "constants: " + %w[Sinatra ActiveRecord ActiveSupport Rack JSON Puma SQLite3].select { |name| Object.const_defined?(name) }.join(",")
     RUBY
     out, status = Open3.capture2e({ "RUBYOPT" => nil, "BUNDLE_GEMFILE" => nil }, Gem.ruby, "--disable-gems", "-e", script)
+
     assert_predicate status, :success?, out
     assert_equal "constants:", out.strip
   end
@@ -23,6 +24,7 @@ class AloneTest < CoreTest
   def test_no_file_of_the_core_reads_the_clock_or_the_disk
     Dir[File.join(File.dirname(CORE), "**", "*.rb")].each do |file|
       code = File.read(file).gsub(/^\s*#.*$/, "")
+
       refute_match(/\b(Time\.now|Date\.today|File\.|IO\.|Process\.clock|ENV\[|rand\()/, code, file)
     end
   end

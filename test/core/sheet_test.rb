@@ -22,7 +22,8 @@ class SheetTest < CoreTest
 
   def test_mixing_minutes_grow_from_cup_to_pail
     rule = Mixing.new(cup_min: 4, pail_min: 12, second_cup_min: 3)
-    assert_equal [7, 7, 15, 15], [50, 1000, 20_000, 90_000].map { |mass| rule.minutes(mass) }
+
+    assert_equal([7, 7, 15, 15], [50, 1000, 20_000, 90_000].map { |mass| rule.minutes(mass) })
     assert_in_delta 4 + 3 + (8 * Math.log(5) / Math.log(20)), rule.minutes(5000), 1e-9
     assert_refused(:mix_pail_min) { Mixing.new(cup_min: 5, pail_min: 3) }
   end
@@ -45,6 +46,7 @@ class BlendTest < CoreTest
     # q = 100/27 and 100/32; h = m / (0.7 q1 + 0.3 q2)
     slow, fast = blend.hardeners_g(1000)
     total = 1000 / ((0.7 * 100 / 27) + (0.3 * 100 / 32))
+
     assert_in_delta total * 0.7, slow, 1e-9
     assert_in_delta total * 0.3, fast, 1e-9
     assert_in_delta total / 10, blend.sheet.ratio.phr, 1e-9
@@ -52,6 +54,7 @@ class BlendTest < CoreTest
 
   def test_times_mix_logarithmically
     sheet = Cure::Blend.new([[part("slow", 58, 150, 27), 0.7], [part("fast", 16, 40, 32), 0.3]]).sheet
+
     assert_in_delta (150**0.7) * (40**0.3), sheet.clock.working_min, 1e-9
     assert_in_delta (58**0.7) * (16**0.3), sheet.clock.pot_life_min, 1e-9
     assert_in_delta 2 * (150**0.7) * (40**0.3), sheet.stages[:recoat_opens][0], 1e-9
@@ -61,6 +64,7 @@ class BlendTest < CoreTest
   def test_a_blend_of_one_with_itself_is_itself
     same = part("slow", 58, 150, 27)
     sheet = Cure::Blend.new([[same, 0.4], [same, 0.6]]).sheet
+
     assert_in_delta 150, sheet.clock.working_min, 1e-9
     assert_in_delta 27, sheet.ratio.phr, 1e-9
   end
@@ -94,6 +98,7 @@ class StageTimesTest < CoreTest
 
   def test_below_the_lowest_temperature_no_time_is_promised
     band = times(12).of(:recoat_opens)
+
     assert_nil band.middle
     assert_nil band.late
     refute_nil band.early
@@ -101,8 +106,10 @@ class StageTimesTest < CoreTest
 
   def test_a_thick_coat_is_a_pour
     thick = Cure::StageTimes.new(coating, room: Cure::Profile.constant(23), depth_mm: 8, start_c: 23)
+
     assert_operator thick.of(:recoat_opens).middle, :<, times(23).of(:recoat_opens).middle
     thin = Cure::StageTimes.new(coating, room: Cure::Profile.constant(23), depth_mm: 2, start_c: 23)
+
     assert_in_delta 180, thin.of(:recoat_opens).middle, 1e-6
   end
 end

@@ -96,7 +96,7 @@ module Dakren
       def stages
         shared = @sheets.map { |sheet| sheet.stages.keys }.reduce(:&)
         shared.to_h do |name|
-          [name, [0, 1].map { |end_| blended_stage(name, end_) }]
+          [name, [blended_stage(name, 0), blended_stage(name, 1)]]
         end
       end
 

@@ -42,7 +42,7 @@ module Dakren
       def try(h, room_c)
         linearise(room_c)
         sigma = 1 / (h * GAMMA)
-        return 10.0 unless factor(sigma)
+        return 10.0 unless factored?(sigma)
 
         u1, v1 = solve(@slope_a, @slope_c)
         slopes_at(shift(@conversions, u1, A21), shift(@temps_c, v1, A21), room_c)
@@ -144,8 +144,8 @@ module Dakren
         @stage_c = slope_c
       end
 
-      # Factors the matrix of the step once for its three stages.
-      def factor(sigma)
+      # Factors the matrix of the step once for its three stages; false where the step is too long for it.
+      def factored?(sigma)
         @sigma_a = Array.new(@count)
         diagonal = Array.new(@count)
         i = 0
@@ -159,10 +159,10 @@ module Dakren
         end
         diagonal[0] += @top
         diagonal[-1] += @bottom
-        eliminate(diagonal)
+        eliminated?(diagonal)
       end
 
-      def eliminate(diagonal)
+      def eliminated?(diagonal)
         @inverse = Array.new(@count)
         @ratio = Array.new(@count, 0.0)
         previous = diagonal[0]

@@ -11,6 +11,7 @@ class CupTest < CoreTest
     60.times do
       clock = random_clock
       run = mix(clock).cup(mass_g: clock.pot_mass_g, start_c: clock.reference_temp_c, room_c: clock.reference_temp_c)
+
       assert_share clock.pot_life_min, run.usable_min, 1e-4
     end
   end
@@ -22,6 +23,7 @@ class CupTest < CoreTest
       cup = { mass_g: between(20, 5000), diameter_mm: pick([nil, between(60, 300)]) }
       cold = cups.cup(start_c: room, room_c: room, **cup).usable_min
       warm = cups.cup(start_c: room + 2, room_c: room + 2, **cup).usable_min
+
       assert_operator warm, :<, cold
     end
   end
@@ -32,6 +34,7 @@ class CupTest < CoreTest
       room = between(5, 30)
       place = { start_c: room + between(0, 12), room_c: room }
       mass = between(20, 3000)
+
       assert_operator cups.cup(mass_g: mass * between(1.05, 3), **place).usable_min, :<=, cups.cup(mass_g: mass, **place).usable_min * (1 + 1e-6)
     end
   end
@@ -42,6 +45,7 @@ class CupTest < CoreTest
       room = between(5, 30)
       cup = { mass_g: between(20, 5000), start_c: room + between(0, 10), room_c: room }
       left = cups.left(spread_at_min: cups.cup(**cup).usable_min * chance.rand, **cup)
+
       assert_operator left.as_film_min, :>=, left.in_cup_min - 1e-3
     end
   end
@@ -49,6 +53,7 @@ class CupTest < CoreTest
   def test_a_tray_outlasts_a_cup_and_half_a_batch_a_whole
     narrow = mix.cup(mass_g: 800, start_c: 20, room_c: 20, diameter_mm: 90).usable_min
     tray = mix.cup(mass_g: 800, start_c: 20, room_c: 20, diameter_mm: 300).usable_min
+
     assert_operator tray, :>, narrow * 1.3
     assert_operator mix.cup(mass_g: 400, start_c: 20, room_c: 20).usable_min, :>, mix.cup(mass_g: 800, start_c: 20, room_c: 20).usable_min
   end
@@ -60,6 +65,7 @@ class CupTest < CoreTest
       closed = Struct.new(:mass_g, :loss_w_k).new(500.0, 0.0)
       cup = Cure::Cup.new(clock, rate_per_s: mix(clock).cup_rate_per_s, vessel: closed, start_c: 20, room_c: 20)
       run = cup.run(until_min: 10_000)
+
       assert_in_delta 20 + clock.full_rise_k, run.peak_c, 0.01 * clock.full_rise_k
       assert_operator run.peak_c, :<=, 20 + clock.full_rise_k + 0.05
     end
@@ -67,6 +73,7 @@ class CupTest < CoreTest
 
   def test_without_heat_a_cup_ages_as_a_film
     silent = Cure::Clock.new(reference_temp_c: 25, working_min: 120)
+
     refute_predicate mix(silent), :heat_told?
     assert_in_delta Math.exp(-18), mix(silent).cup_rate_per_s, 1e-12
     assert_share 120 / silent.pace(20), mix(silent).cup(mass_g: 1000, start_c: 20, room_c: 20).usable_min, 1e-3
@@ -92,6 +99,7 @@ class CupTest < CoreTest
   def test_the_extremes_end_with_an_answer
     [[0.1, -40, -40], [100_000, 120, 120], [100_000, -40, 120], [0.1, 120, -40], [0.1, 20, 20]].each do |mass, start, room|
       run = mix.cup(mass_g: mass, start_c: start, room_c: room)
+
       assert_operator run.steps, :<, 5000
       assert_predicate run.peak_c, :finite?
     end
@@ -99,6 +107,7 @@ class CupTest < CoreTest
 
   def test_a_drop_spread_wide_is_a_film_and_costs_few_steps
     run = mix.cup(mass_g: 0.1, start_c: 30, room_c: 20, diameter_mm: 3000)
+
     assert_share 120 / slow_clock.pace(20), run.usable_min, 1e-3
     assert_in_delta 30, run.peak_c, 1e-6
     assert_operator run.steps, :<, 500
@@ -108,6 +117,7 @@ class CupTest < CoreTest
   def test_a_band_holds_the_likely_value_and_widens_when_the_energy_is_assumed
     assumed = mix.usable_band(mass_g: 500, start_c: 15, room_c: 15)
     stated = mix(slow_clock(activation_kj_mol: 55)).usable_band(mass_g: 500, start_c: 15, room_c: 15)
+
     assert_operator assumed.early, :<, assumed.middle
     assert_operator assumed.middle, :<, assumed.late
     assert_operator assumed.late - assumed.early, :>, stated.late - stated.early
@@ -116,15 +126,16 @@ class CupTest < CoreTest
   def test_the_age_at_a_minute_is_on_the_way_to_the_working_time
     cup = { mass_g: 500, start_c: 20, room_c: 20 }
     usable = mix.cup(**cup).usable_min
+
     assert_share 120, mix.cup_age_min(usable, **cup), 1e-4
-    assert_equal 0.0, mix.cup_age_min(0, **cup)
-    assert_equal 0.0, mix.left(spread_at_min: usable + 5, **cup).in_cup_min
+    assert_in_delta(0.0, mix.cup_age_min(0, **cup))
+    assert_in_delta(0.0, mix.left(spread_at_min: usable + 5, **cup).in_cup_min)
   end
 end
 
 class HeatTest < CoreTest
   def test_grades
-    assert_equal %i[calm warm warm hot hot smoke], [49.9, 50, 79, 80, 119, 120].map { |peak| Cure::Heat.of(peak).name }
+    assert_equal(%i[calm warm warm hot hot smoke], [49.9, 50, 79, 80, 119, 120].map { |peak| Cure::Heat.of(peak).name })
     refute Cure::Heat.refuses_lift?(79)
     assert Cure::Heat.refuses_lift?(80)
   end

@@ -18,37 +18,44 @@ class PourTest < CoreTest
   def test_the_sheets_own_depth_peaks_at_its_limit
     [[50, 60], [6, 60], [20, 75]].each do |depth, limit|
       clock = deep(max_depth_mm: depth, depth_peak_limit_c: limit)
+
       assert_in_delta limit, mix(clock).pour(depth_mm: depth, start_c: 25, room: room(25)).peak_c, 0.2
     end
   end
 
   def test_deeper_is_hotter_and_warmer_is_hotter
     peaks = [10, 20, 40, 60, 90].map { |depth| mix.pour(depth_mm: depth, start_c: 22, room: room(22)).peak_c }
+
     assert_equal peaks.sort, peaks
     peaks = [12, 18, 24, 30].map { |temp| mix.pour(depth_mm: 45, start_c: temp, room: room(temp)).peak_c }
+
     assert_equal peaks.sort, peaks
   end
 
   def test_a_metal_plate_below_keeps_it_cooler_than_foam
     steel = mix.pour(depth_mm: 55, start_c: 24, room: room(24), wall_mm: 3, wall_w_mk: 50)
     foam = mix.pour(depth_mm: 55, start_c: 24, room: room(24), wall_mm: 50, wall_w_mk: 0.04)
+
     assert_operator steel.peak_c, :<, foam.peak_c
   end
 
   def test_a_finer_grid_says_the_same
     coarse = mix(nodes: 21).pour(depth_mm: 65, start_c: 24, room: room(24))
     fine = mix(nodes: 81).pour(depth_mm: 65, start_c: 24, room: room(24))
+
     assert_in_delta fine.peak_c, coarse.peak_c, 0.5
     assert_share fine.peak_min, coarse.peak_min, 0.005
   end
 
   def test_a_cooling_room_is_followed
     falling = Cure::Profile.new([[0, 24], [600, 10]])
+
     assert_operator mix.pour(depth_mm: 60, start_c: 24, room: falling).peak_c, :<, mix.pour(depth_mm: 60, start_c: 24, room: room(24)).peak_c
   end
 
   def test_a_metre_deep_is_answered_in_bounded_work
     run = mix.pour(depth_mm: 1000, start_c: 24, room: room(24))
+
     assert_operator run.steps, :<, 1500
     assert_in_delta 24 + (300 / 1.9), run.peak_c, 5
   end
@@ -67,9 +74,11 @@ class PourTest < CoreTest
   def test_the_top_of_a_pour_ages_faster_than_a_film_and_then_follows_the_room
     top = Cure::PourTop.new(mix, depth_mm: 60, start_c: 25, room: room(25))
     film = Cure::Film.new(deep, room(25))
+
     assert_operator top.reached_min(1000), :<, film.reached_min(1000)
     assert_in_delta 5000, top.reached_min(40_000 + 5000) - top.reached_min(40_000), 1
     ages = [1, 100, 700, 2000, 9000].map { |age| top.reached_min(age) }
+
     assert_equal ages.sort, ages
   end
 end
@@ -91,6 +100,7 @@ class LiftsTest < CoreTest
 
   def test_equal_lifts_that_add_up
     plan = lifts(25).plan(110)
+
     assert_equal 3, plan.size
     assert_in_delta 110, plan.sum, 1e-9
     assert_equal [20.0], lifts(25).plan(20)
@@ -99,6 +109,7 @@ class LiftsTest < CoreTest
 
   def test_the_next_lift_waits_for_tack_and_for_cooling
     wait = lifts(25).wait(25)
+
     assert_in_delta [wait.cool_min, wait.tacky_min].max, wait.opens_min, 1e-9
     assert_operator wait.closes_min, :>, wait.opens_min
     refute_predicate wait, :missed?
@@ -110,6 +121,7 @@ class LiftsTest < CoreTest
 
   def test_a_silent_sheet_leaves_only_the_cooling
     wait = lifts(25, recoat: nil).wait(45)
+
     assert_equal wait.cool_min, wait.opens_min
     assert_nil wait.closes_min
   end

@@ -19,6 +19,7 @@ class ReferenceTest < CoreTest
   CASES["cups"].each_with_index do |kase, i|
     define_method("test_cup_#{i}_#{kase["sheet"]}_#{kase["mass_g"]}_g") do
       run = mix(kase).cup(**cup(kase))
+
       assert_share kase["rate_at_reference_per_s"], mix(kase).cup_rate_per_s, 0.001
       assert_share kase["usable_min"], run.usable_min, 0.002
       assert_in_delta kase["peak_c"], run.peak_c, 0.2
@@ -29,6 +30,7 @@ class ReferenceTest < CoreTest
   CASES["spreads"].each_with_index do |kase, i|
     define_method("test_spread_#{i}_#{kase["sheet"]}") do
       left = mix(kase).left(spread_at_min: kase["spread_at_min"], **cup(kase))
+
       assert_share kase["left_in_cup_min"], left.in_cup_min, 0.003
       assert_share kase["left_as_film_min"], left.as_film_min, 0.002
     end
@@ -44,6 +46,7 @@ class ReferenceTest < CoreTest
     define_method("test_pour_#{i}_#{kase["sheet"]}_#{kase["depth_mm"]}_mm") do
       run = mix(kase).pour(depth_mm: kase["depth_mm"], start_c: kase["start_c"], room: Cure::Profile.constant(kase["room_c"]),
                            wall_mm: kase["wall_mm"], wall_w_mk: kase["wall_w_mk"])
+
       assert_share kase["rate_at_reference_per_s"], mix(kase).pour_rate_per_s, 0.002
       assert_in_delta kase["peak_c"], run.peak_c, 0.5
       assert_share kase["peak_min"], run.peak_min, 0.005

@@ -8,6 +8,7 @@ class RatioTest < CoreTest
   def test_two_to_one_by_volume_weighed
     # 2 x 1.15 : 1 x 0.98 = 2.30 : 0.98; 300 g x 2.30/3.28 = 210.3658... g
     split = ratio(densities: [1.15, 0.98]).split(total_g: 300)
+
     assert_in_delta 210.365853658, split.resin_g, 1e-8
     assert_in_delta 89.634146341, split.hardener_g, 1e-8
     assert_in_delta 182.926829268, split.resin_ml, 1e-8
@@ -16,6 +17,7 @@ class RatioTest < CoreTest
 
   def test_phr_and_mixed_density
     mix = ratio(by: :weight, resin: 100, hardener: 30, densities: [1.13, 0.97])
+
     assert_equal 30, mix.phr
     # 130 / (100/1.13 + 30/0.97)
     assert_in_delta 130 / ((100 / 1.13) + (30 / 0.97)), mix.mixed_density_g_ml, 1e-12
@@ -24,6 +26,7 @@ class RatioTest < CoreTest
 
   def test_from_one_part
     split = ratio(by: :weight, resin: 16, hardener: 1, densities: [nil, nil]).split(resin_g: 80)
+
     assert_equal [80, 5, 85], [split.resin_g, split.hardener_g, split.total_g]
     assert_nil split.total_ml
     assert_equal 48, ratio(by: :weight, resin: 16, hardener: 1).split(hardener_g: 3).resin_g
@@ -31,13 +34,16 @@ class RatioTest < CoreTest
 
   def test_the_other_basis_is_unknown_without_densities
     by_volume = ratio(densities: [nil, nil])
+
     assert_nil by_volume.weight_parts
     assert_nil by_volume.phr
     split = by_volume.split(total_ml: 90)
+
     assert_equal [60, 30], [split.resin_ml, split.hardener_ml]
     assert_nil split.resin_g
     assert_nil by_volume.split(total_g: 90).resin_g
     half_known = ratio(by: :weight, resin: 3, hardener: 1, densities: [1.2, nil]).split(total_g: 120)
+
     assert_equal 75, half_known.resin_ml
     assert_nil half_known.hardener_ml
     assert_nil half_known.total_ml
@@ -49,6 +55,7 @@ class RatioTest < CoreTest
                       resin_density_g_ml: between(0.8, 2).round(3), hardener_density_g_ml: between(0.8, 2).round(3))
       total = between(0.1, 50_000).round(3)
       split = mix.split(total_g: total)
+
       assert_equal Rational(total.to_s), split.resin_g + split.hardener_g
       assert_equal split.total_ml, split.resin_ml + split.hardener_ml
       assert_equal split.total_g / split.total_ml, mix.mixed_density_g_ml
@@ -61,6 +68,7 @@ class RatioTest < CoreTest
       by_volume = ratio(resin: between(1, 10).round(2), hardener: between(1, 10).round(2), densities: densities)
       weights = by_volume.weight_parts
       back = ratio(by: :weight, resin: weights[0], hardener: weights[1], densities: densities)
+
       assert_equal Rational(*by_volume.volume_parts), Rational(*back.volume_parts)
       assert_equal by_volume.split(total_ml: 100).to_h, back.split(total_ml: 100).to_h
     end
@@ -107,10 +115,13 @@ class VerdictTest < CoreTest
 
   def test_the_short_part_is_named_and_how_much_of_it
     rich = verdict(100, 60)
+
     assert_equal [:resin, 20, 180], [rich.add, rich.add_g, rich.new_total_g]
     poor = verdict(300, 100)
+
     assert_equal [:hardener, 50, 450], [poor.add, poor.add_g, poor.new_total_g]
     good = verdict(201, 100)
+
     assert_equal [:nothing, 0, 301], [good.add, good.add_g, good.new_total_g]
   end
 
@@ -130,6 +141,7 @@ class VerdictTest < CoreTest
       resin = first.add == :resin ? first.new_total_g * mix.weight_parts[0] / mix.weight_parts.sum : nil
       again = Verdict.new(mix, resin_g: resin || (first.new_total_g * mix.weight_parts[0] / mix.weight_parts.sum),
                                hardener_g: first.new_total_g * mix.weight_parts[1] / mix.weight_parts.sum)
+
       assert_equal 1, again.index
       assert_operator added.values.max, :>, 0
     end

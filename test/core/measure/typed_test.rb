@@ -58,6 +58,7 @@ class TypedTest < CoreTest
 
   def test_temperatures
     read = ->(text, bare) { Measure::Typed.read(text, field: "room", units: U::TEMPERATURE, bare: bare) }
+
     assert_equal 20, read.call("68 F", :C)
     assert_equal 20, read.call("68", :F)
     assert_equal 20, read.call("20 °C", :F)
@@ -66,6 +67,7 @@ class TypedTest < CoreTest
 
   def test_grams_on_an_area
     read = ->(text) { Measure::Typed.read(text, field: "film", units: U::LENGTH + U::COVER, bare: :mm) }
+
     assert_equal 300, read.call("300 g/m2")
     assert_equal 300, read.call("300g/m²")
     assert_in_delta 9 * 33.9057474, read.call("9 oz/yd2"), 1e-6
@@ -76,6 +78,7 @@ class TypedTest < CoreTest
     300.times do
       unit = pick(U::LENGTH)
       value = between(0.001, 9999).round(3)
+
       assert_in_delta value * unit.factor, length("#{value} #{unit.name}"), 1e-6, "#{value} #{unit.name}"
     end
   end
@@ -111,6 +114,7 @@ class UnitsTest < CoreTest
   def test_no_two_units_of_a_kind_are_written_alike
     Measure::Units::ALL.group_by(&:kind).each_value do |units|
       written = units.flat_map(&:written)
+
       assert_equal written.uniq, written
     end
   end

@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+require "fileutils"
+require "net/http"
+require "selenium-webdriver"
+require "socket"
+require "tmpdir"
+
+# A shop served by the real start command on a port and folder of its own.
+class Served
+  START = File.expand_path("../bin/dakren", __dir__)
+  PATIENCE_S = 60
+
+  attr_reader :port, :data
+
+  def initialize(*options, data: Dir.mktmpdir("dakren-browser"), environment: {})
+    @options = options
+    @data = data
+    @environment = environment
+    @port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
+    @log = File.join(data, "output.log")
+  end
+
+  def start
+    @pid = Process.spawn({ "RUBYOPT" => nil, **@environment }, START, "--port", port.to_s, "--data", data, *@options, out: [@log, "a"], err: %i[child out],
+                                                                                                                      pgroup: true)
+    deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + PATIENCE_S
+    until answers?
+      raise "the shop did not open:\n#{output}" if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline || Process.wait(@pid, Process::WNOHANG)
+
+      IO.select(nil, nil, nil, 0.05)
+    end
+    self
+  end
+
+  def answers?
+    Net::HTTP.get_response("127.0.0.1", "/settings", port).code == "200"
+  rescue SystemCallError, EOFError
+    false
+  end
+
+  # @return [Process::Status] how it ended
+  def stop(signal = "INT")
+    Process.kill(signal, @pid)
+    _, status = Process.wait2(@pid)
+    status
+  rescue Errno::ESRCH, Errno::ECHILD
+    nil
+  end
+
+  def output
+    File.exist?(@log) ? File.read(@log) : ""
+  end
+
+  def address
+    "http://127.0.0.1:#{port}"
+  end
+end
+
+# Debian's headless Chromium with a profile of its own and nothing that calls out.
+module Chromium
+  FLAGS = %w[--headless --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update
+             --disable-sync --disable-dev-shm-usage --hide-scrollbars].freeze
+
+  module_function
+
+  # @param profile [String] empty folder for its profile
+  # @return [Selenium::WebDriver::Chrome::Options]
+  def options(profile)
+    options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
+    [*FLAGS, "--user-data-dir=#{profile}", "--window-size=1280,800"].each { |flag| options.add_argument(flag) }
+    options.add_option("goog:loggingPrefs", browser: "ALL")
+    options
+  end
+
+  def service
+    Selenium::WebDriver::Service.chrome(path: "/usr/bin/chromedriver")
+  end
+end
