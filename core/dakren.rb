@@ -12,7 +12,7 @@ end
   cure/clock cure/profile cure/hermite cure/vessel cure/cup cure/cup_stepper cure/film
   cure/pour cure/pour_stepper cure/pour_tally cure/calibration cure/band cure/heat cure/mix
   cure/lifts cure/pour_top cure/stages
-  sheet cure/blend
+  sheet cure/blend cure/curves
   batch/cup_kind batch/cutter batch/marks
   line/coat_order line/coat_plan line/coat_figures line/lane
   care/cautions

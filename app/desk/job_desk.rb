@@ -78,6 +78,10 @@ module Dakren
         @plan = missing.empty? && problems.empty? ? planned : nil
       end
 
+      # A lift that gets hot or smokes is refused until the builder says so.
+      # @return [Line::CoatPlan, nil] the plan that is held back
+      attr_reader :held_back
+
       # What a figure was understood as, where it was typed in another unit than the page speaks.
       # @return [Quantity, nil]
       def understood(name)
@@ -235,8 +239,12 @@ module Dakren
       def planned
         cup = choice("cup")
         cups = cup == "auto" ? Batch::USUAL_CUPS : (Batch::USUAL_CUPS + Batch::USUAL_TRAYS).select { |kind| kind.name == cup }
-        Line::CoatPlan.new(Line::CoatOrder.new(outline: outline, cover: @values["cover"], sheet: sheet, room: room, tins_c: tins_c,
-                                               method: method_name, cups: cups))
+        plan = Line::CoatPlan.new(Line::CoatOrder.new(outline: outline, cover: @values["cover"], sheet: sheet, room: room, tins_c: tins_c,
+                                                      method: method_name, cups: cups))
+        return plan if choice("heat_known") == "yes" || !plan.pour? || !Cure::Heat.refuses_lift?(plan.pour_run.peak_c)
+
+        @held_back = plan
+        nil
       rescue Batch::TooFast => e
         complain("sheet", "is too fast here: #{e.message}. Take a slower hardener, cooler tins or a wider cup")
       rescue InputError => e

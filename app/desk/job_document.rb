@@ -34,6 +34,7 @@ module Dakren
         Field.new(name: "tins", label: "Tins at", **TEMPERATURE),
         Field.new(name: "method", label: "Measured by", kind: :choice, choices: METHODS),
         Field.new(name: "cup", label: "Mixed in", kind: :choice, choices: CUPS),
+        Field.new(name: "heat_known", label: "I know", kind: :choice, choices: { "no" => "no", "yes" => "yes" }),
         Field.new(name: "start", label: "First cup mixed", kind: :word)
       ].to_h { |field| [field.name, field] }.freeze
 

@@ -27,7 +27,7 @@ module Dakren
 
       def self.stage(stage)
         Field.new(name: stage.name.to_s, label: stage.label.capitalize, kind: :range, units: U::TIME, metric: :min, us: :min,
-                  allowed: Dakren::Sheet::MINUTES, hint: "e.g. 90–120 min, 4–5 h, 7 d")
+                  allowed: Dakren::Sheet::MINUTES, hint: stage == Cure::STAGES.first ? "early and late: 90–120 min, 4–5 h, 7 d" : nil)
       end
 
       def self.limits(name)

@@ -99,7 +99,7 @@ module Dakren
         return "more than 60 days" if value.nil?
         return "#{significant(value)} min" if value < 10
         return "#{value.round} min" if value < 120
-        return hours(value.round) if value < 48 * 60
+        return hours(value.round(2 - Math.log10(value).floor).to_i) if value < 48 * 60
 
         days(value)
       end

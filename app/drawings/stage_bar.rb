@@ -7,6 +7,8 @@ module Dakren
     class StageBar
       WIDTH = 520
       HIGH = 14
+      # The test cup is drawn where its temperature is near enough to speak of the same minutes.
+      CUP_WITHIN_C = 12
       FROM_MIN = 5.0
       TO_MIN = 20_160.0
       TICKS = { 10 => "10 min", 60 => "1 h", 360 => "6 h", 1440 => "1 d", 10_080 => "7 d" }.freeze
@@ -24,18 +26,38 @@ module Dakren
 
       def to_s
         svg = Svg.new(WIDTH, HIGH + 9 + (@scale ? 16 : 0), label: "States of a film of #{@sheet.name} over time", css: "drawing stage-bar")
-        draw_cup(svg)
+        draw_into(svg, 1, 3, WIDTH - 2, HIGH + 4)
+        self.class.draw_ticks(svg, 1, HIGH + 7, WIDTH - 2) if @scale
+        svg.to_s
+      end
+
+      # The bar inside another drawing: the test cup's line at the top of it, the states below.
+      def draw_into(svg, left, top, width, height)
+        place = ->(minute) { left + (width * StageBar.share(minute)) }
+        draw_cup(svg, place, top)
         from = FROM_MIN
         ends.each do |state, minute|
           to = minute || TO_MIN
           next if to <= from
 
-          svg.rect(x(from), 7, x(to) - x(from), HIGH, fill: Ramp.fill(state), stroke: Ramp::INK)
+          svg.rect(place.call(from), top + 4, place.call(to) - place.call(from), height - 4, fill: Ramp.fill(state), stroke: Ramp::INK)
           from = to
         end
-        draw_stall(svg)
-        draw_scale(svg) if @scale
-        svg.to_s
+        draw_stall(svg, left, top + height - 3)
+      end
+
+      # The scale of time below a bar.
+      def self.draw_ticks(svg, left, top, width)
+        TICKS.each do |minute, words|
+          x = left + (width * share(minute))
+          svg.line(x, top, x, top + 5)
+          svg.text(x, top + 16, words, text_anchor: "middle", class: "t-small")
+        end
+      end
+
+      # Where a minute stands on the scale, 0 to 1.
+      def self.share(minute)
+        Math.log(minute.clamp(FROM_MIN, TO_MIN) / FROM_MIN) / Math.log(TO_MIN / FROM_MIN)
       end
 
       private
@@ -50,31 +72,19 @@ module Dakren
         [[:runny, times.working.middle], *known, [:hard, nil]]
       end
 
-      def draw_cup(svg)
+      def draw_cup(svg, place, top)
         pot = @sheet.clock.pot_life_min
-        return unless pot
+        return unless pot && (@room.at(0) - @sheet.clock.reference_temp_c).abs < CUP_WITHIN_C
 
-        svg.line(x(FROM_MIN), 3, x(pot), 3, stroke: Ramp::INK, stroke_width: 3)
+        svg.line(place.call(FROM_MIN), top, place.call(pot), top, stroke: Ramp::INK, stroke_width: 3)
       end
 
       # Below the sheet's lowest temperature the bar promises nothing.
-      def draw_stall(svg)
+      def draw_stall(svg, left, baseline)
         lowest = @sheet.lowest_c
         return unless lowest && @room.at(0) < lowest
 
-        svg.text(x(FROM_MIN) + 8, HIGH + 3.5, "stalled below #{@wording.show(Quantity.new(value: lowest, unit: :c))}", class: "t-small")
-      end
-
-      def draw_scale(svg)
-        TICKS.each do |minute, words|
-          svg.line(x(minute), 7 + HIGH, x(minute), 12 + HIGH)
-          svg.text(x(minute), 23 + HIGH, words, text_anchor: "middle", class: "t-small")
-        end
-      end
-
-      def x(minute)
-        span = Math.log(TO_MIN / FROM_MIN)
-        1 + ((WIDTH - 2) * (Math.log(minute.clamp(FROM_MIN, TO_MIN) / FROM_MIN) / span))
+        svg.text(left + 8, baseline - 1, "stalled below #{@wording.show(Quantity.new(value: lowest, unit: :c))}: no promise", class: "t-small")
       end
     end
   end

@@ -61,7 +61,7 @@ module Dakren
       end
 
       def heat
-        [standing_cup, thick_coat].compact
+        [standing_cup, thick_coat, lifts].compact
       end
 
       # A cup is never refused for its heat; the ticket says when, and what to do first.
@@ -82,14 +82,38 @@ module Dakren
         grade = Cure::Heat.of(run.peak_c)
         deepest = @sheet.clock.max_depth_mm
         if deepest && @plan.film_mm > deepest
-          return Caution.new(at: :film, grave: true, first: "Pour it in thinner lifts.", parts: { deepest: Quantity.new(value: deepest, unit: :mm) },
-                             says: "Deeper than the sheet's largest lift, %{deepest}.")
+          return Caution.new(at: :film, grave: true, first: "Pour it in thinner lifts.", parts: { deepest: Quantity.new(value: deepest, unit: :mm), **peak(run) },
+                             says: "Deeper than the sheet's largest lift, %{deepest}; it reaches %{peak} after %{when}.")
         end
         return if grade.name == :calm
 
         Caution.new(at: :film, grave: Cure::Heat.refuses_lift?(run.peak_c), first: "Pour thinner, or in a cooler room.",
-                    says: "Poured this thick it reaches %{peak} after %{when}: it #{grade.means}.",
-                    parts: { peak: degrees(run.peak_c), when: Quantity.new(value: run.peak_min, unit: :min) })
+                    says: "Poured this thick it reaches %{peak} after %{when}: it #{grade.means}.", parts: peak(run))
+      end
+
+      def peak(run)
+        { peak: degrees(run.peak_c), when: Quantity.new(value: run.peak_min, unit: :min) }
+      end
+
+      # How to do it instead: lifts that stay under the limit here, and the wait between them.
+      def lifts
+        return unless @plan.pour? && Cure::Heat.of(@plan.pour_run.peak_c).name != :calm
+
+        depths, wait = @plan.lifts
+        return if depths.size < 2
+
+        each = Quantity.new(value: depths.first, unit: :mm)
+        if wait.missed?
+          return Caution.new(at: :film, first: "Let each cure, wash and abrade it before the next.", parts: { count: count(depths), each: each },
+                             says: "%{count} lifts of %{each} stay under the sheet's limit here, but the window closes before each has cooled.")
+        end
+        Caution.new(at: :film, first: "Keep it level and dust-free between them.",
+                    parts: { count: count(depths), each: each, wait: Quantity.new(value: wait.opens_min, unit: :min) },
+                    says: "%{count} lifts of %{each}, the next %{wait} after the last, stay under the sheet's limit here.")
+      end
+
+      def count(depths)
+        Quantity.new(value: depths.size, unit: :count)
       end
 
       def measuring

@@ -30,6 +30,12 @@ module Dakren
         mixed_density_g_ml: [0.2..5, "g/ml"]
       }.freeze
 
+      # What an assumed number is called where its result shows.
+      WORDS = {
+        activation_kj_mol: "activation energy %g kJ/mol", heat_j_g: "heat of reaction %g J/g", heat_capacity_j_gk: "heat capacity %g J/g K",
+        mixed_density_g_ml: "density of the mix %g g/ml", pot_mass_g: "pot life tested with %g g", conductivity_w_mk: "conductivity %g W/m K"
+      }.freeze
+
       REQUIRED = %i[reference_temp_c working_min].freeze
 
       attr_reader(*LIMITS.keys, :assumed, :key)
@@ -66,6 +72,15 @@ module Dakren
 
       def assumed?(name)
         assumed.include?(name)
+      end
+
+      # What is assumed, in words; a test mass is nothing to assume where there is no pot life.
+      # @param names [Array<Symbol>] only these
+      # @return [Array<String>]
+      def assumed_words(names = WORDS.keys)
+        names = names.select { |name| assumed?(name) && WORDS.key?(name) }
+        names -= [:pot_mass_g] if pot_life_min.nil?
+        names.map { |name| format(WORDS.fetch(name), public_send(name)) }
       end
 
       # The same clock with some numbers changed; what was assumed and not named stays assumed.

@@ -21,7 +21,10 @@ module Dakren
       def initialize(clock, profile, stalled_below_c: nil)
         @clock = clock
         @stalled_below_c = stalled_below_c
-        @pieces = stalled_below_c ? cut_at(profile.pieces, stalled_below_c) : profile.pieces
+        pieces = profile.pieces.take_while { |from, *| from < HORIZON_MIN }.map { |from, to, c0, c1| [from, [to, HORIZON_MIN].min, c0, c1] }
+        pieces[-1][3] = profile.at(HORIZON_MIN)
+        @pieces = stalled_below_c ? cut_at(pieces, stalled_below_c) : pieces
+        @aged = []
       end
 
       # @param age_min [Numeric] age sought, 0 to 1,000,000
@@ -32,16 +35,12 @@ module Dakren
         wanted = Check.number(:age_min, age_min, 0..1_000_000, "min") - start_age_min
         return 0.0 if wanted <= 0
 
-        @pieces.each do |from, to, c0, c1|
-          to = [to, HORIZON_MIN].min
-          break if from >= HORIZON_MIN
+        index = 0
+        index += 1 while index < @pieces.size && aged_until(index) < wanted
+        return if index == @pieces.size
 
-          aged = aged_in(from, to, c0, c1, to)
-          return within(from, to, c0, c1, wanted) if aged >= wanted
-
-          wanted -= aged
-        end
-        nil
+        from, to, c0, c1 = @pieces[index]
+        within(from, to, c0, c1, wanted - (index.zero? ? 0.0 : aged_until(index - 1)))
       end
 
       # @param minute [Numeric] from 0
@@ -53,6 +52,14 @@ module Dakren
       end
 
       private
+
+      # Age gained from minute 0 to the end of a piece; remembered, since every stage asks again.
+      def aged_until(index)
+        @aged[index] ||= begin
+          from, to, c0, c1 = @pieces[index]
+          (index.zero? ? 0.0 : aged_until(index - 1)) + aged_in(from, to, c0, c1, to)
+        end
+      end
 
       # Pieces that cross the lowest temperature, cut where they cross it.
       def cut_at(pieces, limit_c)

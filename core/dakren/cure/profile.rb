@@ -23,9 +23,18 @@ module Dakren
         @points.each_cons(2) do |(before, _), (after, _)|
           raise InputError.new(:profile, "must have rising minutes; #{Check.plain(after)} follows #{Check.plain(before)}") unless after > before
         end
-        @constant = @points.map(&:last).uniq.size == 1
-        freeze
+        settle
       end
+
+      # A profile made from one that was checked already.
+      # @return [Profile]
+      def self.of_checked(points)
+        allocate.tap do |profile|
+          profile.instance_variable_set(:@points, points.freeze)
+          profile.send(:settle)
+        end
+      end
+      private_class_method :of_checked
 
       # @return [Profile] the same temperature for ever
       def self.constant(temp_c)
@@ -62,15 +71,17 @@ module Dakren
 
       # The same room some degrees warmer or colder.
       def shifted(by_c)
-        self.class.new(@points.map { |minute, temp| [minute, temp + by_c] })
+        self.class.send(:of_checked, @points.map { |minute, temp| [minute, temp + by_c] })
       end
 
       # The same room seen from a later start.
       # @param minute [Numeric] that becomes minute 0
       def from(minute)
+        return self if @constant
+
         rest = @points.select { |m, _| m > minute }.map { |m, c| [m - minute, c] }
-        head = [[0, at(minute)]]
-        rest.empty? ? self.class.new(head + [[1, at(minute + 1)]]) : self.class.new(head + rest)
+        rest = [[1.0, at(minute + 1)]] if rest.empty?
+        self.class.send(:of_checked, [[0.0, at(minute)], *rest])
       end
 
       # Pieces between the points from minute 0 on, the last one open-ended.
@@ -98,6 +109,11 @@ module Dakren
       end
 
       private
+
+      def settle
+        @constant = @points.all? { |_, temp| temp == @points[0][1] }
+        freeze
+      end
 
       def checked(pair, index)
         raise InputError.new(:profile, "must hold pairs [minute, °C]; entry #{index + 1} is none") unless pair.is_a?(Array) && pair.size == 2

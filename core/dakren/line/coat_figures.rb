@@ -6,11 +6,6 @@ module Dakren
     #
     #   CoatFigures.new(plan).usable   # => Figure with value, early, late, working, assumed
     class CoatFigures
-      # What an assumed number of the clock is called where its result shows.
-      ASSUMED = {
-        activation_kj_mol: "activation energy %g kJ/mol", heat_j_g: "heat of reaction %g J/g", heat_capacity_j_gk: "heat capacity %g J/g K",
-        mixed_density_g_ml: "density of the mix %g g/ml", pot_mass_g: "pot life tested with %g g", conductivity_w_mk: "conductivity %g W/m K"
-      }.freeze
       CUP_NUMBERS = %i[activation_kj_mol heat_j_g heat_capacity_j_gk pot_mass_g].freeze
       NO_DENSITY = "the sheet gives no densities, and they are needed to go between volume and weight"
 
@@ -226,7 +221,7 @@ module Dakren
 
       def band_figure(band, working, numbers)
         Figure.new(value: band.middle, unit: :min, early: band.early, late: band.late, working: working,
-                   assumed: numbers.select { |name| @sheet.clock.assumed?(name) }.map { |name| format(ASSUMED.fetch(name), @sheet.clock.public_send(name)) })
+                   assumed: @sheet.clock.assumed_words(numbers))
       end
     end
   end

@@ -72,6 +72,28 @@ module Dakren
         sheet.mix.cup(**cup_conditions)
       end
 
+      # What the same batch gains in the widest tray.
+      # @return [Array(Batch::CupKind, Float), nil] kind and minutes gained; nil where none is wider
+      def tray_gain
+        volume = portions.first.mass_g.to_f / sheet.clock.mixed_density_g_ml
+        tray = Batch::USUAL_TRAYS.reverse.find { |kind| kind.most_ml >= volume }
+        across = tray&.even_diameter_mm(volume)&.round(1)
+        return if across.nil? || across <= portions.first.diameter_mm
+
+        wide = sheet.mix.cup(**cup_conditions, diameter_mm: across).usable_min
+        wide && usable.middle && [tray, wide - usable.middle]
+      end
+
+      # A thick coat cut into lifts that stay under the sheet's limit in this room, and the wait between them.
+      # @return [Array(Array<Float>, Cure::Lifts::Wait), nil] depths in mm and the wait; nil for a film
+      def lifts
+        return unless pour?
+
+        lifts = Cure::Lifts.new(sheet.mix, start_c: order.tins_c, room: order.room, recoat: sheet.recoat_window_min)
+        depths = lifts.plan(film_mm.to_f)
+        [depths, lifts.wait(depths.first)]
+      end
+
       # @return [Cure::Band] minutes left as a film from the moment it is poured out
       def working
         first_laid.working
@@ -146,8 +168,9 @@ module Dakren
         @first_laid ||= laid(batches.first, batches.first.pour_from)
       end
 
+      # A thick coat is one body whoever poured it first: its last cup ages with it.
       def last_laid
-        @last_laid ||= laid(batches.last, batches.last.done_at)
+        @last_laid ||= pour? ? first_laid : laid(batches.last, batches.last.done_at)
       end
 
       # Stage times of what left its cup at that minute, with the age it had by then.

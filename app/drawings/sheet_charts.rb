@@ -1,0 +1,97 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Drawings
+    # What a sheet means, drawn: usable minutes against batch, states against temperature, heat against depth.
+    class SheetCharts
+      WIDTH = 600
+      MASS_TICKS = [20, 50, 100, 200, 500, 1000, 2000, 5000].freeze
+      MINUTE_TICKS = [1, 2, 5, 10, 20, 30, 60, 120, 240, 480, 960, 1440, 2880, 5760, 11_520, 23_040, 86_400].freeze
+      STATE_TEMPS_C = [10, 15, 20, 25, 30].freeze
+      ROW = 19
+      GRADE_FILLS = { calm: "#eef2ee", warm: "#f6ecd0", hot: "#efd2b8", smoke: "#e3bfb4" }.freeze
+      MISSING = {
+        pot_life_min: "no pot life below the working time, so no self-heating is counted: a real cup is quicker",
+        activation_kj_mol: "away from the sheet's own temperature these rest on an assumed activation energy"
+      }.freeze
+
+      # @param sheet [Sheet]
+      # @param wording [Desk::Wording]
+      def initialize(sheet, wording)
+        @sheet = sheet
+        @clock = sheet.clock
+        @wording = wording
+        @curves = Cure::Curves.new(@clock)
+      end
+
+      # Usable minutes against batch mass at four temperatures, both axes logarithmic.
+      def usable
+        lines = Cure::Curves::TEMPS_C.to_h { |temp| [temp, @curves.usable(temp)] }
+        minutes = lines.values.flatten(1).map(&:last) + [@clock.pot_life_min].compact
+        low = MINUTE_TICKS.reverse.find { |tick| tick <= minutes.min } || (minutes.min * 0.8)
+        high = MINUTE_TICKS.find { |tick| tick >= minutes.max } || minutes.max
+        chart = Chart.new(width: WIDTH, height: 250, x: [20, 5000], y: [low, [high, low * 2].max], log_x: true, log_y: true,
+                          label: "Usable minutes in a cup against batch mass at 15, 20, 25 and 30 °C")
+        chart.across_ticks(MASS_TICKS.to_h { |mass| [mass, show(mass, :g)] }, "batch in one cup, as deep as wide")
+        chart.up_ticks(MINUTE_TICKS.to_h { |minute| [minute, @wording.minutes(minute)] })
+        lines.each { |temp, points| chart.curve(points, name: show(temp, :c), dashed: @curves.missing(temp).any?, weight: temp == 20 ? 2.6 : 1.5) }
+        own_pot(chart)
+        chart.frame.to_s
+      end
+
+      # What is dashed, and why.
+      # @return [Array<String>]
+      def missing
+        Cure::Curves::TEMPS_C.flat_map { |temp| @curves.missing(temp) }.uniq.map { |name| MISSING.fetch(name) }
+      end
+
+      # The states of a film at several temperatures, on one logarithmic scale of time.
+      def states
+        svg = Svg.new(WIDTH, (STATE_TEMPS_C.size * (ROW + 5)) + 24, label: "States of a film at 10 to 30 °C", css: "drawing chart")
+        STATE_TEMPS_C.each_with_index do |temp, i|
+          svg.text(Chart::LEFT - 6, (i * (ROW + 5)) + 14, show(temp, :c), text_anchor: "end", class: "t-small")
+          StageBar.new(@sheet, temp, @wording).draw_into(svg, Chart::LEFT, i * (ROW + 5), WIDTH - Chart::LEFT - 8, ROW)
+        end
+        StageBar.draw_ticks(svg, Chart::LEFT, STATE_TEMPS_C.size * (ROW + 5), WIDTH - Chart::LEFT - 8)
+        svg.to_s
+      end
+
+      # Hottest temperature against depth, over the grades of heat.
+      def heat
+        depths = @curves.depths_mm
+        chart = Chart.new(width: WIDTH, height: 210, x: [0, depths.last], y: [15, 190], label: "Hottest temperature against depth of one lift")
+        from = 0.0
+        Cure::Heat::GRADES.each do |grade|
+          chart.band(from, grade.below_c, GRADE_FILLS.fetch(grade.name))
+          from = grade.below_c
+        end
+        chart.across_ticks(depth_ticks(depths.last), "depth of one lift, on #{show(18, :mm)} wood")
+        chart.up_ticks([50, 80, 120].to_h { |temp| [temp, show(temp, :c)] })
+        @curves.depth_temps_c.each do |temp|
+          chart.curve([[0, temp], *@curves.peaks(temp)], name: show(temp, :c), dashed: @curves.missing(temp).any?)
+        end
+        chart.own_point(@clock.max_depth_mm, @clock.depth_peak_limit_c, "sheet: #{show(@clock.max_depth_mm, :mm)}, #{show(@clock.depth_peak_limit_c, :c)}") if @clock.max_depth_mm
+        chart.frame.to_s
+      end
+
+      private
+
+      def show(value, unit)
+        @wording.show(Quantity.new(value: value, unit: unit))
+      end
+
+      def own_pot(chart)
+        return unless @clock.pot_life_min
+
+        chart.own_point(@clock.pot_mass_g.clamp(20, 5000), @clock.pot_life_min,
+                        "sheet: #{@wording.minutes(@clock.pot_life_min)}, #{show(@clock.pot_mass_g, :g)}, #{show(@clock.reference_temp_c, :c)}")
+      end
+
+      def depth_ticks(deepest)
+        power = 10**Math.log10(deepest / 4).floor
+        step = [1, 2, 5, 10].map { |factor| factor * power }.min_by { |candidate| (candidate - (deepest / 5)).abs }
+        (1..(deepest / step).floor).to_h { |i| [i * step, show(i * step, :mm)] }
+      end
+    end
+  end
+end

@@ -1,0 +1,122 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Cure
+    # What a sheet means, as curves: usable minutes against batch, hottest temperature against depth.
+    #
+    #   Curves.new(clock).usable(20)   # => [[20.0, 118.2], [31.6, 117.0], ... [5000.0, 61.4]] g and min
+    class Curves
+      TEMPS_C = [15, 20, 25, 30].freeze
+      MASSES_G = Array.new(13) { |i| 20.0 * ((5000.0 / 20)**(i / 12.0)) }.freeze
+      # Colder and warmer than the sheet's own temperature by this much.
+      DEPTH_OFFSETS_C = [-6, 0, 4].freeze
+      DEPTH_NODES = 11
+      DEPTH_POINTS = 12
+      # Where a sheet has no depth of its own, depths around this are drawn.
+      USUAL_DEPTH_MM = 10.0
+
+      # @param clock [Clock]
+      def initialize(clock)
+        @clock = clock
+        @mix = Mix.new(clock)
+        @coarse = Mix.new(clock, nodes: DEPTH_NODES)
+      end
+
+      # @param temp_c [Numeric] of parts and room
+      # @return [Array<Array(Float, Float)>] grams and usable minutes, cups as deep as wide
+      # @raise [InputError, NotSolved]
+      def usable(temp_c)
+        MASSES_G.map { |mass| [mass, @mix.cup(mass_g: mass, start_c: temp_c, room_c: temp_c).usable_min || HORIZON_MIN] }
+      end
+
+      # @return [Array<Float>] depths worth drawing, mm
+      def depths_mm
+        deepest = (@clock.max_depth_mm || USUAL_DEPTH_MM) * 2
+        Array.new(DEPTH_POINTS) { |i| deepest * (i + 1) / DEPTH_POINTS }
+      end
+
+      # @return [Array<Float>] room temperatures for the heat of a lift, the sheet's own in the middle
+      def depth_temps_c
+        DEPTH_OFFSETS_C.map { |offset| @clock.reference_temp_c + offset }
+      end
+
+      # @param temp_c [Numeric] of mix and room
+      # @return [Array<Array(Float, Float)>] depth in mm and hottest temperature in °C, on 18 mm wood
+      def peaks(temp_c)
+        room = Profile.constant(temp_c)
+        depths_mm.map { |depth| [depth, @coarse.pour(depth_mm: depth, start_c: temp_c, room: room).peak_c] }
+      end
+
+      # Does a line rest on a number the sheet does not give, and on which?
+      # @return [Array<Symbol>] :pot_life_min where the heat of a cup is not told, :activation_kj_mol away from the reference
+      def missing(temp_c)
+        [(:pot_life_min unless @mix.heat_told?),
+         (:activation_kj_mol if @clock.assumed?(:activation_kj_mol) && (temp_c - @clock.reference_temp_c).abs > 1)].compact
+      end
+    end
+
+    # A sheet in sentences a builder reads: "1 kg at 28 °C: 31 min, then it smokes."
+    class Sayings
+      BATCHES = [[200, 18], [1000, 28], [3000, 20]].freeze
+      THEN = { calm: "then it sets calmly", warm: "then it sets warm", hot: "then it gets hot and cracks", smoke: "then it smokes" }.freeze
+
+      # @param sheet [Sheet]
+      def initialize(sheet)
+        @sheet = sheet
+        @mix = sheet.mix
+      end
+
+      # @return [Array<Working>]
+      def all
+        [*BATCHES.map { |mass, temp| batch(mass, temp) }, tray, film, lift].compact
+      end
+
+      private
+
+      def quantity(value, unit)
+        Quantity.new(value: value, unit: unit)
+      end
+
+      def batch(mass, temp)
+        run = @mix.cup(mass_g: mass, start_c: temp, room_c: temp)
+        ending = @mix.heat_told? ? THEN.fetch(Heat.of(run.peak_c).name) : "and sooner if it heats itself, of which the sheet tells nothing"
+        Working.new(says: "%{mass} at %{temp}: %{usable}, #{ending}.", parts: { mass: quantity(mass, :g), temp: quantity(temp, :c), usable: quantity(run.usable_min, :min) })
+      end
+
+      def tray
+        return unless @mix.heat_told?
+
+        cup = @mix.cup(mass_g: 1000, start_c: 22, room_c: 22).usable_min
+        wide = @mix.cup(mass_g: 1000, start_c: 22, room_c: 22, diameter_mm: 300).usable_min
+        return if wide.nil? || cup.nil? || wide - cup < 1
+
+        Working.new(says: "%{mass} at %{temp} in a tray %{across} wide lasts %{wide}, %{more} longer than in a cup.", parts: {
+                      mass: quantity(1000, :g), temp: quantity(22, :c), across: quantity(300, :mm), wide: quantity(wide, :min), more: quantity(wide - cup, :min)
+                    })
+      end
+
+      def film
+        tacky = StageTimes.new(@sheet, room: Profile.constant(@sheet.clock.reference_temp_c)).of(:recoat_opens)
+        return unless tacky&.middle
+
+        cool = [@sheet.lowest_c || 10, @sheet.clock.reference_temp_c - 7].max
+        later = StageTimes.new(@sheet, room: Profile.constant(cool)).of(:recoat_opens)
+        return unless later&.middle
+
+        Working.new(says: "A film is tacky after %{tacky} at %{ref}, after %{later} at %{cool}.", parts: {
+                      tacky: quantity(tacky.middle, :min), ref: quantity(@sheet.clock.reference_temp_c, :c), later: quantity(later.middle, :min), cool: quantity(cool, :c)
+                    })
+      end
+
+      def lift
+        deepest = @sheet.clock.max_depth_mm
+        return unless deepest
+
+        largest = Lifts.new(@mix, start_c: 28, room: Profile.constant(28)).largest_mm
+        Working.new(says: "One lift: to %{deepest} at %{ref}; at %{warm} only %{largest}.", parts: {
+                      deepest: quantity(deepest, :mm), ref: quantity(@sheet.clock.reference_temp_c, :c), warm: quantity(28, :c), largest: quantity(largest, :mm)
+                    })
+      end
+    end
+  end
+end

@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+require_relative "../browser_helper"
+
+class ShelfJourneyTest < BrowserTest
+  def test_a_sheet_is_drawn_while_it_is_typed
+    visit "/shelf/new"
+    { "Resin, part A" => "Trial resin", "Hardener, part B" => "quick", "Parts of resin" => "100", "Parts of hardener" => "32", "Density of resin, g/ml" => "1.12",
+      "Density of hardener, g/ml" => "0.98", "Working time, min" => "60" }.each { |label, typed| fill_in label, with: typed }
+    assert_selector ".meaning .chart", count: 3
+    assert_text "no pot life below the working time"
+    before = first(".meaning .chart")[:innerHTML]
+    fill_in "Pot life, min", with: "20"
+    assert_selector ".meaning text", text: "sheet: 20 min, 100 g, 25 °C"
+    assert_text(/1.000 g at 28 °C: \d+ min, then it smokes/)
+    refute_equal before, first(".meaning .chart")[:innerHTML]
+    fill_in "Pot life, min", with: "90"
+    assert_text "Pot life must not be longer than the working time"
+    assert_field "Pot life, min", with: "90"
+    fill_in "Pot life, min", with: "20"
+    fill_in "Largest depth of one lift, mm", with: "12"
+    assert_selector ".meaning text", text: "sheet: 12 mm, 60 °C"
+    assert_accessible "sheet editor"
+    click_button "Save the sheet"
+    assert_selector "h1", text: "Shelf"
+    assert_text "Trial resin"
+    new_job
+    assert_selector "option", text: "Trial resin + quick, 100 : 32 by weight"
+  end
+
+  def test_a_wrong_sheet_is_kept_on_the_page_when_saving_fails
+    visit "/shelf/new"
+    fill_in "Resin, part A", with: "Half a sheet"
+    fill_in "Working time, min", with: "soon"
+    click_button "Save the sheet"
+    assert_text "Not saved yet"
+    assert_text "Working time must be a number"
+    assert_field "Resin, part A", with: "Half a sheet"
+    assert_field "Working time, min", with: "soon"
+  end
+end
+
+class HotLiftTest < BrowserTest
+  def test_i_know_has_to_be_said
+    plan_board(name: "Deep tray")
+    select "Tarn table pour + table, 1 : 1 by volume", from: "Resin and hardener"
+    fill_in "Room, °C", with: "23"
+    fill_in "Coat, wet", with: "12"
+    assert_text "I know how hot this gets, and plan it all the same"
+    assert_no_selector "h2", text: "Cure line"
+    check "f-heat_known"
+    assert_selector "h2", text: "Cure line"
+    fill_in "Coat, wet", with: "14"
+    assert_no_selector "h2", text: "Cure line"
+    assert_unchecked_field "f-heat_known"
+  end
+end
