@@ -2,6 +2,7 @@
 
 # Draws docs/plots: the core against cases solved independently, and a cup as it runs away.
 require "erubi"
+require "fileutils"
 require "json"
 require_relative "../core/dakren"
 require_relative "../app/drawings/svg"
@@ -24,7 +25,7 @@ module Plots
 
   def write(name, chart)
     style = "<style>text{font-family:sans-serif;font-size:11px;fill:#14231e}.t-label{font-weight:600}</style>"
-    svg = chart.frame.to_s.sub("<svg ", '<svg xmlns="http://www.w3.org/2000/svg" ').sub(/>/, ">#{style}<rect width=\"100%\" height=\"100%\" fill=\"#f4f6f4\"/>")
+    svg = chart.frame.to_s.sub("<svg ", '<svg xmlns="http://www.w3.org/2000/svg" ').sub(">", ">#{style}<rect width=\"100%\" height=\"100%\" fill=\"#f4f6f4\"/>")
     File.write(File.join(OUT, "#{name}.svg"), "#{svg}\n")
     puts "docs/plots/#{name}.svg"
   end
@@ -79,7 +80,7 @@ module Plots
   end
 end
 
-Dir.mkdir(Plots::OUT) unless Dir.exist?(Plots::OUT)
+FileUtils.mkdir_p(Plots::OUT)
 Plots.times
 Plots.peaks
 Plots.runaway

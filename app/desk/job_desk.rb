@@ -240,7 +240,7 @@ module Dakren
         cup = choice("cup")
         cups = cup == "auto" ? Batch::USUAL_CUPS : (Batch::USUAL_CUPS + Batch::USUAL_TRAYS).select { |kind| kind.name == cup }
         plan = Line::CoatPlan.new(Line::CoatOrder.new(outline: outline, cover: @values["cover"], sheet: sheet, room: room, tins_c: tins_c,
-                                                      method: method_name, cups: cups))
+                                                      method: method_name, cups: cups)).complete
         return plan if choice("heat_known") == "yes" || !plan.pour? || !Cure::Heat.refuses_lift?(plan.pour_run.peak_c)
 
         @held_back = plan

@@ -4,7 +4,7 @@ module Dakren
   # Remembers results of pure computations, the least recently used forgotten first.
   #
   #   RUNS = Memo.new(2000)
-  #   RUNS.fetch([clock.key, mass_g]) { long_computation }
+  #   RUNS.recall([clock.key, mass_g]) { long_computation }
   class Memo
     # @param most [Integer] results kept
     def initialize(most)
@@ -15,7 +15,7 @@ module Dakren
 
     # @param key [Object] everything the result depends on
     # @return [Object] the remembered result, or the block's
-    def fetch(key)
+    def recall(key)
       @lock.synchronize do
         if @kept.key?(key)
           value = @kept.delete(key)

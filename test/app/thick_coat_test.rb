@@ -36,7 +36,7 @@ class ThickCoatPageTest < AppTest
 
   def test_a_tray_is_offered_where_it_gains_something
     get new_job(room: "24")
-    assert_match(/In a (small|wide) tray, \d+ mm, this batch lasts [\d ]+ min longer/, words)
+    assert_match(/In a (small|wide) tray, \d+ mm, this batch lasts [\d. ]+ min longer/, words)
     get new_job(room: "24", cup: "wide tray, 450 mm")
     refute_includes words, "longer."
   end

@@ -100,7 +100,7 @@ module Dakren
         return unless @plan.pour? && Cure::Heat.of(@plan.pour_run.peak_c).name != :calm
 
         depths, wait = @plan.lifts
-        return if depths.size < 2
+        return if depths.nil? || depths.size < 2
 
         each = Quantity.new(value: depths.first, unit: :mm)
         if wait.missed?

@@ -126,7 +126,8 @@ module Dakren
       def settled?
         return false if (@temp_c - @room).abs > SETTLED_C
 
-        @rise * @rate * @pace * FASTEST < SETTLED_C * @cooling
+        most = @conversion > TURNING_CONVERSION ? @reacting : @rate * @pace * FASTEST
+        @rise * most < SETTLED_C * @cooling
       end
 
       private

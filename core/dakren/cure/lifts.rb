@@ -14,6 +14,8 @@ module Dakren
       BACK_WITHIN_C = 8.0
       DEEPEST_MM = 1000.0
       SEARCH_NODES = 21
+      # Less than this is no lift.
+      LEAST_MM = 0.1
       LARGEST = Memo.new(500)
       WAITS = Memo.new(500)
 
@@ -40,7 +42,7 @@ module Dakren
       # @raise [NotSolved]
       def largest_mm
         limit = @mix.clock.depth_peak_limit_c
-        LARGEST.fetch([@mix.clock.key, @place]) do
+        LARGEST.recall([@mix.clock.key, @place]) do
           over = ->(log_mm) { @coarse.pour(depth_mm: Math.exp(log_mm), **@place).peak_c - limit }
           low = Math.log(0.1)
           high = Math.log(DEEPEST_MM)
@@ -53,13 +55,19 @@ module Dakren
         end
       end
 
+      # The largest here, and no deeper than the sheet allows.
+      # @return [Float] mm
+      def deepest_mm
+        [largest_mm, @mix.clock.max_depth_mm].compact.min
+      end
+
       # Equal lifts, each no deeper than the limit.
       # @param depth_mm [Numeric] of the whole void, 0.1 to 1000
-      # @param deepest_mm [Numeric] limit for one lift; by default the largest for this room and the sheet's
+      # @param deepest_mm [Numeric] limit for one lift
       # @return [Array<Float>] depths from the bottom up
-      def plan(depth_mm, deepest_mm: [largest_mm, @mix.clock.max_depth_mm].compact.min)
+      def plan(depth_mm, deepest_mm: self.deepest_mm)
         depth = Check.number(:depth_mm, depth_mm, 0.1..DEEPEST_MM, "mm")
-        raise InputError.new(:room_c, "is too warm for any lift of this mix to stay under its limit") if deepest_mm < 0.1
+        raise InputError.new(:room_c, "is too warm for any lift of this mix to stay under its limit") if deepest_mm < LEAST_MM
 
         count = (depth / deepest_mm).ceil
         Array.new(count, depth / count)
@@ -68,7 +76,7 @@ module Dakren
       # @param depth_mm [Numeric] of one lift
       # @return [Wait] minutes after it was poured
       def wait(depth_mm)
-        WAITS.fetch([@mix.clock.key, @place, @recoat, depth_mm.to_f]) do
+        WAITS.recall([@mix.clock.key, @place, @recoat, depth_mm.to_f]) do
           track = followed(depth_mm)
           tacky = @recoat && when_aged(track, @recoat[0])
           closes = @recoat && when_aged(track, @recoat[1])

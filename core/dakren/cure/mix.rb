@@ -30,12 +30,12 @@ module Dakren
       # @return [Float] K per second at the reference temperature, for cups
       # @raise [InputError, NotSolved]
       def cup_rate_per_s
-        RATES.fetch([:cup, clock.key, @calibration.from_depth? && @nodes]) { @calibration.cup_rate_per_s }
+        RATES.recall([:cup, clock.key, @calibration.from_depth? && @nodes]) { @calibration.cup_rate_per_s }
       end
 
       # @return [Float] K per second at the reference temperature, for pours
       def pour_rate_per_s
-        RATES.fetch([:pour, clock.key, @nodes]) { @calibration.pour_rate_per_s }
+        RATES.recall([:pour, clock.key, @nodes]) { @calibration.pour_rate_per_s }
       end
 
       # Does the sheet tell how much its cups heat themselves?
@@ -50,7 +50,7 @@ module Dakren
       # @return [Cup::Run]
       # @raise [InputError, NotSolved]
       def cup(mass_g:, start_c:, room_c:, diameter_mm: nil)
-        CUPS.fetch([clock.key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
+        CUPS.recall([clock.key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
           standing(mass_g, start_c, room_c, diameter_mm).run
         end
       end
@@ -66,7 +66,7 @@ module Dakren
       # Age of a cup at one minute.
       # @return [Float] minutes
       def cup_age_min(minute, mass_g:, start_c:, room_c:, diameter_mm: nil)
-        CUPS.fetch([:age, minute.to_f, clock.key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
+        CUPS.recall([:age, minute.to_f, clock.key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
           standing(mass_g, start_c, room_c, diameter_mm).at(minute.to_f).first
         end
       end
@@ -87,7 +87,7 @@ module Dakren
       # @return [Pour::Run]
       # @raise [InputError, NotSolved]
       def pour(depth_mm:, start_c:, room:, wall_mm: 18, wall_w_mk: 0.13)
-        POURS.fetch([clock.key, @nodes, depth_mm.to_f, start_c.to_f, room, wall_mm.to_f, wall_w_mk.to_f]) do
+        POURS.recall([clock.key, @nodes, depth_mm.to_f, start_c.to_f, room, wall_mm.to_f, wall_w_mk.to_f]) do
           Pour.new(clock, rate_per_s: pour_rate_per_s, depth_mm: depth_mm, start_c: start_c, room: room,
                           wall_mm: wall_mm, wall_w_mk: wall_w_mk, nodes: @nodes).run
         end

@@ -85,13 +85,27 @@ module Dakren
       end
 
       # A thick coat cut into lifts that stay under the sheet's limit in this room, and the wait between them.
-      # @return [Array(Array<Float>, Cure::Lifts::Wait), nil] depths in mm and the wait; nil for a film
+      # @return [Array(Array<Float>, Cure::Lifts::Wait), nil] depths in mm and the wait; nil for a film, and
+      #   where it is too warm for any lift
       def lifts
         return unless pour?
 
-        lifts = Cure::Lifts.new(sheet.mix, start_c: order.tins_c, room: order.room, recoat: sheet.recoat_window_min)
-        depths = lifts.plan(film_mm.to_f)
-        [depths, lifts.wait(depths.first)]
+        @lifts ||= begin
+          lifts = Cure::Lifts.new(sheet.mix, start_c: order.tins_c, room: order.room, recoat: sheet.recoat_window_min)
+          deepest = lifts.deepest_mm
+          depths = deepest < Cure::Lifts::LEAST_MM ? [] : lifts.plan(film_mm.to_f, deepest_mm: deepest)
+          [depths, depths.any? ? lifts.wait(depths.first) : nil]
+        end
+        @lifts.first.empty? ? nil : @lifts
+      end
+
+      # Works out everything that may be asked, so that what cannot be solved shows now and not later.
+      # @return [CoatPlan] self
+      # @raise [NotSolved]
+      def complete
+        [usable, working, thickens, standing, pour_run, lifts, tray_gain]
+        Cure::STAGE_NAMES.each { |name| stage(name) }
+        self
       end
 
       # @return [Cure::Band] minutes left as a film from the moment it is poured out

@@ -114,6 +114,18 @@ class CupTest < CoreTest
     assert_share slow_clock.pace(20) * 100, mix.cup_age_min(100, mass_g: 0.1, start_c: 30, room_c: 20, diameter_mm: 3000), 1e-3
   end
 
+  # Wide and thin: heat leaves within seconds, which must cost neither accuracy nor endless small steps.
+  def test_every_size_in_every_width_ends_in_bounded_work
+    80.times do
+      clock = random_clock
+      room = between(0, 35)
+      cup = { mass_g: 10**between(0, 4.5), start_c: room + between(-5, 15), room_c: room, diameter_mm: 10**between(1.3, 3.2) }
+      run = mix(clock).cup(**cup)
+      assert_operator run.steps, :<, 8000, cup.inspect
+      assert_operator run.usable_min, :<=, mix(clock).film(Cure::Profile.constant([room, cup[:start_c]].min)).reached_min(clock.working_min) * 1.001
+    end
+  end
+
   def test_a_band_holds_the_likely_value_and_widens_when_the_energy_is_assumed
     assumed = mix.usable_band(mass_g: 500, start_c: 15, room_c: 15)
     stated = mix(slow_clock(activation_kj_mol: 55)).usable_band(mass_g: 500, start_c: 15, room_c: 15)

@@ -80,6 +80,12 @@ class ThickCoatTest < CoreTest
     assert_nil plan(0.5).lifts
   end
 
+  def test_where_it_is_too_warm_for_any_lift_none_is_offered
+    hot = plan(12, room: Cure::Profile.constant(70), tins_c: 70, sheet: table(working_min: 280, pot_life_min: 250))
+    assert_nil hot.lifts
+    refute_empty Care::CoatCautions.new(hot).all
+  end
+
   def test_a_thin_one_stays_calm
     assert_empty(Care::CoatCautions.new(plan(3)).all.select { |caution| caution.at == :film })
   end

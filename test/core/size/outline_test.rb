@@ -118,7 +118,7 @@ class MemoTest < CoreTest
   def test_it_remembers_the_latest_and_forgets_the_rest
     memo = Memo.new(2)
     looks = 0
-    look = ->(key) { memo.fetch(key) { looks += 1 } }
+    look = ->(key) { memo.recall(key) { looks += 1 } }
 
     assert_equal 1, look.call(:a)
     assert_equal 1, look.call(:a)
@@ -133,7 +133,7 @@ class MemoTest < CoreTest
 
   def test_a_failure_is_not_remembered
     memo = Memo.new(2)
-    assert_raises(NotSolved) { memo.fetch(:x) { raise NotSolved } }
-    assert_equal 5, memo.fetch(:x, 5)
+    assert_raises(NotSolved) { memo.recall(:x) { raise NotSolved } }
+    assert_equal 5, memo.recall(:x) { 5 }
   end
 end
