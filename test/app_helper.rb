@@ -30,6 +30,10 @@ class AppTest < CoreTest
   include Rack::Test::Methods
   include ShopHelp
 
+  # What nobody means, for every field there is.
+  NOISE = ["", "0", "-1", "1e309", "NaN", "-Infinity", "x" * 10_000, "<script>alert(1)</script>", "'; DROP TABLE jobs; --", "\u0000", (+"\xFF\xFE").force_encoding("UTF-8"), "١٢٣", "1 kg", "%",
+           "../../etc", "１２"].freeze
+
   def app
     HOUSE
   end

@@ -97,7 +97,7 @@ module Dakren
       # A span of time as people say it: 48 min, 2 h 05, 3 d 4 h.
       def minutes(value)
         return "more than 60 days" if value.nil?
-        return "#{significant(value)} min" if value < 10
+        return "#{Check.plain(value.to_f.round(1))} min" if value < 10
         return "#{value.round} min" if value < 120
         return hours(value.round(2 - Math.log10(value).floor).to_i) if value < 48 * 60
 

@@ -13,6 +13,7 @@ module Dakren
       # @param log_x, log_y [Boolean]
       def initialize(width:, height:, x:, y:, label:, log_x: false, log_y: false, right: 64.0, bottom: 36.0)
         @svg = Svg.new(width, height, label: label, css: "drawing chart")
+        @names = []
         @x = Scale.new(x, LEFT, width - right, log_x)
         @y = Scale.new(y, height - bottom, TOP, log_y)
       end
@@ -56,7 +57,7 @@ module Dakren
       def curve(points, name: nil, dashed: false, weight: 1.6)
         placed = points.map { |px, py| [across(px), up(py)] }
         svg.shape(placed, closed: false, fill: "none", stroke: Ramp::INK, stroke_width: weight, **(dashed ? { stroke_dasharray: "5 4" } : {}))
-        svg.text(placed.last[0] + 5, placed.last[1] + 4, name, class: "t-small") if name
+        @names << [placed.last, name] if name
       end
 
       # The sheet's own number, which every curve has to be true to.
@@ -66,7 +67,17 @@ module Dakren
         svg.text(across(px) + (left ? -9 : 9), up(py) - 8, words, class: "t-label", text_anchor: left ? "end" : "start")
       end
 
+      # Names at the ends of the curves, moved apart where they would cover each other.
+      def write_names
+        last = -Float::INFINITY
+        @names.sort_by { |(_, py), _| py }.each do |(px, py), name|
+          last = [py + 4, last + 13].max
+          svg.text(px + 5, last, name, class: "t-small")
+        end
+      end
+
       def frame
+        write_names
         svg.line(@x.low, @y.low, @x.high, @y.low)
         svg.line(@x.low, @y.low, @x.low, @y.high)
         self

@@ -49,8 +49,8 @@ module Dakren
       def states
         svg = Svg.new(WIDTH, (STATE_TEMPS_C.size * (ROW + 5)) + 24, label: "States of a film at 10 to 30 °C", css: "drawing chart")
         STATE_TEMPS_C.each_with_index do |temp, i|
-          svg.text(Chart::LEFT - 6, (i * (ROW + 5)) + 14, show(temp, :c), text_anchor: "end", class: "t-small")
-          StageBar.new(@sheet, temp, @wording).draw_into(svg, Chart::LEFT, i * (ROW + 5), WIDTH - Chart::LEFT - 8, ROW)
+          svg.text(Chart::LEFT - 6, (i * (ROW + 5)) + 17, show(temp, :c), text_anchor: "end", class: "t-small")
+          StageBar.new(@sheet, temp, @wording).draw_into(svg, Chart::LEFT, 2 + (i * (ROW + 5)), WIDTH - Chart::LEFT - 8, ROW)
         end
         StageBar.draw_ticks(svg, Chart::LEFT, STATE_TEMPS_C.size * (ROW + 5), WIDTH - Chart::LEFT - 8)
         svg.to_s
@@ -59,7 +59,7 @@ module Dakren
       # Hottest temperature against depth, over the grades of heat.
       def heat
         depths = @curves.depths_mm
-        chart = Chart.new(width: WIDTH, height: 210, x: [0, depths.last], y: [15, 190], label: "Hottest temperature against depth of one lift")
+        chart = Chart.new(width: WIDTH, height: 210, x: [0, depths.last], y: [10, 240], label: "Hottest temperature against depth of one lift")
         from = 0.0
         Cure::Heat::GRADES.each do |grade|
           chart.band(from, grade.below_c, GRADE_FILLS.fetch(grade.name))

@@ -7,8 +7,6 @@ module Dakren
     class StageBar
       WIDTH = 520
       HIGH = 14
-      # The test cup is drawn where its temperature is near enough to speak of the same minutes.
-      CUP_WITHIN_C = 12
       FROM_MIN = 5.0
       TO_MIN = 20_160.0
       TICKS = { 10 => "10 min", 60 => "1 h", 360 => "6 h", 1440 => "1 d", 10_080 => "7 d" }.freeze
@@ -72,11 +70,12 @@ module Dakren
         [[:runny, times.working.middle], *known, [:hard, nil]]
       end
 
+      # The sheet's own test batch, at this temperature.
       def draw_cup(svg, place, top)
-        pot = @sheet.clock.pot_life_min
-        return unless pot && (@room.at(0) - @sheet.clock.reference_temp_c).abs < CUP_WITHIN_C
+        return unless @sheet.clock.pot_life_min
 
-        svg.line(place.call(FROM_MIN), top, place.call(pot), top, stroke: Ramp::INK, stroke_width: 3)
+        usable = @sheet.mix.cup(mass_g: @sheet.clock.pot_mass_g, start_c: @room.at(0), room_c: @room.at(0)).usable_min
+        svg.line(place.call(FROM_MIN), top, place.call(usable || TO_MIN), top, stroke: Ramp::INK, stroke_width: 3)
       end
 
       # Below the sheet's lowest temperature the bar promises nothing.

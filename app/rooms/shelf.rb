@@ -75,6 +75,19 @@ module Dakren
           erb :"shelf/editor", layout: !live?
         end
 
+        # A drawing, or why there is none: odd numbers must not take the page away.
+        def drawn
+          yield
+        rescue NotSolved, InputError => e
+          %(<p class="understood">Not drawn: #{Erubi.h(e.message)}.</p>)
+        end
+
+        def sayings(sheet)
+          Cure::Sayings.new(sheet).all
+        rescue NotSolved, InputError
+          []
+        end
+
         # A field left empty is no complaint until somebody tried to save.
         def complaint(name)
           return if @fresh || (live? && @form.value(name).empty?)

@@ -12,8 +12,6 @@ module Dakren
       DEPTH_OFFSETS_C = [-6, 0, 4].freeze
       DEPTH_NODES = 11
       DEPTH_POINTS = 12
-      # Where a sheet has no depth of its own, depths around this are drawn.
-      USUAL_DEPTH_MM = 10.0
 
       # @param clock [Clock]
       def initialize(clock)
@@ -31,8 +29,13 @@ module Dakren
 
       # @return [Array<Float>] depths worth drawing, mm
       def depths_mm
-        deepest = (@clock.max_depth_mm || USUAL_DEPTH_MM) * 2
+        deepest = 2 * (@clock.max_depth_mm || largest_mm.clamp(0.5, 500))
         Array.new(DEPTH_POINTS) { |i| deepest * (i + 1) / DEPTH_POINTS }
+      end
+
+      # The lift that stays under the sheet's limit at its own temperature, where the sheet names none.
+      def largest_mm
+        Lifts.new(@coarse, start_c: @clock.reference_temp_c, room: Profile.constant(@clock.reference_temp_c)).largest_mm
       end
 
       # @return [Array<Float>] room temperatures for the heat of a lift, the sheet's own in the middle
