@@ -23,5 +23,4 @@ group :test do
   gem "rubocop-performance", "~> 1.23", require: false
   gem "selenium-webdriver", "~> 4.27"
   gem "simplecov", "~> 0.22", require: false
-  gem "tailwindcss-ruby", "~> 4.1", require: false
 end

@@ -31,7 +31,8 @@ class AppTest < CoreTest
   include ShopHelp
 
   # What nobody means, for every field there is.
-  NOISE = ["", "0", "-1", "1e309", "NaN", "-Infinity", "x" * 10_000, "<script>alert(1)</script>", "'; DROP TABLE jobs; --", "\u0000", (+"\xFF\xFE").force_encoding("UTF-8"), "١٢٣", "1 kg", "%",
+  NOISE = ["", "0", "-1", "1e309", "NaN", "-Infinity", "x" * 10_000, "<script>alert(1)</script>", "'; DROP TABLE jobs; --",
+           "\u0000", (+"\xFF\xFE").force_encoding("UTF-8"), "١٢٣", "1 kg", "%",
            "../../etc", "１２"].freeze
 
   def app

@@ -21,6 +21,7 @@ module Assets
     "fonts/LICENSE-mono.txt" => "@fontsource-variable/atkinson-hyperlegible-mono/LICENSE",
     "fonts/LICENSE-bricolage.txt" => "@fontsource-variable/bricolage-grotesque/LICENSE"
   }.freeze
+  STYLE_SOURCES = %w[app/assets/dakren.css app/rooms/*.rb app/rooms/**/*.erb app/drawings/*.rb].freeze
   OWN = %w[dakren.js mark.svg].freeze
   RECORD = File.join(OUT, "sources.json")
 
@@ -41,21 +42,25 @@ module Assets
     wrong = OWN.reject { |name| same?(File.join(ROOT, "app", "assets", name), File.join(OUT, name)) }
     kept = JSON.parse(File.read(RECORD))
     wrong += record.reject { |name, digest| kept[name] == digest }.keys
-    wrong + (stylesheet_fresh? ? [] : ["dakren.css"])
+    wrong << "dakren.css" if Dir.exist?(MODULES) && !stylesheet_fresh?
+    wrong
   end
 
-  # Shipped copies by digest, and the versions of the packages they came from.
+  # Shipped files by digest, and what they were made from: the packages' versions, and every file the
+  # stylesheet takes its classes from.
   def record
-    COPIED.keys.to_h { |name| [name, Digest::SHA256.file(File.join(OUT, name)).hexdigest] }
-          .merge("package.json" => Digest::SHA256.file(File.join(ROOT, "package.json")).hexdigest)
+    shipped = (COPIED.keys + ["dakren.css"]).to_h { |name| [name, Digest::SHA256.file(File.join(OUT, name)).hexdigest] }
+    sources = Dir[*STYLE_SOURCES.map { |pattern| File.join(ROOT, pattern) }].sort.map { |file| File.binread(file) }
+    shipped.merge("package.json" => Digest::SHA256.file(File.join(ROOT, "package.json")).hexdigest,
+                  "sources of dakren.css" => Digest::SHA256.hexdigest(sources.join("\0")))
   end
 
   def stylesheet(to)
-    require "tailwindcss/ruby"
-    ok = system(Tailwindcss::Ruby.executable, "-i", File.join(ROOT, "app", "assets", "dakren.css"), "-o", to, "--minify", chdir: ROOT, err: File::NULL)
+    ok = system(File.join(MODULES, ".bin", "tailwindcss"), "-i", File.join(ROOT, "app", "assets", "dakren.css"), "-o", to, "--minify", chdir: ROOT, err: File::NULL)
     raise "the stylesheet could not be built" unless ok
   end
 
+  # Built anew where the packages are at hand; elsewhere the record of its sources has to do.
   def stylesheet_fresh?
     Dir.mktmpdir do |dir|
       built = File.join(dir, "dakren.css")
