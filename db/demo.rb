@@ -30,6 +30,7 @@ module Dakren
         lowest_c: 16, highest_c: 30, heat_j_g: 380, activation_kj_mol: 58, mix_cup_min: 4, mix_pail_min: 12, purposes: %w[coat flood] },
       { resin: "Tarn table pour", hardener: "table", ratio_by: "volume", ratio_resin: 1, ratio_hardener: 1,
         resin_density_g_ml: 1.15, hardener_density_g_ml: 1.02, reference_temp_c: 24, pot_life_min: 35, pot_mass_g: 200, working_min: 45,
+        second_working_min: 68, second_temp_c: 18,
         max_depth_mm: 6, depth_peak_limit_c: 60,
         stages: { recoat_opens: [4 * HOUR, 5 * HOUR], recoat_closes: [10 * HOUR, 12 * HOUR], sandable: [24 * HOUR, 30 * HOUR], handle: [24 * HOUR, 36 * HOUR],
                   full: [3 * DAY, 7 * DAY] },

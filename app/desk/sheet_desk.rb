@@ -41,13 +41,23 @@ module Dakren
       end
 
       def clock(numbers)
-        CLOCK.to_h { |name| [name, numbers[name]] }.compact
+        stated = CLOCK.to_h { |name| [name, numbers[name]] }.compact
+        return stated if stated.key?(:activation_kj_mol) || numbers[:second_working_min].nil? || numbers[:second_temp_c].nil?
+
+        stated.merge(activation_kj_mol: fitted(numbers))
+      end
+
+      # The energy that carries the working time from the one temperature to the other.
+      def fitted(numbers)
+        Cure::Clock.fit_activation_kj_mol([numbers[:working_min], numbers[:reference_temp_c]], [numbers[:second_working_min], numbers[:second_temp_c]])
+      rescue InputError => e
+        raise InputError.new(:second_working_min, e.field == "activation_kj_mol" ? "does not fit the first: #{e.allowed}" : "needs another temperature: it #{e.allowed}")
       end
 
       def mixing(numbers)
         Mixing.new(cup_min: numbers[:mix_cup_min] || 3, pail_min: numbers[:mix_pail_min], second_cup_min: numbers[:second_cup_min] || 0)
       end
-      private_class_method :ratio, :clock, :mixing
+      private_class_method :ratio, :clock, :fitted, :mixing
     end
   end
 end

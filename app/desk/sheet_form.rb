@@ -51,7 +51,9 @@ module Dakren
           temperature("reference_temp_c", "All times at", needed: true),
           time("pot_life_min", "Pot life", allowed: limits(:pot_life_min), hint: "in the cup"),
           Field.new(name: "pot_mass_g", label: "of a mass of", kind: :figure, units: U::MASS, metric: :g, us: :g, allowed: limits(:pot_mass_g), fallback: 100),
-          time("working_min", "Working time", needed: true, allowed: limits(:working_min), hint: "as a thin film")
+          time("working_min", "Working time", needed: true, allowed: limits(:working_min), hint: "as a thin film"),
+          time("second_working_min", "Working time, colder or warmer", allowed: limits(:working_min), hint: "if the sheet gives a second one: it tells the activation energy"),
+          temperature("second_temp_c", "at")
         ],
         "Stages of a film" => Cure::STAGES.map { |stage| stage(stage) },
         "Limits" => [
@@ -134,6 +136,11 @@ module Dakren
       # @return [Hash{Symbol=>Object}] the record's columns
       def columns
         @numbers.merge(stages: @numbers[:stages].transform_keys(&:to_s))
+      end
+
+      # Was the activation energy found from two working times?
+      def fitted?
+        @numbers[:activation_kj_mol].nil? && !sheet.nil? && !sheet.clock.assumed?(:activation_kj_mol)
       end
 
       def valid?

@@ -91,6 +91,22 @@ class ShelfTest < AppTest
     assert_includes words, "must come after the window opens"
   end
 
+  def test_two_working_times_tell_the_energy
+    add(second_working_min: "110", second_temp_c: "13")
+    assert_equal 303, last_response.status
+    record = Records::Sheet.find_by!(resin: "Test resin")
+    energy = 8.314462618 * Math.log(55 / 110.0) / ((1 / 296.15) - (1 / 286.15)) / 1000
+    clock = Desk::SheetDesk.core(record).clock
+    assert_in_delta energy, clock.activation_kj_mol, 1e-9
+    refute clock.assumed?(:activation_kj_mol)
+    get "/shelf/#{record.id}"
+    assert_includes words, "From the two working times: activation energy #{energy.round(1)} kJ/mol"
+    add(hardener: "odd", second_working_min: "40", second_temp_c: "13")
+    assert_includes words, "does not fit the first"
+    add(hardener: "odd", second_working_min: "40", second_temp_c: "23.5")
+    assert_includes words, "needs another temperature"
+  end
+
   def test_the_same_pair_twice_is_refused
     add
     add
