@@ -77,6 +77,8 @@ module Dakren
       }.freeze
       PURPOSES_FIELD = Field.new(name: "purposes", label: "Made for", kind: :choices, choices: PURPOSES.transform_keys(&:to_s))
       FIELDS = GROUPS.values.flatten.to_h { |field| [field.name, field] }.freeze
+      # Columns that are never empty: their fallback is kept with the sheet.
+      DEFAULTED = %w[mix_cup_min second_cup_min].freeze
       WORD_LONGEST = 80
       NOTES_LONGEST = 4000
 
@@ -172,7 +174,7 @@ module Dakren
 
       def missing(field)
         complain(field.name, "must be given") if field.needed || field.kind == :choice
-        @numbers[field.name.to_sym] = field.name.start_with?("mix_cup", "second") ? field.fallback.to_f : nil unless field.kind == :range
+        @numbers[field.name.to_sym] = DEFAULTED.include?(field.name) ? field.fallback.to_f : nil unless field.kind == :range
       end
 
       def read_word(field, text)
