@@ -7,7 +7,7 @@ end
 
 %w[
   errors value check exact memo solve figure
-  measure/units measure/typed measure/ratio measure/verdict
+  measure/units measure/typed measure/ratio measure/verdict measure/running measure/correction measure/tools measure/budget
   size/outline size/cover
   cure/clock cure/profile cure/hermite cure/vessel cure/cup cure/cup_stepper cure/film
   cure/pour cure/pour_stepper cure/pour_tally cure/calibration cure/band cure/heat cure/mix
@@ -16,4 +16,5 @@ end
   batch/cup_kind batch/cutter batch/marks
   line/coat_order line/coat_plan line/coat_figures line/lane
   care/cautions
+  bench/steps bench/walk bench/batch_clock
 ].each { |file| require_relative "dakren/#{file}" }

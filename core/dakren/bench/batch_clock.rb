@@ -1,0 +1,124 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Bench
+    # The clock of one batch at one moment, from real start, mass, cup and temperatures.
+    #
+    # Rule: left in the cup is the usable time less what has passed; left once poured is what a film has from
+    # the age the cup has by now. Both are ranges.
+    class BatchClock
+      # From this share of the early figure on it is time to hurry.
+      HURRY_SHARE = 0.25
+      # Calls while mixing, minutes apart.
+      SCRAPE_EVERY_MIN = 1.0
+
+      Call = Value.define(:says, :left_min)
+
+      # @param walk [Walk]
+      # @param now [Float] seconds of the server's clock
+      def initialize(walk, now)
+        @walk = walk
+        @recipe = walk.recipe
+        @now = now
+      end
+
+      # @return [Float] minutes since the parts met
+      def passed_min
+        [(@now - @walk.met_at) / 60, 0.0].max
+      end
+
+      # @return [Cure::Band] minutes left in the cup; never below 0
+      def in_cup
+        band = mix.usable_band(**conditions)
+        Cure::Band.new(early: left(band.early), middle: left(band.middle), late: left(band.late))
+      end
+
+      # @return [Cure::Band] minutes left as a film: from now if it were poured, or since it was
+      def as_film
+        aged = ((@walk.poured_at || @now) - @walk.met_at) / 60
+        since = @walk.poured_at ? (@now - @walk.poured_at) / 60 : 0.0
+        times = Cure::StageTimes.new(@recipe.sheet, room: Cure::Profile.constant(@recipe.room_c), start_age_min: age_at([aged, 0.0].max)).working
+        Cure::Band.new(early: less(times.early, since), middle: less(times.middle, since), late: less(times.late, since))
+      end
+
+      # @return [Cure::Band, nil] minutes until tacky; nil when the sheet does not say
+      def until_stage(name)
+        poured = @walk.poured_at
+        return unless poured
+
+        age = age_at([(poured - @walk.met_at) / 60, 0.0].max)
+        band = Cure::StageTimes.new(@recipe.sheet, room: Cure::Profile.constant(@recipe.room_c), start_age_min: age).of(name)
+        band && Cure::Band.new(early: less(band.early, since_poured), middle: less(band.middle, since_poured), late: less(band.late, since_poured))
+      end
+
+      # How it stands: :fine, :hurry or :past; :poured once it is out of the cup.
+      def mood
+        return :poured if @walk.poured_at
+
+        whole = mix.usable_band(**conditions).early
+        left = in_cup.early
+        return :fine if left.nil? || whole.nil?
+        return :past if left <= 0
+
+        left < HURRY_SHARE * whole ? :hurry : :fine
+      end
+
+      # What is called out while mixing: what to do now, and the minutes until the next call.
+      # @return [Call]
+      def mixing_call
+        passed = [(@now - @walk.mixing_from) / 60, 0.0].max
+        whole = @walk.mixing_min
+        second = @recipe.sheet.mixing.second_cup_min
+        return Call.new(says: "Mixed long enough: clear again, no streaks?", left_min: 0.0) if passed >= whole
+        if second.positive? && passed >= whole - second
+          return Call.new(says: "Over into a second clean cup, scrape the first, stir on.", left_min: whole - passed)
+        end
+
+        odd = (passed / SCRAPE_EVERY_MIN).floor.odd?
+        Call.new(says: odd ? "Scrape sides, corners, bottom and the stick itself." : "Stir round at medium speed; change direction.", left_min: whole - passed)
+      end
+
+      # @param name [Symbol] :look_30 or :look_60
+      # @return [Float] minutes until the look is due; 0 once it is
+      def until_look(name)
+        [Walk::LOOKS_MIN.fetch(name) - since_poured, 0.0].max
+      end
+
+      private
+
+      def since_poured
+        (@now - @walk.poured_at) / 60
+      end
+
+      def mix
+        @mix ||= Cure::Mix.new(powder_share.zero? ? @recipe.sheet.clock : @recipe.sheet.clock.filled(powder_share))
+      end
+
+      def powder_share
+        return 0.0 if @recipe.powder.nil? || @walk.at(:powder).nil?
+
+        grams = POWDER.fetch(@recipe.powder).to_f
+        grams / (100 + grams)
+      end
+
+      def conditions
+        grams = [@walk.mass_g.to_f, 0.1].max
+        volume = grams / @recipe.sheet.clock.mixed_density_g_ml
+        { mass_g: grams, start_c: @recipe.tins_c, room_c: @recipe.room_c, diameter_mm: @recipe.cup.even_diameter_mm(volume).round(1) }
+      end
+
+      # Half minutes are fine enough, and let the clock be remembered between two looks.
+      def age_at(minute)
+        mix.cup_age_min((minute * 2).round / 2.0, **conditions)
+      end
+
+      def left(minutes)
+        less(minutes, passed_min)
+      end
+
+      def less(minutes, passed)
+        minutes && [minutes - passed, 0.0].max
+      end
+    end
+  end
+end

@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module Dakren
+  # Walking one batch at the bench.
+  module Bench
+    # One thing to do: what it is called, what to do, the words on the button that says it is done, and why.
+    Step = Value.define(:name, :title, :tells, :done, caution: nil)
+
+    STEPS = [
+      Step.new(name: :tins, title: "Tins", tells: "Take the tins the plan names, and no others.", done: "These are the tins"),
+      Step.new(name: :gear, title: "Gear", tells: "Gloves, sleeves, glasses. Air the room.", done: "I am protected",
+               caution: "Skin that has become allergic stays so. The maker's safety data sheet comes first."),
+      Step.new(name: :tare, title: "Cup", tells: "Set the empty cup on the scale and tare it.", done: "The scale shows zero"),
+      Step.new(name: :first, title: "First", tells: "Pour %{part} until the scale shows", done: "%{part} is in",
+               caution: "Add the last grams slowly."),
+      Step.new(name: :second, title: "Second", tells: "Pour %{part} until the scale shows", done: "%{part} is in, start the clock",
+               caution: "Slow down at the end: extra hardener stays soft, extra resin can be mended."),
+      Step.new(name: :mend, title: "Mend", tells: "Add %{part} until the scale shows", done: "It is mended"),
+      Step.new(name: :mix, title: "Mix", tells: "Stir.", done: "It is mixed through",
+               caution: "If in doubt whether it was measured right, throw it away: a cup is cheaper than the work."),
+      Step.new(name: :powder, title: "Powder", tells: "Stir in powder, let it rest until the bottom feels warm, stir again.", done: "It holds as it should",
+               caution: "Particulate mask: silica floats for hours."),
+      Step.new(name: :pour_out, title: "Pour out", tells: "Pour it all out and spread it. Keep a dab as witness.", done: "It is poured out",
+               caution: "A cup left standing heats itself and may smoke. A hot cup goes outside on bare ground: no lid, not the bin."),
+      Step.new(name: :look_30, title: "Look 30", tells: "Look again after half an hour: what has slipped can still be moved.", done: "Looked"),
+      Step.new(name: :look_60, title: "Look 60", tells: "Look again after an hour.", done: "Looked"),
+      Step.new(name: :tack, title: "Witness", tells: "Touch the witness, not the work.", done: "The witness is hard")
+    ].freeze
+    BY_NAME = STEPS.to_h { |step| [step.name, step] }.freeze
+
+    # What powder does, in grams to 100 g of mix (silica).
+    POWDER = { loose: Rational(3, 2), brushable: 3, spreadable: 6, standing: 9 }.freeze
+    POWDER_WORDS = {
+      loose: "levels by itself", brushable: "holds brush marks", spreadable: "holds a peak that bends", standing: "holds a sharp ridge"
+    }.freeze
+
+    # One batch as it is to be made. masses in g, temperatures °C; first: :resin or :hardener;
+    # powder: a key of POWDER or nil; placing_min: minutes it takes to use it up.
+    Recipe = Value.define(:name, :sheet, :total_g, :first, :cup, :room_c, :tins_c, :method, :placing_min, resolution_g: 0.1, powder: nil)
+
+    # What happened: kind is :done, :weighed, :touched, :back, :checked, :accepted or :abandoned; at is in
+    # seconds of the server's clock; data holds what belongs to the kind.
+    Event = Value.define(:number, :kind, :at, data: {}.freeze)
+  end
+end

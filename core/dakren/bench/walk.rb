@@ -1,0 +1,215 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Bench
+    # Where a batch stands, worked out from what happened to it and nothing else: so a reload, a second
+    # device or a restart find it at the right step and the right second.
+    #
+    #   walk = Walk.new(recipe, events)
+    #   walk.step.name          # => :second
+    #   walk.target_g           # reading at which to stop
+    #   walk.clock(now).in_cup  # Band of minutes left
+    class Walk
+      LOOKS_MIN = { look_30: 30.0, look_60: 60.0 }.freeze
+
+      attr_reader :recipe, :events
+
+      # @param recipe [Recipe]
+      # @param events [Array<Event>] in order
+      def initialize(recipe, events)
+        @recipe = recipe
+        @events = events
+        @done = []
+        events.each { |event| take(event) }
+      end
+
+      # @return [Array<Symbol>] names of the steps this batch goes through
+      def path
+        @path ||= STEPS.map(&:name).reject { |name| (name == :powder && recipe.powder.nil?) || (name == :mend && !mending?) || (name == :tare && !weighed?) }
+      end
+
+      # @return [Step, nil] nil when there is nothing left to do
+      def step
+        return if abandoned?
+
+        BY_NAME[path.find { |name| !finished?(name) }]
+      end
+
+      def finished?(name)
+        @done.any? { |event| step_of(event) == name }
+      end
+
+      def over?
+        step.nil?
+      end
+
+      def abandoned?
+        !abandoned.nil?
+      end
+
+      # @return [Event, nil]
+      attr_reader :abandoned
+
+      def weighed?
+        recipe.method == :scale
+      end
+
+      # The part poured in a step: :resin or :hardener.
+      def part(name = step&.name)
+        case name
+        when :first then running.parts[0]
+        when :second then running.parts[1]
+        when :mend then verdict.add
+        end
+      end
+
+      # @return [Array<Rational>] what the scale showed after each part
+      def readings
+        @done.select { |event| %i[first second].include?(step_of(event)) }.map { |event| Exact.of(event.data.fetch(:reading_g)) }
+      end
+
+      # Grams of resin and hardener really in the cup, mended ones included.
+      # @return [Hash{Symbol=>Rational}]
+      def in_cup_g
+        grams = running.parts.zip(running.amounts(readings)).to_h.transform_values { |value| value || Rational(0) }
+        mends.each { |event| grams[event.data.fetch(:part).to_sym] += Exact.of(event.data.fetch(:added_g)) }
+        grams
+      end
+
+      # @return [Rational] grams in the cup by now
+      def mass_g
+        in_cup_g.values.sum
+      end
+
+      # Reading at which the present part is right.
+      # @return [Rational, nil] nil where nothing is poured now
+      def target_g
+        case step&.name
+        when :first, :second then running.target_g(readings)
+        when :mend then last_reading + verdict.add_g
+        end
+      end
+
+      # @return [Rational] what the scale showed last
+      def last_reading
+        (readings.last || 0) + mends.sum { |event| Exact.of(event.data.fetch(:added_g)) }
+      end
+
+      # @return [Measure::Verdict, nil] nil until both parts are in
+      def verdict
+        return if readings.size < 2
+
+        resin, hardener = recipe.sheet.tolerance_pct
+        Measure::Verdict.new(recipe.sheet.ratio, resin_g: in_cup_g[:resin], hardener_g: in_cup_g[:hardener],
+                                                 extra_resin_pct: resin, extra_hardener_pct: hardener)
+      end
+
+      # @param now [Float] seconds
+      # @return [Measure::Correction, nil]
+      def correction(now)
+        found = verdict
+        return if found.nil? || found.add == :nothing
+
+        Measure::Correction.new(found, cup_holds_g: recipe.cup.most_ml * recipe.sheet.clock.mixed_density_g_ml, need_g: recipe.total_g,
+                                       minutes_left: clock(now)&.in_cup&.early, minutes_needed: mixing_min + recipe.placing_min)
+      end
+
+      # When the hardener met the resin.
+      # @return [Float, nil] seconds
+      def met_at
+        found = readings.size >= 1 || !weighed? ? (@touched || second_at) : nil
+        found && second_at ? [found, second_at].min : found
+      end
+
+      # @return [Float, nil] seconds
+      def poured_at
+        at(:pour_out)
+      end
+
+      # @return [Float, nil] when the step before the mixing was done
+      def mixing_from
+        at(:mend) || accepted_at || second_at
+      end
+
+      # @return [Float] minutes the sheet wants it mixed
+      def mixing_min
+        recipe.sheet.mixing.minutes([mass_g, recipe.total_g].max.to_f)
+      end
+
+      # @param now [Float] seconds
+      # @return [BatchClock, nil] nil until the parts have met
+      def clock(now)
+        met_at && BatchClock.new(self, now)
+      end
+
+      # @return [Integer] number of the latest event
+      def number
+        events.empty? ? 0 : events.last.number
+      end
+
+      def running
+        weights = recipe.sheet.ratio.weight_parts || recipe.sheet.ratio.volume_parts
+        @running ||= Measure::Running.new({ resin: weights[0], hardener: weights[1] }, total_g: recipe.total_g, first: recipe.first)
+      end
+
+      # @param name [Symbol]
+      # @return [Float, nil] seconds at which a step was done
+      def at(name)
+        @done.reverse.find { |event| step_of(event) == name }&.at
+      end
+
+      private
+
+      # Off the sheet and not taken as it is: the mending is a step of its own until the verdict is good.
+      def mending?
+        @accepted.nil? && !verdict.nil? && (verdict.add != :nothing || mends.any?)
+      end
+
+      def mends
+        @done.select { |event| event.kind == :mended }
+      end
+
+      def accepted_at
+        @accepted&.at
+      end
+
+      def second_at
+        at(:second)
+      end
+
+      def step_of(event)
+        case event.kind
+        when :weighed, :done then event.data.fetch(:step).to_sym
+        when :mended then event.data[:good] ? :mend : nil
+        end
+      end
+
+      def take(event)
+        @path = nil
+        case event.kind
+        when :back then undo
+        when :abandoned then @abandoned = event
+        when :touched then @touched ||= event.at
+        when :accepted then @accepted = event
+        when :mended then @done << event.with(data: event.data.merge(good: mended_well?(event)))
+        when :done, :weighed then @done << event
+        end
+      end
+
+      # The batch stays what it was; only the last step is open again.
+      def undo
+        removed = @accepted && (@done.empty? || @accepted.number > @done.last.number) ? (@accepted = nil) : @done.pop
+        @touched = nil if removed && %i[first second].include?(step_of(removed))
+      end
+
+      def mended_well?(event)
+        grams = in_cup_g
+        part = event.data.fetch(:part).to_sym
+        grams[part] += Exact.of(event.data.fetch(:added_g))
+        resin, hardener = recipe.sheet.tolerance_pct
+        Measure::Verdict.new(recipe.sheet.ratio, resin_g: grams[:resin], hardener_g: grams[:hardener],
+                                                 extra_resin_pct: resin, extra_hardener_pct: hardener).name == :good
+      end
+    end
+  end
+end

@@ -1,0 +1,191 @@
+# frozen_string_literal: true
+
+require_relative "../../core_helper"
+
+class RunningTest < CoreTest
+  def running(first: :resin, **more)
+    Measure::Running.new({ resin: 2, hardener: 1 }, total_g: 300, first: first, **more)
+  end
+
+  def test_the_second_target_follows_what_was_really_poured
+    assert_equal 200, running.target_g([])
+    assert_equal Rational(3054, 10), running.target_g([203.6])
+    assert_nil running.target_g([203.6, 305.0])
+    assert_equal [Rational(2036, 10), Rational(1014, 10)], running.amounts([203.6, 305.0])
+  end
+
+  def test_hardener_first
+    run = running(first: :hardener)
+    assert_equal 100, run.target_g([])
+    assert_equal Rational(306), run.target_g([102])
+  end
+
+  def test_an_untared_cup_is_carried_along
+    run = running(start_reading_g: 38.2)
+    assert_equal Rational(2382, 10), run.target_g([])
+    assert_equal Rational(2412 + 1015, 10), run.target_g([241.2])
+    assert_equal [Rational(203)], run.amounts([241.2])
+  end
+
+  def test_a_blend_of_hardeners_is_poured_one_after_the_other
+    run = Measure::Running.new({ resin: 100, slow: 19, fast: 8 }, total_g: 254, first: :resin)
+    assert_equal 200, run.target_g([])
+    after_resin = run.target_g([200])
+    assert_equal 238, after_resin
+    assert_equal 254, run.target_g([200, after_resin])
+    # More resin asks for more of both hardeners.
+    assert_equal 210 + Rational(399, 10), run.target_g([210])
+  end
+
+  def test_weights_that_go_down_are_refused
+    assert_refused(:reading_g, "above 200") { running.amounts([200, 150]) }
+    assert_refused(:reading_g) { running.amounts([0]) }
+    assert_refused(:first) { running(first: :water) }
+    assert_refused(:total_g) { Measure::Running.new({ resin: 1, hardener: 1 }, total_g: 0, first: :resin) }
+  end
+
+  def test_poured_to_every_target_the_index_is_one
+    200.times do
+      weights = { resin: between(1, 10).round(2), hardener: between(0.3, 5).round(2) }
+      run = Measure::Running.new(weights, total_g: between(5, 900).round(1), first: pick(%i[resin hardener]))
+      readings = [(run.target_g([]) * between(0.9, 1.1).to_r).round(1)]
+      readings << run.target_g(readings)
+      poured = run.parts.zip(run.amounts(readings)).to_h
+      verdict = Measure::Verdict.new(ratio(by: :weight, resin: weights[:resin], hardener: weights[:hardener]), resin_g: poured[:resin], hardener_g: poured[:hardener])
+      assert_equal 1, verdict.index
+    end
+  end
+end
+
+class CorrectionTest < CoreTest
+  def correction(resin, hardener, **more)
+    verdict = Measure::Verdict.new(ratio(by: :weight, resin: 2, hardener: 1), resin_g: resin, hardener_g: hardener)
+    Measure::Correction.new(verdict, **{ cup_holds_g: 600, need_g: 300 }.merge(more))
+  end
+
+  def test_a_little_too_much_hardener_is_mended_with_resin
+    mend = correction(200, 110)
+    assert_equal [:resin, 20, 330], [mend.verdict.add, mend.verdict.add_g, mend.verdict.new_total_g]
+    refute_predicate mend, :bin_it?
+    assert_empty mend.against
+  end
+
+  def test_what_does_not_fit_the_cup_or_the_time_is_binned
+    assert_equal %i[cup need], correction(200, 250).against
+    assert_predicate correction(200, 250), :bin_it?
+    assert_equal [:time], correction(200, 110, minutes_left: 5, minutes_needed: 9).against
+    assert_predicate correction(200, 110, minutes_left: 5, minutes_needed: 9), :bin_it?
+  end
+
+  def test_more_than_needed_is_told_but_may_be_mended
+    mend = correction(200, 140)
+    assert_equal [:need], mend.against
+    refute_predicate mend, :bin_it?
+  end
+
+  def test_a_good_cup_needs_nothing
+    refute_predicate correction(200, 100), :needed?
+    refute_predicate correction(200, 100), :bin_it?
+  end
+end
+
+class BudgetTest < CoreTest
+  T = Measure::Tools
+  POCKET = T::Scale.new(name: "pocket scale", resolution_g: 0.1, repeatability_g: 0.1, capacity_g: 500)
+  BENCH = T::Scale.new(name: "bench scale", resolution_g: 1, repeatability_g: 1, capacity_g: 15_000)
+
+  def budget(tool, ratio: self.ratio, tolerance: [5, 2])
+    Measure::Budget.new(tool, ratio, tolerance_pct: tolerance)
+  end
+
+  # 100 g of 2 : 1 by weight: each part off by 2 x (0.05 + 0.1) = 0.3 g. Hardener up, resin down:
+  # (33.63/33.33) / (66.37/66.67) - 1.
+  def test_a_scale_by_hand
+    mix = ratio(by: :weight, resin: 2, hardener: 1)
+    resin, hardener = budget(POCKET, ratio: mix).worst(mix.split(total_g: 100))
+    third = 100 / 3.0
+    assert_in_delta 100 * ((((2 * third) + 0.3) / (third - 0.3) / 2) - 1), resin, 1e-9
+    assert_in_delta 100 * (((third + 0.3) / ((2 * third) - 0.3) * 2) - 1), hardener, 1e-9
+  end
+
+  def test_the_smallest_sensible_batch_just_meets_the_tighter_tolerance
+    [POCKET, BENCH, T::Syringe.new(name: "syringe", division_ml: 0.1, volume_ml: 10), T::Graduated.new(name: "cup", division_ml: 5, volume_ml: 400)].each do |tool|
+      found = budget(tool)
+      smallest = found.smallest_g
+      assert_operator found.worst(ratio.split(total_g: (smallest * 1.01).round(4))).max, :<=, 2.0, tool.name
+      assert_operator found.worst(ratio.split(total_g: (smallest * 0.97).round(4))).max, :>, 2.0, tool.name unless tool.is_a?(T::Syringe)
+    end
+    assert_operator budget(BENCH).smallest_g, :>, budget(POCKET).smallest_g * 5
+  end
+
+  # Simulated readings of a scale, each off by as much as it may be: never beyond the bound.
+  def test_the_bound_holds_under_simulated_readings
+    mix = ratio(by: :weight, resin: 3, hardener: 1)
+    split = mix.split(total_g: 60)
+    most_resin, most_hardener = budget(POCKET, ratio: mix).worst(split)
+    shown = ->(grams) { ((grams + between(-0.1, 0.1)) / 0.1).round * 0.1 }
+    2000.times do
+      zero = shown.call(0)
+      resin_true = split.resin_g.to_f
+      resin_true += split.resin_g.to_f - (shown.call(resin_true) - zero)
+      total_true = resin_true + split.hardener_g.to_f
+      total_true += split.hardener_g.to_f - (shown.call(total_true) - shown.call(resin_true))
+      index = resin_true / (total_true - resin_true) / 3
+      assert_operator (index - 1) * 100, :<=, most_resin + 1e-9
+      assert_operator ((1 / index) - 1) * 100, :<=, most_hardener + 1e-9
+    end
+  end
+
+  def test_refusals_name_the_reason_and_what_would_do
+    tiny = ratio.split(total_g: 3)
+    choice = Measure::ToolChoice.new([BENCH, POCKET], ratio, tolerance_pct: [5, 2], split: tiny)
+    assert choice.offers.all?(&:refusal)
+    assert_includes choice.offers.first.refusal, "the sheet forgives 2 %"
+    kind, grams = choice.nearest(choice.offers.last)
+    assert_equal :bigger, kind
+    assert_in_delta budget(POCKET).smallest_g, grams
+    fine = T::Syringe.new(name: "1 ml syringe", division_ml: 0.01, volume_ml: 1)
+    choice = Measure::ToolChoice.new([BENCH, POCKET, fine], ratio, tolerance_pct: [5, 2], split: tiny)
+    assert_equal [:other, fine], choice.nearest(choice.offers.first).then { |found, offer| [found, offer.tool] }
+    assert_includes budget(POCKET).refusal(ratio.split(total_g: 900)), "more than it carries (500 g)"
+    assert_includes budget(POCKET, ratio: ratio(densities: [nil, nil])).refusal(ratio(densities: [nil, nil]).split(total_ml: 50)), "no densities"
+    assert_includes budget(T::Graduated.new(name: "cup", division_ml: 5, volume_ml: 100)).refusal(ratio.split(total_g: 500)), "last line (100 ml)"
+  end
+
+  def test_drops_get_surer_with_their_number
+    dropper = T::Dropper.new(name: "dropper", drop_ml: 0.04, scatter_pct: 6)
+    few = budget(dropper).worst(ratio.split(total_ml: 0.6)).max
+    many = budget(dropper).worst(ratio.split(total_ml: 9)).max
+    assert_operator few, :>, many
+    assert_equal [10, 5], dropper.drops(ratio.split(total_ml: 0.6))
+    assert_includes budget(dropper).refusal(ratio.split(total_ml: 100)), "more than anybody counts"
+  end
+
+  def test_pumps_of_another_set_are_refused_with_the_ratio_they_give
+    set = T::PumpSet.new(name: "2 : 1 pumps", resin_ml: 16, hardener_ml: 8, error_pct: 5)
+    assert_equal 13, set.strokes(300)
+    assert_nil set.refusal(ratio.split(total_ml: 300), ratio)
+    three = ratio(resin: 3, hardener: 1)
+    assert_includes set.refusal(three.split(total_ml: 300), three), "gives 16 : 8 by volume; the sheet wants 3 : 1"
+    assert_equal 312, set.split(ratio, 13).total_ml
+    assert_operator budget(set).worst(ratio.split(total_ml: 2400)).max, :<, budget(set).worst(ratio.split(total_ml: 24)).max
+  end
+
+  def test_check_weighing_tells_the_real_ratio
+    check = Measure::CheckWeighing.new(strokes: 10, resin_g: 182.4, hardener_g: 79.2)
+    assert_equal [Rational(1824, 100), Rational(792, 100)], check.per_stroke_g
+    assert_equal Rational(1824, 792), check.ratio_by_weight
+    assert_equal :good, check.verdict(ratio).name
+    assert_equal :scratches, Measure::CheckWeighing.new(strokes: 10, resin_g: 140, hardener_g: 79.2).verdict(ratio).name
+    assert_refused(:strokes) { Measure::CheckWeighing.new(strokes: 0, resin_g: 1, hardener_g: 1) }
+  end
+
+  def test_the_whole_pack_when_the_batch_is_near_it
+    mix = ratio(by: :weight, resin: 2, hardener: 1)
+    pack = T::Pack.new(name: "kit", resin_g: 1000, hardener_g: 500)
+    assert_nil budget(pack, ratio: mix).refusal(mix.split(total_g: 1450))
+    assert_includes budget(pack, ratio: mix).refusal(mix.split(total_g: 700)), "the tins hold 1500 g"
+    wrong = T::Pack.new(name: "kit", resin_g: 1000, hardener_g: 400)
+    assert_includes budget(wrong, ratio: mix).refusal(mix.split(total_g: 1400)), "do not belong together"
+  end
+end
