@@ -20,6 +20,8 @@ rescue SystemCallError, ActiveRecord::ActiveRecordError, SQLite3::Exception => e
   exit 1
 end
 
+Dakren::Devices.shop = Dakren::Devices::Shop.of_stand_ins
+
 configuration = Puma::Configuration.new do |config|
   config.bind "tcp://127.0.0.1:#{port}"
   config.threads 1, Dakren::Records::Database::THREADS

@@ -102,3 +102,134 @@ document.addEventListener("alpine:init", () => {
     },
   }));
 });
+
+// The bench: polls the server, which owns every clock; one key or pedal goes on; holding pours the stand-in.
+document.addEventListener("alpine:init", () => {
+  window.Alpine.data("benchForm", () => ({
+    timer: null,
+    mood: "",
+    busy: false,
+    sound: null,
+    holding: false,
+
+    init() {
+      this.mood = this.$root.dataset.mood;
+      this.keys = (event) => this.key(event);
+      document.addEventListener("keydown", this.keys);
+      this.awake = () => this.stayAwake();
+      document.addEventListener("visibilitychange", this.awake);
+      this.stayAwake();
+      this.next();
+    },
+    destroy() {
+      clearTimeout(this.timer);
+      document.removeEventListener("keydown", this.keys);
+      document.removeEventListener("visibilitychange", this.awake);
+    },
+    next() {
+      clearTimeout(this.timer);
+      this.timer = setTimeout(() => this.look(), Number(this.$root.dataset.poll));
+    },
+    async look() {
+      if (!this.busy) await this.ask(window.location.pathname, { headers: { "X-Live": "1" } });
+      this.next();
+    },
+    async submit(event) {
+      const body = new URLSearchParams(new FormData(this.$root));
+      body.set("act", event.submitter?.value || "next");
+      this.hear();
+      await this.ask(this.$root.action, { method: "POST", body, headers: { "X-Live": "1" } }, true);
+    },
+    async ask(address, options, deed = false) {
+      if (this.busy && !deed) return;
+      this.busy = true;
+      try {
+        const answer = await fetch(address, options);
+        const fresh = new DOMParser().parseFromString(await answer.text(), "text/html").getElementById("live");
+        if (!fresh) {
+          if (deed || answer.ok) window.location.reload();
+          return;
+        }
+        const before = this.$root.querySelector("[name=step]").value;
+        window.Alpine.morph(this.$root, fresh.outerHTML, {
+          updating(from, to) {
+            if (from.nodeType === 1 && from.tagName === "DETAILS" && from.open) to.setAttribute("open", "");
+          },
+          key: (el) => el.id,
+        });
+        if (before !== this.$root.querySelector("[name=step]").value) this.emptied();
+        this.turned();
+      } catch (error) {
+        this.lost();
+      } finally {
+        this.busy = false;
+      }
+    },
+    // Another step: nothing typed for the last one is carried over.
+    emptied() {
+      for (const field of this.$root.querySelectorAll("#f-reading, #f-why")) field.value = "";
+      this.$root.querySelector("details[open]")?.removeAttribute("open");
+    },
+    lost() {
+      const told = this.$root.querySelector(".bench-head p");
+      if (told) told.textContent = "The shop does not answer. Its clock goes on; this page asks again.";
+    },
+    key(event) {
+      const typing = event.target.matches("input, select, textarea") && event.key !== "PageDown" && event.key !== "PageUp";
+      if (typing || event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
+      const wanted = { " ": "next", PageDown: "next", PageUp: "back" }[event.key];
+      if (!wanted || (event.key === " " && event.target.matches("button, summary, a"))) return;
+      event.preventDefault();
+      const button = this.$root.querySelector(`[data-key=${wanted}]`);
+      if (button && !button.disabled) this.$root.requestSubmit(button);
+    },
+    async command(event) {
+      await this.tell(event.currentTarget.dataset.command);
+      this.look();
+    },
+    hold(event) {
+      if (this.holding) return;
+      this.holding = true;
+      this.hear();
+      this.tell("pour");
+      event.currentTarget.focus();
+    },
+    release() {
+      if (!this.holding) return;
+      this.holding = false;
+      this.tell("stop");
+    },
+    tell(command) {
+      const body = new URLSearchParams({ command, authenticity_token: this.$root.querySelector("[name=authenticity_token]").value });
+      return fetch(`${window.location.pathname}/scale`, { method: "POST", body }).catch(() => this.lost());
+    },
+    // Sound is allowed only after somebody has touched the page.
+    hear() {
+      if (!this.sound && window.AudioContext) this.sound = new AudioContext();
+    },
+    turned() {
+      const mood = this.$root.dataset.mood;
+      if (mood !== this.mood && (mood === "hurry" || mood === "past")) this.call(mood === "past" ? 3 : 2);
+      this.mood = mood;
+    },
+    call(times) {
+      if (!this.sound) return;
+      for (let i = 0; i < times; i += 1) {
+        const tone = this.sound.createOscillator();
+        const loud = this.sound.createGain();
+        loud.gain.value = 0.2;
+        tone.frequency.value = 660;
+        tone.connect(loud).connect(this.sound.destination);
+        tone.start(this.sound.currentTime + i * 0.35);
+        tone.stop(this.sound.currentTime + i * 0.35 + 0.2);
+      }
+    },
+    async stayAwake() {
+      try {
+        if (document.visibilityState === "visible") await navigator.wakeLock?.request("screen");
+      } catch (error) {
+        // The browser may refuse, e.g. on low battery: the bench works all the same.
+      }
+    },
+  }));
+});

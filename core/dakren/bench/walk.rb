@@ -10,6 +10,8 @@ module Dakren
     #   walk.target_g           # reading at which to stop
     #   walk.clock(now).in_cup  # Band of minutes left
     class Walk
+      # A cup that is being mended may be filled this far: it can just be stirred, with care.
+      MENDED_FULLEST = 0.9
       LOOKS_MIN = { look_30: 30.0, look_60: 60.0 }.freeze
 
       attr_reader :recipe, :events
@@ -65,12 +67,16 @@ module Dakren
 
       # @return [Array<Rational>] what the scale showed after each part
       def readings
+        return [] unless weighed?
+
         @done.select { |event| %i[first second].include?(step_of(event)) }.map { |event| Exact.of(event.data.fetch(:reading_g)) }
       end
 
       # Grams of resin and hardener really in the cup, mended ones included.
       # @return [Hash{Symbol=>Rational}]
       def in_cup_g
+        return planned_in_cup_g unless weighed?
+
         grams = running.parts.zip(running.amounts(readings)).to_h.transform_values { |value| value || Rational(0) }
         mends.each { |event| grams[event.data.fetch(:part).to_sym] += Exact.of(event.data.fetch(:added_g)) }
         grams
@@ -110,7 +116,8 @@ module Dakren
         found = verdict
         return if found.nil? || found.add == :nothing
 
-        Measure::Correction.new(found, cup_holds_g: recipe.cup.most_ml * recipe.sheet.clock.mixed_density_g_ml, need_g: recipe.total_g,
+        holds = recipe.cup.brim_ml * MENDED_FULLEST * recipe.sheet.clock.mixed_density_g_ml
+        Measure::Correction.new(found, cup_holds_g: holds, need_g: recipe.total_g,
                                        minutes_left: clock(now)&.in_cup&.early, minutes_needed: mixing_min + recipe.placing_min)
       end
 
@@ -142,9 +149,9 @@ module Dakren
         met_at && BatchClock.new(self, now)
       end
 
-      # @return [Integer] number of the latest event
+      # @return [Integer] number of the latest thing somebody did; what a device noticed does not count
       def number
-        events.empty? ? 0 : events.last.number
+        events.reverse.find { |event| event.kind != :touched }&.number || 0
       end
 
       def running
@@ -159,6 +166,13 @@ module Dakren
       end
 
       private
+
+      # Measured by volume, strokes or drops, what is in the cup is what was planned, as far as it was done.
+      def planned_in_cup_g
+        split = recipe.sheet.ratio.split(total_g: recipe.total_g)
+        names = [recipe.first, *(%i[resin hardener] - [recipe.first])]
+        %i[first second].zip(names).to_h { |step, name| [name, finished?(step) ? (split[:"#{name}_g"] || (recipe.total_g / 2)) : Rational(0)] }
+      end
 
       # Off the sheet and not taken as it is: the mending is a step of its own until the verdict is good.
       def mending?

@@ -1,0 +1,115 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Desk
+    # What somebody did at the bench, read from the form: the kind of event and its data, or a complaint.
+    class BenchDeed
+      KINDS = %w[next too_much back accepted abandoned].freeze
+      WHY_LONGEST = 200
+      MASS = (-1000..200_000)
+
+      attr_reader :kind, :data, :complaint
+
+      # @param walk [Bench::Walk]
+      # @param typed [Hash{String=>Object}] the form: act, step, reading, why
+      # @param scale [Devices::Reading, nil]
+      # @param wording [Wording]
+      def initialize(walk, typed, scale, wording)
+        @walk = walk
+        @typed = typed
+        @scale = scale
+        @wording = wording
+        @data = {}
+        read
+      rescue InputError => e
+        @complaint = "#{e.field == "reading_g" ? "The reading" : e.field.capitalize} #{e.allowed}"
+      end
+
+      private
+
+      def read
+        act = @typed["act"].to_s
+        return @complaint = "That is nothing to do here." unless KINDS.include?(act)
+        return @complaint = "This cup is finished." if @walk.over?
+
+        case act
+        when "next", "too_much" then go_on
+        when "back" then back
+        else reasoned(act.to_sym)
+        end
+      end
+
+      def go_on
+        step = @walk.step.name
+        return @complaint = "The page was behind; this is where the cup stands." if @typed["step"].to_s != step.to_s
+
+        case step
+        when :first, :second then @walk.weighed? ? weighed(step) : done(step)
+        when :mend then mended
+        else done(step)
+        end
+      end
+
+      def done(step)
+        @kind = :done
+        @data = { step: step }
+      end
+
+      def weighed(step)
+        reading = reading_g
+        return if @complaint
+
+        @walk.running.amounts([*@walk.readings, reading])
+        @kind = :weighed
+        @data = { step: step, reading_g: reading.to_f, typed: typed? }
+      end
+
+      def mended
+        reading = reading_g
+        return if @complaint
+
+        added = reading - @walk.last_reading
+        raise InputError.new("reading_g", "must be above #{Check.plain(@walk.last_reading.to_f)} g, what it showed before") unless added.positive?
+
+        @kind = :mended
+        @data = { part: @walk.part, added_g: added.to_f.round(3), typed: typed? }
+      end
+
+      def back
+        return @complaint = "There is nothing to go back to." if @walk.number.zero?
+
+        @kind = :back
+        @data = { why: why }
+      end
+
+      def reasoned(kind)
+        return @complaint = "Say in a few words why: it stays with the record." if why.empty?
+
+        @kind = kind
+        @data = { why: why }
+      end
+
+      def why
+        @typed["why"].to_s.strip[0, WHY_LONGEST]
+      end
+
+      def typed?
+        !@typed["reading"].to_s.strip.empty?
+      end
+
+      # As typed, or else as the scale shows it once it is steady.
+      def reading_g
+        if typed?
+          bare = @wording.system == "us" ? :oz : :g
+          return Measure::Typed.read(@typed["reading"], field: "reading_g", units: Measure::Units::MASS, bare: bare, allowed: MASS)
+        end
+        @complaint = if @scale.nil? then "The scale is not heard. Type what it shows."
+                     elsif @scale.state == :over then "The scale is overloaded. Take some away or type what another scale shows."
+                     elsif @scale.state == :off then "The scale has switched itself off. Switch it on, or type what it showed."
+                     elsif @scale.state == :moving then "The scale is still settling. Wait a moment."
+                     end
+        Exact.of(@scale.value) unless @complaint
+      end
+    end
+  end
+end

@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Desk
+    # The clock of the shop. Tests put it forward instead of waiting: DAKREN_CLOCK names a file that holds
+    # the seconds to add.
+    module Clock
+      module_function
+
+      # @return [Float] seconds
+      def now
+        Time.now.to_f + ahead
+      end
+
+      def ahead
+        file = ENV.fetch("DAKREN_CLOCK", nil)
+        file && File.exist?(file) ? File.read(file).to_f : 0.0
+      end
+    end
+
+    # Batches between the records and the bench's walk.
+    module BenchDesk
+      module_function
+
+      # @param record [Records::Batch]
+      # @return [Bench::Walk]
+      def walk(record)
+        events = record.events.map { |event| Bench::Event.new(number: event.number, kind: event.kind.to_sym, at: event.at, data: event.data.transform_keys(&:to_sym)) }
+        Bench::Walk.new(recipe(record), events)
+      end
+
+      # @param record [Records::Batch]
+      # @return [Bench::Recipe]
+      def recipe(record)
+        kept = record.recipe
+        Bench::Recipe.new(name: record.name, sheet: SheetDesk.build(record.sheet.transform_keys(&:to_sym)), total_g: Rational(kept.fetch("total_g")),
+                          first: kept.fetch("first").to_sym, cup: cup(kept.fetch("cup")), room_c: kept.fetch("room_c"), tins_c: kept.fetch("tins_c"),
+                          method: kept.fetch("method").to_sym, placing_min: kept.fetch("placing_min"), powder: kept["powder"]&.to_sym,
+                          resolution_g: kept.fetch("resolution_g", 0.1))
+      end
+
+      def cup(kept)
+        Batch::CupKind.new(name: kept.fetch("name"), bottom_mm: kept.fetch("bottom_mm"), top_mm: kept.fetch("top_mm"), height_mm: kept.fetch("height_mm"))
+      end
+
+      # A batch made from a plan's cup. The sheet is copied, so that the record keeps what it was made from.
+      #
+      # @param sheet [Records::Sheet]
+      # @param total_g [Rational]
+      # @param cup [Batch::CupKind]
+      # @return [Records::Batch] saved
+      def start(sheet:, name:, total_g:, cup:, room_c:, tins_c:, first:, placing_min:, method: "scale", powder: nil, job: nil, cup_number: nil)
+        Records::Batch.create!(job: job, cup_number: cup_number, name: name, sheet: sheet.attributes.except("id", "created_at", "updated_at", "lock_version"),
+                               recipe: { total_g: total_g.to_s, first: first, room_c: room_c, tins_c: tins_c, method: method, placing_min: placing_min, powder: powder,
+                                         cup: { name: cup.name, bottom_mm: cup.bottom_mm, top_mm: cup.top_mm, height_mm: cup.height_mm } })
+      end
+    end
+  end
+end

@@ -1,0 +1,103 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Desk
+    # "Just mix 60 g": a cup without a job, and the start of a planned one.
+    class LooseCup
+      PARTS = { "resin" => "resin", "hardener" => "hardener" }.freeze
+      METHODS = { "scale" => "scale", "graduated" => "graduated cup" }.freeze
+      POWDERS = { "" => "none", **Bench::POWDER_WORDS.to_h { |name, words| [name.to_s, "#{name}: #{words}"] } }.freeze
+      MASS_G = (0.1..100_000)
+      USUAL_PLACING_MIN = 5.0
+      FIELDS = { "grams" => "Amount", "room" => "Room temperature", "tins" => "Tins", "sheet" => "Resin and hardener" }.freeze
+
+      attr_reader :typed, :problems
+
+      # @param typed [Hash{String=>Object}]
+      # @param system [String] unit system of the page
+      # @param settings [Records::Settings]
+      def initialize(typed, system, settings)
+        @typed = typed
+        @system = system
+        @settings = settings
+        @problems = {}
+        read unless typed["blank"]
+      end
+
+      # @return [LooseCup] as the form opens: temperatures from the thermometers where they answer
+      def self.blank(settings, devices, wording)
+        show = ->(temp) { Check.plain(Measure::Units.from_core(temp.to_f, wording.bare_temperature).round(1)) }
+        room = devices.temp_c(:room) || settings.shop_temp_c
+        new({ "blank" => true, "room" => show.call(room), "tins" => show.call(devices.temp_c(:tins) || room), "first" => settings.pour_first, "powder" => "", "method" => "scale" },
+            wording.system, settings)
+      end
+
+      # A planned cup taken to the bench.
+      # @param planned [Line::CoatPlan::PlannedBatch]
+      # @return [Records::Batch]
+      def self.planned(job, desk, planned, settings)
+        portion = planned.portion
+        method = desk.plan.order.method
+        record = Records::Sheet.find(desk.document["sheet"])
+        name = "#{job.name.strip.empty? ? "Unnamed job" : job.name[0, 60]}, cup #{planned.number} of #{desk.plan.batches.size}"
+        BenchDesk.start(sheet: record, name: name, total_g: portion.mass_g, cup: portion.cup, room_c: desk.room.at(0), tins_c: desk.tins_c,
+                        first: method == :graduated ? "hardener" : settings.pour_first, method: method.to_s,
+                        placing_min: portion.needed_min - portion.mixing_min, job: job, cup_number: planned.number)
+      end
+
+      def valid?
+        problems.empty?
+      end
+
+      def value(name)
+        typed[name].to_s
+      end
+
+      # @return [Records::Batch]
+      def start
+        BenchDesk.start(sheet: @sheet, name: "Loose cup, #{@sheet.name}", total_g: @grams, cup: cup, room_c: @room.to_f, tins_c: @tins.to_f, first: choice("first", PARTS),
+                        method: choice("method", METHODS), placing_min: USUAL_PLACING_MIN, powder: choice("powder", POWDERS).then { |name| name.empty? ? nil : name })
+      end
+
+      private
+
+      def read
+        us = @system == "us"
+        @grams = figure("grams", Measure::Units::MASS, us ? :oz : :g, MASS_G)
+        @room = figure("room", Measure::Units::TEMPERATURE, us ? :F : :C, Check::TEMP_C)
+        @tins = figure("tins", Measure::Units::TEMPERATURE, us ? :F : :C, Check::TEMP_C)
+        @sheet = Records::Sheet.find_by(id: typed["sheet"].to_s)
+        return problems["sheet"] = "must be chosen from the shelf" unless @sheet
+
+        check_sheet if valid?
+      end
+
+      def check_sheet
+        core = SheetDesk.core(@sheet)
+        core.mix.cup_rate_per_s
+        problems["sheet"] = "has a ratio by volume and no densities, so it cannot be weighed" if choice("method", METHODS) == "scale" && core.ratio.weight_parts.nil?
+        problems["sheet"] = "has a ratio by weight and no densities, so no line can be told" if choice("method", METHODS) == "graduated" && core.ratio.volume_parts.nil?
+        problems["grams"] = "is more than the largest cup holds" if cup.nil?
+      rescue InputError, NotSolved => e
+        problems["sheet"] = "cannot be used: #{e.message}"
+      end
+
+      def figure(name, units, bare, allowed)
+        Measure::Typed.read(typed[name].to_s, field: name, units: units, bare: bare, allowed: allowed)
+      rescue InputError => e
+        problems[name] = e.allowed
+        nil
+      end
+
+      def choice(name, choices)
+        choices.key?(typed[name].to_s) ? typed[name].to_s : choices.keys.first
+      end
+
+      # The smallest cup that can be stirred.
+      def cup
+        volume = @grams.to_f / SheetDesk.core(@sheet).clock.mixed_density_g_ml
+        Batch::USUAL_CUPS.find { |kind| kind.most_ml >= volume }
+      end
+    end
+  end
+end

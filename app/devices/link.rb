@@ -1,0 +1,139 @@
+# frozen_string_literal: true
+
+require "socket"
+
+module Dakren
+  module Devices
+    # The shop's side of a device: keeps the latest reading of each kind, says when the device is lost, and
+    # connects again by itself. A flood is read no faster than it is needed; only the newest lines count.
+    class Link
+      LOST_AFTER_S = 2.5
+      AGAIN_AFTER_S = 1.0
+      BREATH_S = 0.02
+      CHUNK = 4096
+      NEWEST_LINES = 50
+
+      # @param host [String]
+      # @param port [Integer]
+      def initialize(host, port)
+        @host = host
+        @port = port
+        @latest = {}
+        @lock = Mutex.new
+        @rest = +""
+      end
+
+      # @return [Link] self
+      def start
+        @thread = Thread.new { keep_reading }
+        @thread.report_on_exception = false
+        self
+      end
+
+      def stop
+        @thread&.kill
+        @socket&.close
+      rescue IOError
+        nil
+      end
+
+      # @param kind [Symbol]
+      # @return [Reading, nil] nil when nothing fresh was heard
+      def reading(kind)
+        reading, heard = @lock.synchronize { @latest[kind] }
+        reading if reading && clock - heard < LOST_AFTER_S
+      end
+
+      # @param command [String] for a stand-in; a real device may pass it over
+      # @return [Boolean] whether it could be sent
+      def tell(command)
+        @socket&.write("#{command}\n")
+        !@socket.nil?
+      rescue SystemCallError, IOError
+        false
+      end
+
+      # What came in, in pieces of any size.
+      # @param bytes [String]
+      def take(bytes)
+        @rest << bytes
+        lines = @rest.split("\n", -1)
+        @rest = lines.pop || +""
+        @rest = +"" if @rest.bytesize > CHUNK
+        lines.last(NEWEST_LINES).each do |line|
+          reading = Line.read(line)
+          @lock.synchronize { @latest[reading.kind] = [reading, clock] } if reading
+        end
+      end
+
+      private
+
+      def keep_reading
+        loop do
+          connect
+          Kernel.sleep(AGAIN_AFTER_S)
+        end
+      end
+
+      def connect
+        @socket = TCPSocket.new(@host, @port)
+        loop do
+          take(@socket.readpartial(CHUNK))
+          # A device that floods is let to wait: it fills its own buffers, not ours.
+          Kernel.sleep(BREATH_S)
+        end
+      rescue SystemCallError, IOError
+        nil
+      ensure
+        @socket&.close
+        @socket = nil
+      end
+
+      def clock
+        Process.clock_gettime(Process::CLOCK_MONOTONIC)
+      end
+    end
+
+    # Every device of this shop by what it measures.
+    class Shop
+      # @param links [Hash{Symbol=>Link}] kind to link
+      def initialize(links = {})
+        @links = links
+      end
+
+      # Stand-ins for all, each on a port of its own.
+      # @return [Shop]
+      def self.of_stand_ins
+        scale = Link.new("127.0.0.1", StandInServer.new(ScaleStandIn.new).start.port).start
+        weather = Link.new("127.0.0.1", StandInServer.new(WeatherStandIn.new, beat_s: 1.0).start.port).start
+        new({ scale: scale, room: weather, tins: weather, surface: weather, moisture: weather, comb: weather })
+      end
+
+      # @param kind [Symbol]
+      # @return [Reading, nil]
+      def reading(kind)
+        @links[kind]&.reading(kind)
+      end
+
+      # @return [Float, nil] °C where there is a thermometer that answers
+      def temp_c(kind)
+        found = reading(kind)
+        found.value if found&.usable?
+      end
+
+      # @return [Boolean]
+      def tell(kind, command)
+        @links[kind] ? @links[kind].tell(command) : false
+      end
+    end
+
+    class << self
+      attr_writer :shop
+
+      # @return [Shop] the devices at hand; none until they are started
+      def shop
+        @shop ||= Shop.new
+      end
+    end
+  end
+end

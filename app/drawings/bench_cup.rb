@@ -1,0 +1,99 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Drawings
+    # The cup at the bench, to scale: what is in it by now, and how high it must come.
+    class BenchCup
+      HEIGHT = 300.0
+      WIDEST = 190.0
+      LEFT = 58.0
+      TOP = 14.0
+      LINE = "#f4f6f4"
+
+      # @param walk [Bench::Walk]
+      # @param shown_g [Float, nil] what the scale shows now
+      # @param wording [Desk::Wording]
+      def initialize(walk, shown_g, wording)
+        @walk = walk
+        @shown_g = shown_g
+        @wording = wording
+        @cup = walk.recipe.cup
+        @density = walk.recipe.sheet.clock.mixed_density_g_ml
+        @scale = [HEIGHT / @cup.height_mm, WIDEST / @cup.top_mm].min
+        @high = @cup.height_mm * @scale
+        @wide = @cup.top_mm * @scale
+      end
+
+      def to_s
+        svg = Svg.new(LEFT + @wide + 64, TOP + @high + 26, label: label, css: "drawing bench-cup")
+        layers.each { |name, from, to| svg.shape(corners(from, to), fill: CupRow::COLOURS.fetch(name)) }
+        draw_cup(svg)
+        draw_target(svg)
+        svg.text(LEFT + (@wide / 2), TOP + @high + 20, "#{@cup.name}, #{@wording.show(Quantity.new(value: @cup.top_mm, unit: :mm))} across", text_anchor: "middle", class: "t-small")
+        svg.to_s
+      end
+
+      private
+
+      def label
+        "#{@cup.name} to scale, filled to #{fill(grams_now).round} mm"
+      end
+
+      def grams_now
+        layers_g.sum(&:last)
+      end
+
+      # What has been poured, in order, the present part by the scale.
+      def layers_g
+        poured = @walk.running.parts.filter_map { |name| [name, @walk.in_cup_g[name].to_f] if @walk.in_cup_g[name]&.positive? }
+        if @walk.part && @shown_g && @walk.weighed?
+          more = @shown_g - @walk.last_reading.to_f
+          poured << [@walk.part, more] if more.positive?
+        end
+        poured
+      end
+
+      # Once mixed there is one colour; before, the parts lie on each other.
+      def layers
+        return [[:mix, 0.0, fill(@walk.mass_g.to_f)]] if @walk.finished?(:mix)
+
+        height = 0.0
+        layers_g.map do |name, grams|
+          from = height
+          height += grams
+          [name, fill(from), fill(height)]
+        end
+      end
+
+      def fill(grams)
+        @cup.fill_mm(grams / @density)
+      end
+
+      def draw_cup(svg)
+        bottom_left, bottom_right, top_right, top_left = corners(0, @cup.height_mm)
+        svg.shape([top_left, bottom_left, bottom_right, top_right], closed: false, fill: "none", stroke: LINE, stroke_width: 3)
+      end
+
+      def draw_target(svg)
+        target = @walk.target_g
+        return unless target
+
+        grams = @walk.in_cup_g.values.sum.to_f + (target - @walk.last_reading).to_f
+        y = level(fill(grams))
+        svg.line(LEFT - 14, y, LEFT + @wide + 14, y, stroke: LINE, stroke_width: 2, stroke_dasharray: "7 5")
+        svg.text(LEFT + @wide + 18, y + 5, "stop", class: "t-text")
+      end
+
+      def corners(from, to)
+        middle = LEFT + (@wide / 2)
+        low = @cup.width_at(from) * @scale / 2
+        high = @cup.width_at(to) * @scale / 2
+        [[middle - low, level(from)], [middle + low, level(from)], [middle + high, level(to)], [middle - high, level(to)]]
+      end
+
+      def level(fill_mm)
+        TOP + @high - (fill_mm * @scale)
+      end
+    end
+  end
+end

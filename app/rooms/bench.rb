@@ -1,0 +1,143 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # Bench: walks one batch, one thing to do at a time. Whatever is done is an event, kept at once; clocks are
+    # the server's.
+    class Bench < Room
+      FINISHED_LISTED = 30
+      COMMANDS = { "pour" => "pour", "stop" => "stop", "tare" => "tare", "on" => "on" }.freeze
+      WHY_LONGEST = 200
+
+      get "/" do
+        list
+      end
+
+      post "/loose" do
+        form = Desk::LooseCup.new(typed, wording.system, settings_row)
+        next list(form, 422) unless form.valid?
+
+        redirect "/bench/#{form.start.id}", 303
+      end
+
+      post "/planned" do
+        job = Records::Job.find_by(id: word("job")) || not_found
+        desk = Desk::JobDesk.new(job.document, sheets: Desk::SheetDesk.finder)
+        planned = desk.plan&.batches&.at(word("cup").to_i - 1)
+        not_found if planned.nil? || word("cup").to_i < 1
+        redirect "/bench/#{Desk::LooseCup.planned(job, desk, planned, settings_row).id}", 303
+      end
+
+      get %r{/(\d{1,15})} do |id|
+        show(find(id))
+      end
+
+      post %r{/(\d{1,15})} do |id|
+        record = find(id)
+        act(record)
+        live? || @complaint ? show(record) : redirect("/bench/#{id}", 303)
+      end
+
+      post %r{/(\d{1,15})/scale} do |id|
+        walk = Desk::BenchDesk.walk(find(id))
+        command(walk)
+        204
+      end
+
+      helpers do
+        def find(id)
+          Records::Batch.find_by(id: id) || not_found
+        end
+
+        def devices
+          Devices.shop
+        end
+
+        def now
+          Desk::Clock.now
+        end
+
+        def list(form = nil, code = 200)
+          status code
+          @title = "Bench"
+          @form = form || Desk::LooseCup.blank(settings_row, devices, wording)
+          @running = Records::Batch.running.map { |record| [record, Desk::BenchDesk.walk(record)] }
+          @finished = Records::Batch.finished.limit(FINISHED_LISTED).map { |record| [record, Desk::BenchDesk.walk(record)] }
+          erb :"bench/list"
+        end
+
+        def show(record)
+          @record = record
+          @walk = Desk::BenchDesk.walk(record.reload)
+          notice_touch if @walk.step&.name == :second
+          @scale = devices.reading(:scale)
+          @clock = @walk.clock(now)
+          @title = record.name
+          return erb(:"bench/record") if @walk.over?
+
+          erb :"bench/walk", layout: live? ? false : :bench_layout
+        end
+
+        # The scale rose: the hardener is meeting the resin, and the clock starts now, not when somebody presses.
+        def notice_touch
+          reading = devices.reading(:scale)
+          return unless @walk.met_at.nil? && reading&.usable? && reading.value > @walk.last_reading + (10 * @walk.recipe.resolution_g)
+
+          @record.events.create!(number: (@record.events.maximum(:number) || 0) + 1, kind: "touched", at: now, data: {})
+          @walk = Desk::BenchDesk.walk(@record.reload)
+        rescue ActiveRecord::RecordNotUnique
+          nil
+        end
+
+        def act(record)
+          walk = Desk::BenchDesk.walk(record)
+          deed = Desk::BenchDeed.new(walk, typed, devices.reading(:scale), wording)
+          @complaint = deed.complaint
+          return if @complaint
+
+          record.note(after: word("after").to_i, kind: deed.kind, at: now, data: deed.data)
+          record.update!(finished_at: Time.now) if Desk::BenchDesk.walk(record.reload).over?
+        rescue Records::Batch::Overtaken
+          @complaint = "Another device has just written to this cup. It stands as shown now; nothing you did was lost or done twice."
+        end
+
+        def command(walk)
+          word = COMMANDS[word("command")]
+          return devices.tell(:scale, "cup 0") && devices.tell(:scale, "tare") if word == "tare"
+
+          devices.tell(:scale, word == "pour" ? "pour #{walk.part || :resin}" : word) if word
+        end
+
+        def grams(value)
+          wording.weight(value)
+        end
+
+        def shown_g
+          @scale.value if @scale&.usable?
+        end
+
+        def names(part)
+          part == :resin ? "resin" : "hardener"
+        end
+
+        # One line of the record.
+        def event_words(event)
+          step = event.data[:step] && Dakren::Bench::BY_NAME[event.data[:step].to_sym]
+          case event.kind
+          when :weighed then "#{names(@walk.running.parts[event.data[:step].to_s == "first" ? 0 : 1]).capitalize} poured"
+          when :mended then "#{names(event.data[:part].to_sym).capitalize} added to mend it"
+          when :touched then "Hardener met resin: the clock starts"
+          when :back then ["Last step opened again", event.data[:why]].reject { |words| words.to_s.empty? }.join(": ")
+          when :accepted then "Taken as it was: #{event.data[:why]}"
+          when :abandoned then "Binned: #{event.data[:why]}"
+          else "#{step&.title}: #{step ? told(step.done, nil).downcase : "done"}"
+          end
+        end
+
+        def told(text, part)
+          format(text, part: names(part || :resin)).sub(/\A\w/, &:upcase)
+        end
+      end
+    end
+  end
+end
