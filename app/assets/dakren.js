@@ -111,11 +111,17 @@ document.addEventListener("alpine:init", () => {
     busy: false,
     sound: null,
     holding: false,
+    form: null,
 
     init() {
-      this.mood = this.$root.dataset.mood;
+      // Kept, since handlers run on buttons that an answer may have replaced meanwhile.
+      this.form = this.$el;
+      this.mood = this.form.dataset.mood;
       this.keys = (event) => this.key(event);
       document.addEventListener("keydown", this.keys);
+      // However a hold ends, the pouring ends.
+      this.lift = () => this.release();
+      for (const end of ["pointerup", "pointercancel", "blur"]) window.addEventListener(end, this.lift);
       this.awake = () => this.stayAwake();
       document.addEventListener("visibilitychange", this.awake);
       this.stayAwake();
@@ -124,21 +130,22 @@ document.addEventListener("alpine:init", () => {
     destroy() {
       clearTimeout(this.timer);
       document.removeEventListener("keydown", this.keys);
+      for (const end of ["pointerup", "pointercancel", "blur"]) window.removeEventListener(end, this.lift);
       document.removeEventListener("visibilitychange", this.awake);
     },
     next() {
       clearTimeout(this.timer);
-      this.timer = setTimeout(() => this.look(), Number(this.$root.dataset.poll));
+      this.timer = setTimeout(() => this.look(), Number(this.form.dataset.poll));
     },
     async look() {
       if (!this.busy) await this.ask(window.location.pathname, { headers: { "X-Live": "1" } });
       this.next();
     },
     async submit(event) {
-      const body = new URLSearchParams(new FormData(this.$root));
+      const body = new URLSearchParams(new FormData(this.form));
       body.set("act", event.submitter?.value || "next");
       this.hear();
-      await this.ask(this.$root.action, { method: "POST", body, headers: { "X-Live": "1" } }, true);
+      await this.ask(this.form.action, { method: "POST", body, headers: { "X-Live": "1" } }, true);
     },
     async ask(address, options, deed = false) {
       if (this.busy && !deed) return;
@@ -150,14 +157,14 @@ document.addEventListener("alpine:init", () => {
           if (deed || answer.ok) window.location.reload();
           return;
         }
-        const before = this.$root.querySelector("[name=step]").value;
-        window.Alpine.morph(this.$root, fresh.outerHTML, {
+        const before = this.form.querySelector("[name=step]").value;
+        window.Alpine.morph(this.form, fresh.outerHTML, {
           updating(from, to) {
             if (from.nodeType === 1 && from.tagName === "DETAILS" && from.open) to.setAttribute("open", "");
           },
           key: (el) => el.id,
         });
-        if (before !== this.$root.querySelector("[name=step]").value) this.emptied();
+        if (before !== this.form.querySelector("[name=step]").value) this.emptied();
         this.turned();
       } catch (error) {
         this.lost();
@@ -167,11 +174,11 @@ document.addEventListener("alpine:init", () => {
     },
     // Another step: nothing typed for the last one is carried over.
     emptied() {
-      for (const field of this.$root.querySelectorAll("#f-reading, #f-why")) field.value = "";
-      this.$root.querySelector("details[open]")?.removeAttribute("open");
+      for (const field of this.form.querySelectorAll("#f-reading, #f-why")) field.value = "";
+      this.form.querySelector("details[open]")?.removeAttribute("open");
     },
     lost() {
-      const told = this.$root.querySelector(".bench-head p");
+      const told = this.form.querySelector(".bench-head p");
       if (told) told.textContent = "The shop does not answer. Its clock goes on; this page asks again.";
     },
     key(event) {
@@ -180,8 +187,8 @@ document.addEventListener("alpine:init", () => {
       const wanted = { " ": "next", PageDown: "next", PageUp: "back" }[event.key];
       if (!wanted || (event.key === " " && event.target.matches("button, summary, a"))) return;
       event.preventDefault();
-      const button = this.$root.querySelector(`[data-key=${wanted}]`);
-      if (button && !button.disabled) this.$root.requestSubmit(button);
+      const button = this.form.querySelector(`[data-key=${wanted}]`);
+      if (button && !button.disabled) this.form.requestSubmit(button);
     },
     async command(event) {
       await this.tell(event.currentTarget.dataset.command);
@@ -200,7 +207,7 @@ document.addEventListener("alpine:init", () => {
       this.tell("stop");
     },
     tell(command) {
-      const body = new URLSearchParams({ command, authenticity_token: this.$root.querySelector("[name=authenticity_token]").value });
+      const body = new URLSearchParams({ command, authenticity_token: this.form.querySelector("[name=authenticity_token]").value });
       return fetch(`${window.location.pathname}/scale`, { method: "POST", body }).catch(() => this.lost());
     },
     // Sound is allowed only after somebody has touched the page.
@@ -208,7 +215,7 @@ document.addEventListener("alpine:init", () => {
       if (!this.sound && window.AudioContext) this.sound = new AudioContext();
     },
     turned() {
-      const mood = this.$root.dataset.mood;
+      const mood = this.form.dataset.mood;
       if (mood !== this.mood && (mood === "hurry" || mood === "past")) this.call(mood === "past" ? 3 : 2);
       this.mood = mood;
     },

@@ -29,7 +29,8 @@ module Dakren
         layers.each { |name, from, to| svg.shape(corners(from, to), fill: CupRow::COLOURS.fetch(name)) }
         draw_cup(svg)
         draw_target(svg)
-        svg.text(LEFT + (@wide / 2), TOP + @high + 20, "#{@cup.name}, #{@wording.show(Quantity.new(value: @cup.top_mm, unit: :mm))} across", text_anchor: "middle", class: "t-small")
+        svg.text(LEFT + (@wide / 2), TOP + @high + 20, "#{@cup.name}, #{@wording.show(Quantity.new(value: @cup.top_mm, unit: :mm))} across", text_anchor: "middle",
+                                                                                                                                             class: "t-small")
         svg.to_s
       end
 

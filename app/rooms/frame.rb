@@ -8,7 +8,8 @@ module Dakren
     # What every page is set in: the rooms there are, and the headers that keep a page to itself.
     module Frame
       Door = Value.define(:path, :name)
-      DOORS = [Door.new(path: "/", name: "Jobs"), Door.new(path: "/bench", name: "Bench"), Door.new(path: "/shelf", name: "Shelf"), Door.new(path: "/settings", name: "Settings")].freeze
+      DOORS = [Door.new(path: "/", name: "Jobs"), Door.new(path: "/bench", name: "Bench"), Door.new(path: "/shelf", name: "Shelf"),
+               Door.new(path: "/settings", name: "Settings")].freeze
 
       CONTENT_POLICY = {
         "default-src" => "'none'", "script-src" => "'self'", "style-src" => "'self'", "img-src" => "'self'", "font-src" => "'self'",

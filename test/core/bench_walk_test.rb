@@ -10,8 +10,8 @@ class BenchWalkTest < CoreTest
   end
 
   def recipe(**changes)
-    Bench::Recipe.new(**{ name: "Cup 1", sheet: @sheet, total_g: 300r, first: :resin, cup: Batch::USUAL_CUPS[3], room_c: 20, tins_c: 20, method: :scale,
-                          placing_min: 4 }.merge(changes))
+    Bench::Recipe.new(name: "Cup 1", sheet: @sheet, total_g: 300r, first: :resin, cup: Batch::USUAL_CUPS[3], room_c: 20, tins_c: 20, method: :scale,
+                      placing_min: 4, **changes)
   end
 
   def walk(**changes)
@@ -50,7 +50,7 @@ class BenchWalkTest < CoreTest
 
   def test_too_much_hardener_is_mended_before_it_is_mixed
     poured(hardener: 312.0)
-    assert_equal [:mend, :resin], [walk.step.name, walk.part]
+    assert_equal %i[mend resin], [walk.step.name, walk.part]
     # 112 g of hardener want 224 g of resin: 24 g more.
     assert_equal 336, walk.target_g
     mend = walk.correction(@now)
@@ -96,7 +96,7 @@ class BenchWalkTest < CoreTest
     assert_in_delta whole.early - 10, left.early, 1e-6
     assert_in_delta whole.late - 10, left.late, 1e-6
     assert_operator walk.clock(@now + 600).as_film.early, :>, left.early
-    assert_equal 0.0, walk.clock(@now + 360_000).in_cup.late
+    assert_in_delta(0.0, walk.clock(@now + 360_000).in_cup.late)
   end
 
   def test_the_mood_turns_before_the_end
@@ -117,8 +117,8 @@ class BenchWalkTest < CoreTest
     later = walk.clock(@now + 600).as_film
     assert_in_delta 10, film.early - later.early, 1e-6
     assert_operator walk.clock(@now).until_stage(:recoat_opens).early, :>, film.early
-    assert_equal 30.0, walk.clock(@now).until_look(:look_30)
-    assert_equal 0.0, walk.clock(@now + 1801).until_look(:look_30)
+    assert_in_delta(30.0, walk.clock(@now).until_look(:look_30))
+    assert_in_delta(0.0, walk.clock(@now + 1801).until_look(:look_30))
   end
 
   def test_back_opens_the_last_step_again_and_keeps_the_record

@@ -70,9 +70,7 @@ module Dakren
         whole = @walk.mixing_min
         second = @recipe.sheet.mixing.second_cup_min
         return Call.new(says: "Mixed long enough: clear again, no streaks?", left_min: 0.0) if passed >= whole
-        if second.positive? && passed >= whole - second
-          return Call.new(says: "Over into a second clean cup, scrape the first, stir on.", left_min: whole - passed)
-        end
+        return Call.new(says: "Over into a second clean cup, scrape the first, stir on.", left_min: whole - passed) if second.positive? && passed >= whole - second
 
         odd = (passed / SCRAPE_EVERY_MIN).floor.odd?
         Call.new(says: odd ? "Scrape sides, corners, bottom and the stick itself." : "Stir round at medium speed; change direction.", left_min: whole - passed)

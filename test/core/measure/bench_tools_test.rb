@@ -60,7 +60,7 @@ end
 class CorrectionTest < CoreTest
   def correction(resin, hardener, **more)
     verdict = Measure::Verdict.new(ratio(by: :weight, resin: 2, hardener: 1), resin_g: resin, hardener_g: hardener)
-    Measure::Correction.new(verdict, **{ cup_holds_g: 600, need_g: 300 }.merge(more))
+    Measure::Correction.new(verdict, cup_holds_g: 600, need_g: 300, **more)
   end
 
   def test_a_little_too_much_hardener_is_mended_with_resin
@@ -146,7 +146,7 @@ class BudgetTest < CoreTest
     assert_in_delta budget(POCKET).smallest_g, grams
     fine = T::Syringe.new(name: "1 ml syringe", division_ml: 0.01, volume_ml: 1)
     choice = Measure::ToolChoice.new([BENCH, POCKET, fine], ratio, tolerance_pct: [5, 2], split: tiny)
-    assert_equal [:other, fine], choice.nearest(choice.offers.first).then { |found, offer| [found, offer.tool] }
+    assert_equal([:other, fine], choice.nearest(choice.offers.first).then { |found, offer| [found, offer.tool] })
     assert_includes budget(POCKET).refusal(ratio.split(total_g: 900)), "more than it carries (500 g)"
     assert_includes budget(POCKET, ratio: ratio(densities: [nil, nil])).refusal(ratio(densities: [nil, nil]).split(total_ml: 50)), "no densities"
     assert_includes budget(T::Graduated.new(name: "cup", division_ml: 5, volume_ml: 100)).refusal(ratio.split(total_g: 500)), "last line (100 ml)"
