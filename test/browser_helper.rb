@@ -4,10 +4,17 @@ require_relative "core_helper"
 require_relative "served"
 require "capybara/minitest"
 
+# A page that is merged while it is looked at: a node that has just been replaced is looked up again.
+class PatientDriver < Capybara::Selenium::Driver
+  def invalid_element_errors
+    super + [Selenium::WebDriver::Error::UnknownError]
+  end
+end
+
 Capybara.register_driver(:chromium) do |app|
   profile = Dir.mktmpdir("dakren-chromium")
   Minitest.after_run { FileUtils.rm_rf(profile) }
-  Capybara::Selenium::Driver.new(app, browser: :chrome, options: Chromium.options(profile), service: Chromium.service)
+  PatientDriver.new(app, browser: :chrome, options: Chromium.options(profile), service: Chromium.service)
 end
 Capybara.default_driver = :chromium
 Capybara.run_server = false

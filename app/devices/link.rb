@@ -3,6 +3,7 @@
 require "socket"
 
 module Dakren
+  # Devices of the shop: see Line for what they say.
   module Devices
     # The shop's side of a device: keeps the latest reading of each kind, says when the device is lost, and
     # connects again by itself. A flood is read no faster than it is needed; only the newest lines count.
@@ -127,6 +128,7 @@ module Dakren
       end
     end
 
+    # The devices this process talks to.
     class << self
       attr_writer :shop
 

@@ -192,9 +192,7 @@ class BenchScaleTest < AppTest
       now
     end
 
-    def tell(_command)
-      true
-    end
+    def tell(_command); end
   end
 
   def setup

@@ -12,6 +12,8 @@ module Dakren
     class Walk
       # A cup that is being mended may be filled this far: it can just be stirred, with care.
       MENDED_FULLEST = 0.9
+      # Steps in which a part is poured to a reading.
+      POURED = %i[first second].freeze
       LOOKS_MIN = { look_30: 30.0, look_60: 60.0 }.freeze
 
       attr_reader :recipe, :events
@@ -69,7 +71,7 @@ module Dakren
       def readings
         return [] unless weighed?
 
-        @done.select { |event| %i[first second].include?(step_of(event)) }.map { |event| Exact.of(event.data.fetch(:reading_g)) }
+        @done.select { |event| POURED.include?(step_of(event)) }.map { |event| Exact.of(event.data.fetch(:reading_g)) }
       end
 
       # Grams of resin and hardener really in the cup, mended ones included.
@@ -213,7 +215,7 @@ module Dakren
       # The batch stays what it was; only the last step is open again.
       def undo
         removed = @accepted && (@done.empty? || @accepted.number > @done.last.number) ? (@accepted = nil) : @done.pop
-        @touched = nil if removed && %i[first second].include?(step_of(removed))
+        @touched = nil if removed && POURED.include?(step_of(removed))
       end
 
       def mended_well?(event)

@@ -49,7 +49,7 @@ module Dakren
       end
 
       def bin_it?
-        needed? && (against & %i[cup time]).any?
+        needed? && against.intersect?(%i[cup time])
       end
     end
   end
