@@ -20,7 +20,7 @@ rescue SystemCallError, ActiveRecord::ActiveRecordError, SQLite3::Exception => e
   exit 1
 end
 
-Dakren::Devices.shop = Dakren::Devices::Shop.of_stand_ins
+Dakren::Devices.shop = Dakren::Devices::Shop.named_in(ENV)
 
 configuration = Puma::Configuration.new do |config|
   config.bind "tcp://127.0.0.1:#{port}"

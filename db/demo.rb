@@ -59,6 +59,16 @@ module Dakren
         lowest_c: 18, highest_c: 40, heat_j_g: 410, mix_cup_min: 3, purposes: %w[mount] }
     ].freeze
 
+    TOOLS = [
+      ["scale", "pocket scale", { resolution_g: 0.1, repeatability_g: 0.1, capacity_g: 1000, auto_off_min: 2 }],
+      ["scale", "bench scale", { resolution_g: 1, repeatability_g: 1, capacity_g: 15_000, auto_off_min: 10 }],
+      ["scale", "gem scale", { resolution_g: 0.01, repeatability_g: 0.01, capacity_g: 100, auto_off_min: 1 }],
+      ["graduated", "600 ml graduated cup", { division_ml: 10, volume_ml: 600 }],
+      ["pump", "2 : 1 pumps", { resin_ml: 16, hardener_ml: 8, error_pct: 3 }],
+      ["syringe", "10 ml syringes", { division_ml: 0.1, volume_ml: 10 }],
+      ["dropper", "lab droppers", { drop_ml: 0.04, scatter_pct: 6 }]
+    ].freeze
+
     def self.figure(typed, bare)
       { "typed" => typed, "bare" => bare }
     end
@@ -87,6 +97,7 @@ module Dakren
 
       Records::Base.transaction do
         SHEETS.each { |columns| Records::Sheet.create!(columns.merge(stages: columns[:stages].transform_keys(&:to_s))) }
+        TOOLS.each { |kind, name, numbers| Records::Tool.create!(kind: kind, name: name, numbers: numbers) }
         JOBS.each { |job| add(*job) }
         settings.update!(demo_loaded: true, shop_temp_c: 19.0)
       end

@@ -44,10 +44,18 @@ module Dakren
         return @complaint = "The page was behind; this is where the cup stands." if @typed["step"].to_s != step.to_s
 
         case step
-        when :first, :second then @walk.weighed? ? weighed(step) : done(step)
+        when :first, :second then measured(step)
         when :mend then mended
         else done(step)
         end
+      end
+
+      def measured(step)
+        return weighed(step) if @walk.weighed?
+        return done(step) unless @walk.next_count
+
+        @kind = :counted
+        @data = { part: @walk.next_count }
       end
 
       def done(step)

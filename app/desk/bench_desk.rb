@@ -36,7 +36,11 @@ module Dakren
         Bench::Recipe.new(name: record.name, sheet: SheetDesk.build(record.sheet.transform_keys(&:to_sym)), total_g: Rational(kept.fetch("total_g")),
                           first: kept.fetch("first").to_sym, cup: cup(kept.fetch("cup")), room_c: kept.fetch("room_c"), tins_c: kept.fetch("tins_c"),
                           method: kept.fetch("method").to_sym, placing_min: kept.fetch("placing_min"), powder: kept["powder"]&.to_sym,
-                          resolution_g: kept.fetch("resolution_g", 0.1))
+                          resolution_g: kept.fetch("resolution_g", 0.1), count: count(kept["count"]), tool: kept["tool"])
+      end
+
+      def count(kept)
+        kept && Bench::Count.new(unit: kept.fetch("unit"), resin: kept.fetch("resin"), hardener: kept.fetch("hardener"), alternate: kept.fetch("alternate"))
       end
 
       def cup(kept)
@@ -49,9 +53,11 @@ module Dakren
       # @param total_g [Rational]
       # @param cup [Batch::CupKind]
       # @return [Records::Batch] saved
-      def start(sheet:, name:, total_g:, cup:, room_c:, tins_c:, first:, placing_min:, method: "scale", powder: nil, job: nil, cup_number: nil)
+      def start(sheet:, name:, total_g:, cup:, room_c:, tins_c:, first:, placing_min:, method: "scale",
+                powder: nil, count: nil, tool: nil, job: nil, cup_number: nil)
         Records::Batch.create!(job: job, cup_number: cup_number, name: name, sheet: sheet.attributes.except("id", "created_at", "updated_at", "lock_version"),
                                recipe: { total_g: total_g.to_s, first: first, room_c: room_c, tins_c: tins_c, method: method, placing_min: placing_min, powder: powder,
+                                         count: count, tool: tool,
                                          cup: { name: cup.name, bottom_mm: cup.bottom_mm, top_mm: cup.top_mm, height_mm: cup.height_mm } })
       end
     end

@@ -18,9 +18,11 @@ module Dakren
 
       # @param document [Hash] see JobDocument
       # @param sheets [#call] from an id to a core Sheet or nil
-      def initialize(document, sheets:)
+      # @param tools [ToolShelf] what the shop measures and mixes with
+      def initialize(document, sheets:, tools: ToolShelf.new([]))
         @document = document
         @sheets = sheets
+        @tools = tools
         @problems = []
         @missing = []
         @values = {}
@@ -59,8 +61,29 @@ module Dakren
         @values["sheet"]
       end
 
+      # The tool the batch is measured with; nil where any scale or graduated cup will do.
+      # @return [Object, nil] of Measure::Tools
+      def tool
+        @tools.tool(document["method"])
+      end
+
       def method_name
-        choice("method").to_sym
+        return ToolShelf.method_of(tool) if tool
+
+        document["method"] == "graduated" ? :graduated : :scale
+      end
+
+      # What the chosen tool, or every tool of the shop, makes of this batch.
+      # @return [Measure::ToolChoice, nil]
+      def tool_choice
+        return unless plan && @tools.measuring.any?
+
+        @tool_choice ||= Measure::ToolChoice.new(@tools.measuring, sheet.ratio, tolerance_pct: sheet.tolerance_pct, split: plan.batches.first.split)
+      end
+
+      # @return [String] name of the cup, or "auto"
+      def cup_choice
+        @tools.cups.any? { |cup| cup.name == document["cup"] } ? document["cup"] : "auto"
       end
 
       def room
@@ -237,8 +260,7 @@ module Dakren
       end
 
       def planned
-        cup = choice("cup")
-        cups = cup == "auto" ? Batch::USUAL_CUPS : (Batch::USUAL_CUPS + Batch::USUAL_TRAYS).select { |kind| kind.name == cup }
+        cups = cup_choice == "auto" ? @tools.usual_cups : @tools.cups.select { |kind| kind.name == cup_choice }
         plan = Line::CoatPlan.new(Line::CoatOrder.new(outline: outline, cover: @values["cover"], sheet: sheet, room: room, tins_c: tins_c,
                                                       method: method_name, cups: cups)).complete
         return plan if choice("heat_known") == "yes" || !plan.pour? || !Cure::Heat.refuses_lift?(plan.pour_run.peak_c)

@@ -11,9 +11,7 @@ module Dakren
 
       SHAPES = { "rectangle" => "rectangle", "circle" => "circle", "polygon" => "by its corners" }.freeze
       FILM_UNITS = { "mm" => "mm", "micron" => "micron", "mil" => "mil", "g/m2" => "g/m²", "oz/yd2" => "oz/yd²" }.freeze
-      METHODS = Line::METHODS.transform_keys(&:to_s).freeze
       ROOMS = { "steady" => "steady", "wave" => "day and night", "points" => "by points" }.freeze
-      CUPS = [["auto", "cup that fits"], *(Batch::USUAL_CUPS + Batch::USUAL_TRAYS).map { |cup| [cup.name, cup.name] }].to_h.freeze
 
       LENGTH = { kind: :figure, units: Measure::Units::LENGTH, metric: :mm, us: :in }.freeze
       TEMPERATURE = { kind: :figure, units: Measure::Units::TEMPERATURE, metric: :C, us: :F, allowed: Check::TEMP_C }.freeze
@@ -32,8 +30,8 @@ module Dakren
         Field.new(name: "night", label: "Coldest at night", **TEMPERATURE),
         Field.new(name: "day", label: "Warmest by day", **TEMPERATURE),
         Field.new(name: "tins", label: "Tins at", **TEMPERATURE),
-        Field.new(name: "method", label: "Measured by", kind: :choice, choices: METHODS),
-        Field.new(name: "cup", label: "Mixed in", kind: :choice, choices: CUPS),
+        Field.new(name: "method", label: "Measured by", kind: :word),
+        Field.new(name: "cup", label: "Mixed in", kind: :word),
         Field.new(name: "heat_known", label: "I know", kind: :choice, choices: { "no" => "no", "yes" => "yes" }),
         Field.new(name: "start", label: "First cup mixed", kind: :word)
       ].to_h { |field| [field.name, field] }.freeze

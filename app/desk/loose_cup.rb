@@ -38,12 +38,34 @@ module Dakren
       def self.planned(job, desk, planned, settings)
         portion = planned.portion
         method = desk.plan.order.method
+        count = count_of(desk.tool, planned.split)
         record = Records::Sheet.find(desk.document["sheet"])
         name = "#{job.name.strip.empty? ? "Unnamed job" : job.name[0, 60]}, cup #{planned.number} of #{desk.plan.batches.size}"
-        BenchDesk.start(sheet: record, name: name, total_g: portion.mass_g, cup: portion.cup, room_c: desk.room.at(0), tins_c: desk.tins_c,
+        BenchDesk.start(sheet: record, name: name, total_g: counted_g(desk, count, portion.mass_g), count: count, tool: desk.tool&.name,
+                        cup: portion.cup, room_c: desk.room.at(0), tins_c: desk.tins_c,
                         first: method == :graduated ? "hardener" : settings.pour_first, method: method.to_s,
                         placing_min: portion.needed_min - portion.mixing_min, job: job, cup_number: planned.number)
       end
+
+      # @return [Hash, nil] what is counted, where the tool is one that counts
+      def self.count_of(tool, split)
+        case tool
+        when Measure::Tools::PumpSet
+          strokes = tool.strokes(split.total_ml)
+          { unit: "stroke", resin: strokes, hardener: strokes, alternate: true }
+        when Measure::Tools::Dropper
+          resin, hardener = tool.drops(split)
+          { unit: "drop", resin: resin, hardener: hardener, alternate: false }
+        end
+      end
+
+      # Whole strokes give a little more than was asked for: the clock counts what is really pumped.
+      def self.counted_g(desk, count, planned_g)
+        return planned_g unless count && desk.tool.is_a?(Measure::Tools::PumpSet)
+
+        desk.tool.split(desk.sheet.ratio, count[:resin]).total_g || planned_g
+      end
+      private_class_method :count_of, :counted_g
 
       def valid?
         problems.empty?
@@ -78,8 +100,25 @@ module Dakren
         problems["sheet"] = "has a ratio by volume and no densities, so it cannot be weighed" if choice("method", METHODS) == "scale" && core.ratio.weight_parts.nil?
         problems["sheet"] = "has a ratio by weight and no densities, so no line can be told" if choice("method", METHODS) == "graduated" && core.ratio.volume_parts.nil?
         problems["grams"] = "is more than the largest cup holds" if cup.nil?
+        check_scales(core) if valid? && choice("method", METHODS) == "scale"
       rescue InputError, NotSolved => e
         problems["sheet"] = "cannot be used: #{e.message}"
+      end
+
+      # A batch too small for every scale of the shop is refused, with the size from which one can.
+      def check_scales(core)
+        scales = ToolShelf.of_shop.measuring.grep(Measure::Tools::Scale)
+        return if scales.empty?
+
+        choice = Measure::ToolChoice.new(scales, core.ratio, tolerance_pct: core.tolerance_pct, split: core.ratio.split(total_g: @grams))
+        return if choice.able.any?
+
+        smallest = choice.offers.filter_map { |offer| [offer.budget.smallest_g, offer.tool.name] if offer.budget.smallest_g }.min
+        problems["grams"] = if smallest && smallest[0] > @grams
+                              "is too little to weigh well here: from #{Check.plain(smallest[0].round(1))} g the #{smallest[1]} can"
+                            else
+                              "cannot be weighed here: #{choice.offers.first.refusal}"
+                            end
       end
 
       def figure(name, units, bare, allowed)

@@ -4,6 +4,7 @@ module Dakren
   module Desk
     # The shop's settings as typed.
     class SettingsForm
+      FIRST = { "resin" => "resin first", "hardener" => "hardener first" }.freeze
       UNITS = { "metric" => "metric: mm, g, ml, °C", "us" => "US: in, oz, fl oz, °F" }.freeze
 
       attr_reader :typed, :problems
@@ -16,6 +17,8 @@ module Dakren
         @problems = {}
         @units = typed["units"].to_s
         @problems["units"] = "must be metric or us" unless UNITS.key?(@units)
+        @pour_first = typed.fetch("pour_first", "resin").to_s
+        @problems["pour_first"] = "must be resin or hardener" unless FIRST.key?(@pour_first)
         @shop_temp_c = Measure::Typed.read(typed["shop_temp"].to_s, field: "shop_temp", units: Measure::Units::TEMPERATURE,
                                                                     bare: Wording.new(system).bare_temperature, allowed: Check::TEMP_C)
       rescue InputError => e
@@ -25,7 +28,7 @@ module Dakren
       # @param record [Records::Settings]
       def self.of(record)
         bare = Wording.new(record.units).bare_temperature
-        new({ "units" => record.units, "shop_temp" => Check.plain(Measure::Units.from_core(record.shop_temp_c, bare).round(2)) }, record.units)
+        new({ "units" => record.units, "pour_first" => record.pour_first, "shop_temp" => Check.plain(Measure::Units.from_core(record.shop_temp_c, bare).round(2)) }, record.units)
       end
 
       def valid?
@@ -34,7 +37,7 @@ module Dakren
 
       # @return [Hash{Symbol=>Object}]
       def columns
-        { units: @units, shop_temp_c: @shop_temp_c.to_f }
+        { units: @units, pour_first: @pour_first, shop_temp_c: @shop_temp_c.to_f }
       end
     end
   end

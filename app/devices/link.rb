@@ -102,13 +102,28 @@ module Dakren
         @links = links
       end
 
-      # Stand-ins for all, each on a port of its own.
+      KINDS = %i[scale room tins surface moisture comb].freeze
+      ADDRESS = /\A([a-zA-Z0-9.-]{1,100}):(\d{1,5})\z/
+
+      # The devices named in the environment, e.g. DAKREN_SCALE=192.168.0.20:4001, and stand-ins, each on a
+      # port of its own, for all that are not.
+      # @param environment [#[]]
       # @return [Shop]
-      def self.of_stand_ins
-        scale = Link.new("127.0.0.1", StandInServer.new(ScaleStandIn.new).start.port).start
-        weather = Link.new("127.0.0.1", StandInServer.new(WeatherStandIn.new, beat_s: 1.0).start.port).start
-        new({ scale: scale, room: weather, tins: weather, surface: weather, moisture: weather, comb: weather })
+      def self.named_in(environment)
+        weather = nil
+        new(KINDS.to_h do |kind|
+          named = ADDRESS.match(environment["DAKREN_#{kind.to_s.upcase}"].to_s)
+          next [kind, Link.new(named[1], named[2].to_i).start] if named
+          next [kind, stand_in(ScaleStandIn.new, 0.1)] if kind == :scale
+
+          [kind, weather ||= stand_in(WeatherStandIn.new, 1.0)]
+        end)
       end
+
+      def self.stand_in(thing, beat_s)
+        Link.new("127.0.0.1", StandInServer.new(thing, beat_s: beat_s).start.port).start
+      end
+      private_class_method :stand_in
 
       # @param kind [Symbol]
       # @return [Reading, nil]

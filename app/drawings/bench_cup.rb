@@ -6,9 +6,11 @@ module Dakren
     class BenchCup
       HEIGHT = 300.0
       WIDEST = 190.0
-      LEFT = 58.0
+      LEFT = 84.0
       TOP = 14.0
       LINE = "#f4f6f4"
+      DIVISIONS_ML = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000].freeze
+      MOST_LINES = 20
 
       # @param walk [Bench::Walk]
       # @param shown_g [Float, nil] what the scale shows now
@@ -29,6 +31,7 @@ module Dakren
         layers.each { |name, from, to| svg.shape(corners(from, to), fill: CupRow::COLOURS.fetch(name)) }
         draw_cup(svg)
         draw_target(svg)
+        draw_lines(svg) if @walk.recipe.method == :graduated
         svg.text(LEFT + (@wide / 2), TOP + @high + 20, "#{@cup.name}, #{@wording.show(Quantity.new(value: @cup.top_mm, unit: :mm))} across", text_anchor: "middle",
                                                                                                                                              class: "t-small")
         svg.to_s
@@ -83,6 +86,30 @@ module Dakren
         y = level(fill(grams))
         svg.line(LEFT - 14, y, LEFT + @wide + 14, y, stroke: LINE, stroke_width: 2, stroke_dasharray: "7 5")
         svg.text(LEFT + @wide + 18, y + 5, "stop", class: "t-text")
+      end
+
+      # Printed lines, a number at every second one.
+      def draw_lines(svg)
+        division = DIVISIONS_ML.find { |step| @cup.brim_ml / step <= MOST_LINES } || DIVISIONS_ML.last
+        (1..(@cup.brim_ml / division).floor).each do |i|
+          height = @cup.fill_mm(i * division)
+          right = corners(0, height)[2][0]
+          svg.line(right - (i.even? ? 22 : 12), level(height), right, level(height), stroke: LINE)
+          svg.text(right - 26, level(height) + 4, (i * division).to_s, class: "t-small", text_anchor: "end") if i.even?
+        end
+        draw_reaches(svg)
+      end
+
+      # Where each part must reach.
+      def draw_reaches(svg)
+        split = @walk.recipe.sheet.ratio.split(total_g: @walk.recipe.total_g)
+        first, second = @walk.running.parts
+        { first => split[:"#{first}_ml"], second => split.total_ml }.compact.each do |name, ml|
+          y = level(@cup.fill_mm(ml.to_f))
+          svg.line(LEFT - 14, y, LEFT + @wide + 8, y, stroke: CupRow::COLOURS.fetch(name), stroke_width: 3)
+          svg.text(LEFT - 16, y - 5, "#{name} to", class: "t-small", text_anchor: "end")
+          svg.text(LEFT - 16, y + 9, @wording.volume(ml).join(" "), class: "t-small", text_anchor: "end")
+        end
       end
 
       def corners(from, to)

@@ -7,7 +7,7 @@ module Dakren
     class Bench < Room
       FINISHED_LISTED = 30
       COMMANDS = { "pour" => "pour", "stop" => "stop", "tare" => "tare", "on" => "on" }.freeze
-      WHY_LONGEST = 200
+      PLAIN_WORDS = { touched: "Hardener met resin: the clock starts", back: "Last step opened again", accepted: "Taken as it was", abandoned: "Binned" }.freeze
 
       get "/" do
         list
@@ -22,7 +22,7 @@ module Dakren
 
       post "/planned" do
         job = Records::Job.find_by(id: word("job")) || not_found
-        desk = Desk::JobDesk.new(job.document, sheets: Desk::SheetDesk.finder)
+        desk = Desk::JobDesk.new(job.document, sheets: Desk::SheetDesk.finder, tools: Desk::ToolShelf.of_shop)
         planned = desk.plan&.batches&.at(word("cup").to_i - 1)
         not_found if planned.nil? || word("cup").to_i < 1
         redirect "/bench/#{Desk::LooseCup.planned(job, desk, planned, settings_row).id}", 303
@@ -120,18 +120,36 @@ module Dakren
           part == :resin ? "resin" : "hardener"
         end
 
+        # The view of a step, by how the batch is measured.
+        def step_view(step)
+          return :"bench/step_pour" if %i[first second mend].include?(step.name) && @walk.weighed?
+          return :"bench/step_count_#{step.name}" if @walk.recipe.count && %i[first second].include?(step.name)
+
+          :"bench/step_#{step.name}"
+        end
+
+        def next_words(step, part)
+          count = @walk.recipe.count
+          return told(step.done, part) unless count && %i[first second].include?(step.name)
+          return count.unit == "stroke" ? "Both are primed" : "Ready to count" if step.name == :first
+
+          @walk.next_count ? "#{names(@walk.next_count).capitalize}: one #{count.unit}" : "All are in"
+        end
+
         # One line of the record.
         def event_words(event)
-          step = event.data[:step] && Dakren::Bench::BY_NAME[event.data[:step].to_sym]
+          why = event.data[:why].to_s
           case event.kind
           when :weighed then "#{names(@walk.running.parts[event.data[:step].to_s == "first" ? 0 : 1]).capitalize} poured"
-          when :mended then "#{names(event.data[:part].to_sym).capitalize} added to mend it"
-          when :touched then "Hardener met resin: the clock starts"
-          when :back then ["Last step opened again", event.data[:why]].reject { |words| words.to_s.empty? }.join(": ")
-          when :accepted then "Taken as it was: #{event.data[:why]}"
-          when :abandoned then "Binned: #{event.data[:why]}"
-          else "#{step&.title}: #{step ? told(step.done, nil).downcase : "done"}"
+          when :counted, :mended then "#{names(event.data[:part].to_sym).capitalize} #{event.kind == :mended ? "added to mend it" : "counted"}"
+          when :done then step_words(event.data[:step])
+          else [PLAIN_WORDS.fetch(event.kind), why].reject(&:empty?).join(": ")
           end
+        end
+
+        def step_words(name)
+          step = Dakren::Bench::BY_NAME.fetch(name.to_sym)
+          "#{step.title}: #{told(step.done, nil).downcase}"
         end
 
         def told(text, part)

@@ -9,7 +9,7 @@ module Dakren
 
       get "/" do
         @title = "Jobs"
-        @jobs = Records::Job.latest.limit(LISTED).map { |record| [record, Desk::JobDesk.new(record.document, sheets: finder)] }
+        @jobs = Records::Job.latest.limit(LISTED).map { |record| [record, Desk::JobDesk.new(record.document, sheets: finder, tools: shop_tools)] }
         @count = Records::Job.count
         erb :"jobs/list"
       end
@@ -39,6 +39,10 @@ module Dakren
           end
         end
 
+        def shop_tools
+          @shop_tools ||= Desk::ToolShelf.of_shop
+        end
+
         def find(id)
           Records::Job.find_by(id: id) || not_found
         end
@@ -61,7 +65,7 @@ module Dakren
 
         def show(record)
           @record = record
-          @desk = Desk::JobDesk.new(record.document, sheets: finder)
+          @desk = Desk::JobDesk.new(record.document, sheets: finder, tools: shop_tools)
           @plan = @desk.plan
           @figures = @plan && Line::CoatFigures.new(@plan)
           @cautions = @plan || @desk.held_back ? Care::CoatCautions.new(@plan || @desk.held_back).all : []

@@ -18,10 +18,62 @@ module Dakren
         redirect "/settings?saved=1", 303
       end
 
+      get "/tools/new" do
+        edit_tool(Records::Tool.new, Desk::ToolForm.new(kind_of(word("kind")), {}), fresh: true)
+      end
+
+      post "/tools" do
+        save_tool(Records::Tool.new, kind_of(word("kind")))
+      end
+
+      get %r{/tools/(\d{1,15})} do |id|
+        record = find_tool(id)
+        edit_tool(record, Desk::ToolForm.of(record))
+      end
+
+      post %r{/tools/(\d{1,15})} do |id|
+        record = find_tool(id)
+        save_tool(record, Desk::ToolKinds::ALL.fetch(record.kind))
+      end
+
+      post %r{/tools/(\d{1,15})/remove} do |id|
+        find_tool(id).destroy!
+        redirect "/settings#tools", 303
+      end
+
       helpers do
+        def kind_of(name)
+          Desk::ToolKinds::ALL[name] || not_found
+        end
+
+        def find_tool(id)
+          Records::Tool.find_by(id: id) || not_found
+        end
+
+        def edit_tool(record, form, fresh: false)
+          @record = record
+          @form = form
+          @fresh = fresh
+          @title = record.new_record? ? "New #{form.kind.label.downcase}" : record.name
+          erb :"settings/tool"
+        end
+
+        def save_tool(record, kind)
+          form = Desk::ToolForm.new(kind, typed)
+          if form.valid?
+            record.assign_attributes(form.columns)
+            return redirect("/settings#tools", 303) if record.save
+
+            form.problems["name"] = "belongs to another tool already"
+          end
+          status 422
+          edit_tool(record, form)
+        end
+
         def show(form)
           @title = "Settings"
           @form = form
+          @tools = Records::Tool.order(:kind, :name)
           @saved = word("saved") == "1"
           erb :"settings/page"
         end

@@ -34,11 +34,22 @@ module Dakren
       loose: "levels by itself", brushable: "holds brush marks", spreadable: "holds a peak that bends", standing: "holds a sharp ridge"
     }.freeze
 
-    # One batch as it is to be made. masses in g, temperatures °C; first: :resin or :hardener;
-    # powder: a key of POWDER or nil; placing_min: minutes it takes to use it up.
-    Recipe = Value.define(:name, :sheet, :total_g, :first, :cup, :room_c, :tins_c, :method, :placing_min, resolution_g: 0.1, powder: nil)
+    # Measuring by counting: strokes of two pumps, one for one, changing pump each stroke so that a miscount
+    # shows; or drops, all of one part and then all of the other.
+    Count = Value.define(:unit, :resin, :hardener, alternate: true) do
+      # @return [Array<Symbol>] the part of each stroke or drop, in order
+      def order
+        return Array.new(resin, :resin) + Array.new(hardener, :hardener) unless alternate
 
-    # What happened: kind is :done, :weighed, :touched, :back, :checked, :accepted or :abandoned; at is in
+        Array.new([resin, hardener].max) { |i| [(:resin if i < resin), (:hardener if i < hardener)] }.flatten.compact
+      end
+    end
+
+    # One batch as it is to be made. masses in g, temperatures °C; first: :resin or :hardener;
+    # powder: a key of POWDER or nil; count: a Count or nil; placing_min: minutes it takes to use it up.
+    Recipe = Value.define(:name, :sheet, :total_g, :first, :cup, :room_c, :tins_c, :method, :placing_min, resolution_g: 0.1, powder: nil, count: nil, tool: nil)
+
+    # What happened: kind is :done, :weighed, :counted, :mended, :touched, :back, :accepted or :abandoned; at is in
     # seconds of the server's clock; data holds what belongs to the kind.
     Event = Value.define(:number, :kind, :at, data: {}.freeze)
   end

@@ -126,7 +126,9 @@ module Dakren
       # When the hardener met the resin.
       # @return [Float, nil] seconds
       def met_at
-        found = readings.size >= 1 || !weighed? ? (@touched || second_at) : nil
+        return first_hardener_at || second_at unless weighed?
+
+        found = readings.any? ? (@touched || second_at) : nil
         found && second_at ? [found, second_at].min : found
       end
 
@@ -138,6 +140,16 @@ module Dakren
       # @return [Float, nil] when the step before the mixing was done
       def mixing_from
         at(:mend) || accepted_at || second_at
+      end
+
+      # @return [Integer] strokes or drops counted so far
+      def counted
+        @done.count { |event| event.kind == :counted }
+      end
+
+      # @return [Symbol, nil] the part of the next stroke or drop; nil when all are in, or nothing is counted now
+      def next_count
+        recipe.count.order[counted] if recipe.count && step&.name == :second
       end
 
       # @return [Float] minutes the sheet wants it mixed
@@ -176,6 +188,12 @@ module Dakren
         %i[first second].zip(names).to_h { |step, name| [name, finished?(step) ? (split[:"#{name}_g"] || (recipe.total_g / 2)) : Rational(0)] }
       end
 
+      # Counting, the parts meet with the first stroke of the second part.
+      def first_hardener_at
+        counts = @done.select { |event| event.kind == :counted }
+        counts.find { |event| event.data.fetch(:part).to_sym != counts.first.data.fetch(:part).to_sym }&.at
+      end
+
       # Off the sheet and not taken as it is: the mending is a step of its own until the verdict is good.
       def mending?
         @accepted.nil? && !verdict.nil? && (verdict.add != :nothing || mends.any?)
@@ -208,7 +226,7 @@ module Dakren
         when :touched then @touched ||= event.at
         when :accepted then @accepted = event
         when :mended then @done << event.with(data: event.data.merge(good: mended_well?(event)))
-        when :done, :weighed then @done << event
+        when :done, :weighed, :counted then @done << event
         end
       end
 

@@ -125,7 +125,7 @@ module Dakren
 
       def measurable?
         split = @plan.batches.first.split
-        @plan.order.method == :scale ? !split.resin_g.nil? : !split.resin_ml.nil?
+        %i[scale pack].include?(@plan.order.method) ? !split.resin_g.nil? : !split.resin_ml.nil?
       end
 
       def protection

@@ -1,0 +1,162 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Desk
+    # The shop's tools, each kind declared as data: its fields, and what the core makes of them.
+    module ToolKinds
+      Field = Value.define(:name, :label, :units, :bare, :allowed, fallback: nil)
+      Kind = Value.define(:name, :label, :fields, :build)
+      U = Measure::Units
+      T = Measure::Tools
+
+      def self.field(name, label, units, bare, allowed, fallback: nil)
+        Field.new(name: name, label: label, units: units, bare: bare, allowed: allowed, fallback: fallback)
+      end
+      private_class_method :field
+
+      ALL = [
+        Kind.new(name: "scale", label: "Scale", fields: [
+                   field("resolution_g", "Smallest step", U::MASS, :g, 0.001..1000), field("repeatability_g", "Repeats within", U::MASS, :g, 0..1000, fallback: 0),
+                   field("capacity_g", "Carries", U::MASS, :g, 1..1_000_000), field("auto_off_min", "Switches itself off after", U::TIME, :min, 0.1..1440, fallback: 10)
+                 ], build: T::Scale),
+        Kind.new(name: "graduated", label: "Graduated cup", fields: [
+                   field("division_ml", "One division", U::VOLUME, :ml, 0.01..1000), field("volume_ml", "Last line", U::VOLUME, :ml, 1..100_000)
+                 ], build: T::Graduated),
+        Kind.new(name: "cup", label: "Mixing cup or tray", fields: [
+                   field("bottom_mm", "Across the bottom", U::LENGTH, :mm, 5..3000), field("top_mm", "Across the brim", U::LENGTH, :mm, 5..3000),
+                   field("height_mm", "Height", U::LENGTH, :mm, 5..3000)
+                 ], build: Batch::CupKind),
+        Kind.new(name: "pump", label: "Pump set", fields: [
+                   field("resin_ml", "Resin, a stroke", U::VOLUME, :ml, 0.05..2000), field("hardener_ml", "Hardener, a stroke", U::VOLUME, :ml, 0.05..2000),
+                   field("error_pct", "A stroke may be off by", U::PERCENT, :%, 0..50, fallback: 3)
+                 ], build: T::PumpSet),
+        Kind.new(name: "syringe", label: "Syringes, one a part", fields: [
+                   field("division_ml", "One division", U::VOLUME, :ml, 0.001..100), field("volume_ml", "Holds", U::VOLUME, :ml, 0.1..1000)
+                 ], build: T::Syringe),
+        Kind.new(name: "dropper", label: "Droppers, same bore", fields: [
+                   field("drop_ml", "One drop", U::VOLUME, :ml, 0.005..1), field("scatter_pct", "Drops scatter by", U::PERCENT, :%, 0.1..50, fallback: 6)
+                 ], build: T::Dropper),
+        Kind.new(name: "pack", label: "Whole pack", fields: [
+                   field("resin_g", "Resin in the tin", U::MASS, :g, 1..500_000), field("hardener_g", "Hardener in the tin", U::MASS, :g, 0.1..500_000)
+                 ], build: T::Pack)
+      ].to_h { |kind| [kind.name, kind] }.freeze
+
+      module_function
+
+      # @param record [Records::Tool]
+      # @return [Object] the core's tool
+      def core(record)
+        ALL.fetch(record.kind).build.new(name: record.name, **record.numbers.transform_keys(&:to_sym))
+      end
+    end
+
+    # The tools a shop has, as the job sheet asks for them.
+    class ToolShelf
+      METHODS = { Measure::Tools::Scale => :scale, Measure::Tools::Graduated => :graduated, Measure::Tools::Syringe => :syringe, Measure::Tools::Dropper => :drops,
+                  Measure::Tools::PumpSet => :pump, Measure::Tools::Pack => :pack }.freeze
+
+      # @return [ToolShelf]
+      def self.of_shop
+        new(Records::Tool.order(:kind, :name).map { |record| ["tool-#{record.id}", ToolKinds.core(record)] })
+      end
+
+      # @return [Symbol] of Line::METHODS
+      def self.method_of(tool)
+        METHODS.fetch(tool.class)
+      end
+
+      # @param named [Array<Array(String, Object)>] value in a form, and the core's tool
+      def initialize(named)
+        @tools = named.to_h
+      end
+
+      def tool(value)
+        found = @tools[value]
+        found unless found.is_a?(Batch::CupKind)
+      end
+
+      # @return [Array<Object>] tools that measure
+      def measuring
+        @tools.values.grep_v(Batch::CupKind)
+      end
+
+      # @return [Array<Batch::CupKind>] own cups and usual ones, smallest first
+      def usual_cups
+        (own_cups + Batch::USUAL_CUPS).sort_by(&:brim_ml)
+      end
+
+      def cups
+        usual_cups + Batch::USUAL_TRAYS
+      end
+
+      def cup_choices
+        { "auto" => "cup that fits", **cups.to_h { |cup| [cup.name, cup.name] } }
+      end
+
+      def method_choices
+        { "scale" => "scale", "graduated" => "graduated cup", **@tools.reject { |_, tool| tool.is_a?(Batch::CupKind) }.transform_values(&:name) }
+      end
+
+      private
+
+      def own_cups
+        @tools.values.grep(Batch::CupKind)
+      end
+    end
+
+    # One tool as typed.
+    class ToolForm
+      NAME_LONGEST = 80
+
+      attr_reader :kind, :typed, :problems
+
+      # @param kind [ToolKinds::Kind]
+      # @param typed [Hash{String=>Object}]
+      def initialize(kind, typed)
+        @kind = kind
+        @typed = typed
+        @problems = {}
+        @numbers = kind.fields.to_h { |field| [field.name, read(field)] }
+        name_ok
+      end
+
+      # @param record [Records::Tool]
+      # @return [ToolForm] as it opens
+      def self.of(record)
+        kind = ToolKinds::ALL.fetch(record.kind)
+        new(kind, { "name" => record.name, **record.numbers.transform_values { |number| Check.plain(number) } })
+      end
+
+      def valid?
+        problems.empty?
+      end
+
+      def value(name)
+        typed[name].to_s
+      end
+
+      # @return [Hash{Symbol=>Object}] the record's columns
+      def columns
+        { kind: kind.name, name: value("name").strip, numbers: @numbers }
+      end
+
+      private
+
+      def read(field)
+        text = value(field.name).strip
+        return field.fallback.to_f if text.empty? && field.fallback
+
+        Measure::Typed.read(text, field: field.name, units: field.units, bare: field.bare, allowed: field.allowed).to_f
+      rescue InputError => e
+        problems[field.name] = e.allowed
+        nil
+      end
+
+      def name_ok
+        name = value("name").strip
+        problems["name"] = "must be given" if name.empty?
+        problems["name"] = "must be at most #{NAME_LONGEST} characters; it has #{name.length}" if name.length > NAME_LONGEST
+      end
+    end
+  end
+end

@@ -1,0 +1,128 @@
+# frozen_string_literal: true
+
+require_relative "../app_helper"
+
+class ToolsTest < AppTest
+  def setup
+    super
+    Devices.shop = Devices::Shop.new
+  end
+
+  def tool_id(name)
+    "tool-#{Records::Tool.find_by!(name: name).id}"
+  end
+
+  def add(kind, **fields)
+    submit "/settings/tools", { "kind" => kind, **fields.transform_keys(&:to_s) }, from: "/settings/tools/new?kind=#{kind}"
+  end
+
+  def test_each_kind_is_added_changed_and_removed
+    { "scale" => { resolution_g: "0,5", capacity_g: "5 kg" }, "graduated" => { division_ml: "25", volume_ml: "1 L" }, "cup" => { bottom_mm: "80", top_mm: "100", height_mm: "12 cm" },
+      "pump" => { resin_ml: "10", hardener_ml: "5" }, "syringe" => { division_ml: "0.02", volume_ml: "1" }, "dropper" => { drop_ml: "0.05" },
+      "pack" => { resin_g: "1 kg", hardener_g: "500" } }.each do |kind, fields|
+      add(kind, name: "my #{kind}", **fields)
+      assert_equal 303, last_response.status, "#{kind} #{words}"
+      record = Records::Tool.find_by!(name: "my #{kind}")
+      assert_equal "my #{kind}", Desk::ToolKinds.core(record).name
+      submit "/settings/tools/#{record.id}", { "kind" => kind, "name" => "our #{kind}", **fields.transform_keys(&:to_s) }
+      assert_equal "our #{kind}", record.reload.name
+      submit "/settings/tools/#{record.id}/remove", {}, from: "/settings/tools/#{record.id}"
+      refute Records::Tool.exists?(record.id)
+    end
+  end
+
+  def test_bad_tools_are_refused_by_name_and_kept
+    { resolution_g: ["0", "-1", "fine", "1e309", "NaN"], capacity_g: ["", "0", "<b>"] }.each do |field, values|
+      values.each do |typed|
+        add("scale", name: "odd", resolution_g: "1", capacity_g: "100", field => typed)
+        assert_equal 422, last_response.status, "#{field} #{typed}"
+        assert_includes page, "id=\"e-#{field}\""
+        assert_includes page, 'value="odd"'
+      end
+    end
+    add("scale", name: "pocket scale", resolution_g: "1", capacity_g: "100")
+    assert_includes words, "Name belongs to another tool already"
+    get "/settings/tools/new?kind=hammer"
+    assert_equal 404, last_response.status
+  end
+
+  def test_a_tool_that_cannot_is_refused_with_what_can
+    get new_job(length: "300", width: "100", method: tool_id("bench scale"))
+    assert_match(/Not with the bench scale: at worst it is [\d.]+ % off, and the sheet forgives 2 %/, words)
+    assert_match(/Take the (gem scale|pocket scale)/, words)
+    Records::Tool.where.not(name: "bench scale").delete_all
+    get new_job(length: "300", width: "100", method: tool_id("bench scale"))
+    assert_match(/From [\d.]+ g a cup on it can/, words)
+  end
+
+  def test_pumps_of_another_set_are_refused_and_their_own_count_strokes
+    get new_job(method: tool_id("2 : 1 pumps"))
+    # 661.2 ml at 24 ml a pair.
+    assert_includes words, "28 strokes of each pump"
+    get new_job(method: tool_id("2 : 1 pumps"), sheet: sheet_id("Granite floor 210", "floor"))
+    assert_includes words, "this set gives 16 : 8 by volume; the sheet wants 3 : 1"
+  end
+
+  def test_without_a_tool_of_its_own_the_surest_is_named
+    get new_job
+    assert_includes words, "pocket scale will do"
+  end
+
+  def test_own_cups_are_offered
+    add("cup", name: "blue bucket", bottom_mm: "150", top_mm: "200", height_mm: "180")
+    get new_job(cup: "blue bucket")
+    assert_includes words, "one × blue bucket"
+  end
+
+  def test_strokes_are_counted_one_by_one_alternating
+    job = new_job(length: "600", width: "400", method: tool_id("2 : 1 pumps"))
+    get job
+    post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => job[/\d+/], "cup" => "1" }
+    path = last_response["location"]
+    2.times { press(path) }
+    assert_includes words, "Prime both pumps"
+    press(path)
+    walk = Desk::BenchDesk.walk(Records::Batch.last)
+    total = walk.recipe.count.order.size
+    assert_includes words, "Now resin"
+    press(path)
+    assert_includes words, "Now hardener"
+    assert_nil Desk::BenchDesk.walk(Records::Batch.last).met_at
+    press(path)
+    refute_nil Desk::BenchDesk.walk(Records::Batch.last).met_at
+    press(path, "back")
+    assert_includes words, "1 of #{total}"
+    (total - 1).times { press(path) }
+    assert_includes words, "All strokes are in"
+    press(path)
+    assert_equal "mix", hidden("step")
+    # Whole strokes: what is in the cup is what they give.
+    pumped = Desk::BenchDesk.walk(Records::Batch.last).mass_g
+    assert_in_delta (total / 2) * ((16 * 1.14) + (8 * 0.99)), pumped.to_f, 0.01
+  end
+
+  def press(path, act = "next")
+    get path
+    post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"), "act" => act }, { "HTTP_X_LIVE" => "1" }
+  end
+
+  def test_too_little_to_weigh_is_refused_at_the_bench
+    Records::Tool.where(name: ["gem scale", "pocket scale"]).delete_all
+    get "/bench"
+    post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "grams" => "4", "sheet" => sheet_id("Lens mounting resin", "mounting"), "tins" => "20", "room" => "20" }
+    assert_equal 422, last_response.status
+    assert_match(/too little to weigh well here: from [\d.]+ g the bench scale can/, words)
+  end
+
+  def test_a_graduated_cup_is_drawn_with_its_lines
+    get "/bench"
+    post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "grams" => "200", "sheet" => sheet_id("Stillwater clear coat", "clear"), "tins" => "20", "room" => "20",
+                           "first" => "hardener", "method" => "graduated" }
+    path = last_response["location"]
+    2.times { press(path) }
+    assert_includes words, "hardener to"
+    # 200 g at 1.09 g/ml: 183.5 ml, a third of it hardener.
+    assert_includes words, "61.2 ml"
+    assert_includes words, "183.5 ml"
+  end
+end
