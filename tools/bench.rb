@@ -32,10 +32,10 @@ module Bench
      Dakren::Cure::PourTop::TRACKS].each(&:clear)
   end
 
-  KINDS = %w[cure plan].freeze
+  KINDS = %w[cure plan web].freeze
 end
 
-kinds = ARGV.empty? ? Bench::KINDS : ARGV
+kinds = ARGV.empty? ? Bench::KINDS - ["web"] : ARGV
 unknown = kinds - Bench::KINDS
 abort "bin/bench #{Bench::KINDS.join("|")}" unless unknown.empty?
 kinds.each { |kind| require_relative "bench/#{kind}" }

@@ -5,7 +5,7 @@ module Dakren
     # "Just mix 60 g": a cup without a job, and the start of a planned one.
     class LooseCup
       PARTS = { "resin" => "resin", "hardener" => "hardener" }.freeze
-      METHODS = { "scale" => "scale", "graduated" => "graduated cup" }.freeze
+      METHODS = { "scale" => "scale", "graduated" => "graduated cup", "eye" => "by eye, stiff paste" }.freeze
       POWDERS = { "" => "none", **Bench::POWDER_WORDS.to_h { |name, words| [name.to_s, "#{name}: #{words}"] } }.freeze
       MASS_G = (0.1..100_000)
       USUAL_PLACING_MIN = 5.0
@@ -97,12 +97,21 @@ module Dakren
       def check_sheet
         core = SheetDesk.core(@sheet)
         core.mix.cup_rate_per_s
-        problems["sheet"] = "has a ratio by volume and no densities, so it cannot be weighed" if choice("method", METHODS) == "scale" && core.ratio.weight_parts.nil?
-        problems["sheet"] = "has a ratio by weight and no densities, so no line can be told" if choice("method", METHODS) == "graduated" && core.ratio.volume_parts.nil?
         problems["grams"] = "is more than the largest cup holds" if cup.nil?
-        check_scales(core) if valid? && choice("method", METHODS) == "scale"
+        check_method(core, choice("method", METHODS)) if valid?
       rescue InputError, NotSolved => e
+        return problems["grams"] = e.allowed if e.is_a?(InputError) && e.field == "grams"
+
         problems["sheet"] = "cannot be used: #{e.message}"
+      end
+
+      # Can this sheet be measured this way at all, and this much of it well enough?
+      def check_method(core, method)
+        case method
+        when "scale" then core.ratio.weight_parts ? check_scales(core) : problems["sheet"] = "has a ratio by volume and no densities, so it cannot be weighed"
+        when "graduated" then problems["sheet"] = "has a ratio by weight and no densities, so no line can be told" unless core.ratio.volume_parts
+        when "eye" then Measure::Blocks.new(core.ratio.split(total_g: @grams), forgives_resin_pct: core.tolerance_pct[0])
+        end
       end
 
       # A batch too small for every scale of the shop is refused, with the size from which one can.

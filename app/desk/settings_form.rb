@@ -5,6 +5,7 @@ module Dakren
     # The shop's settings as typed.
     class SettingsForm
       FIRST = { "resin" => "resin first", "hardener" => "hardener first" }.freeze
+      PX_PER_MM = (1..20)
       UNITS = { "metric" => "metric: mm, g, ml, °C", "us" => "US: in, oz, fl oz, °F" }.freeze
 
       attr_reader :typed, :problems
@@ -17,18 +18,22 @@ module Dakren
         @problems = {}
         @units = typed["units"].to_s
         @problems["units"] = "must be metric or us" unless UNITS.key?(@units)
+        @px_per_mm = Measure::Typed.read(typed.fetch("px_per_mm", "3.7795").to_s, field: "px_per_mm", allowed: PX_PER_MM)
         @pour_first = typed.fetch("pour_first", "resin").to_s
         @problems["pour_first"] = "must be resin or hardener" unless FIRST.key?(@pour_first)
         @shop_temp_c = Measure::Typed.read(typed["shop_temp"].to_s, field: "shop_temp", units: Measure::Units::TEMPERATURE,
                                                                     bare: Wording.new(system).bare_temperature, allowed: Check::TEMP_C)
       rescue InputError => e
-        @problems["shop_temp"] = e.allowed
+        @problems[e.field] = e.allowed
       end
 
       # @param record [Records::Settings]
       def self.of(record)
         bare = Wording.new(record.units).bare_temperature
-        new({ "units" => record.units, "pour_first" => record.pour_first, "shop_temp" => Check.plain(Measure::Units.from_core(record.shop_temp_c, bare).round(2)) }, record.units)
+        new(
+          { "units" => record.units, "pour_first" => record.pour_first, "px_per_mm" => Check.plain(record.px_per_mm.round(4)),
+            "shop_temp" => Check.plain(Measure::Units.from_core(record.shop_temp_c, bare).round(2)) }, record.units
+        )
       end
 
       def valid?
@@ -37,7 +42,7 @@ module Dakren
 
       # @return [Hash{Symbol=>Object}]
       def columns
-        { units: @units, pour_first: @pour_first, shop_temp_c: @shop_temp_c.to_f }
+        { units: @units, pour_first: @pour_first, px_per_mm: @px_per_mm.to_f, shop_temp_c: @shop_temp_c.to_f }
       end
     end
   end

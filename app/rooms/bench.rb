@@ -123,6 +123,7 @@ module Dakren
         # The view of a step, by how the batch is measured.
         def step_view(step)
           return :"bench/step_pour" if %i[first second mend].include?(step.name) && @walk.weighed?
+          return :"bench/step_eye" if @walk.recipe.method == :eye && %i[first second].include?(step.name)
           return :"bench/step_count_#{step.name}" if @walk.recipe.count && %i[first second].include?(step.name)
 
           :"bench/step_#{step.name}"

@@ -106,6 +106,19 @@ class ToolsTest < AppTest
     post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"), "act" => act }, { "HTTP_X_LIVE" => "1" }
   end
 
+  def test_paste_by_eye_is_drawn_at_the_screens_size
+    submit "/settings", { "units" => "metric", "shop_temp" => "19", "px_per_mm" => "5", "pour_first" => "hardener" }
+    assert_equal ["hardener", 5.0], Records::Settings.shop.attributes.values_at("pour_first", "px_per_mm")
+    get "/bench"
+    post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "grams" => "28", "sheet" => sheet_id("Cobble bonding paste", "paste"), "tins" => "20", "room" => "20", "method" => "eye" }
+    path = last_response["location"]
+    2.times { press(path) }
+    assert_includes words, "resin: 100 mm long, 10 mm square"
+    assert_includes page, 'width="500" height="50"'
+    submit "/settings", { "units" => "metric", "shop_temp" => "19", "px_per_mm" => "900" }
+    assert_includes words, "Pixels a millimetre must be from 1 to 20"
+  end
+
   def test_too_little_to_weigh_is_refused_at_the_bench
     Records::Tool.where(name: ["gem scale", "pocket scale"]).delete_all
     get "/bench"
