@@ -267,3 +267,23 @@ document.addEventListener("alpine:init", () => {
     },
   }));
 });
+
+// A list that goes on by itself, e.g. the cups on the go.
+document.addEventListener("alpine:init", () => {
+  const PAUSE_MS = 3000;
+  window.Alpine.data("lively", () => ({
+    timer: null,
+    init() {
+      const list = this.$el;
+      this.timer = setInterval(async () => {
+        if (document.visibilityState !== "visible") return;
+        const answer = await fetch(window.location.pathname).catch(() => null);
+        const fresh = answer?.ok && new DOMParser().parseFromString(await answer.text(), "text/html").getElementById("live");
+        if (fresh) window.Alpine.morph(list, fresh.outerHTML);
+      }, PAUSE_MS);
+    },
+    destroy() {
+      clearInterval(this.timer);
+    },
+  }));
+});

@@ -6,6 +6,7 @@ module Dakren
     class BenchDeed
       KINDS = %w[next too_much back accepted abandoned].freeze
       WHY_LONGEST = 200
+      LOT_LONGEST = 60
       MASS = (-1000..200_000)
 
       attr_reader :kind, :data, :complaint
@@ -60,7 +61,18 @@ module Dakren
 
       def done(step)
         @kind = :done
-        @data = { step: step }
+        @data = { step: step, **lots(step) }
+      end
+
+      # The lots read off the tins, where somebody wrote them down.
+      def lots(step)
+        return {} unless step == :tins
+
+        { lot_a: lot("lot_a"), lot_b: lot("lot_b") }.reject { |_, text| text.empty? }
+      end
+
+      def lot(name)
+        @typed[name].to_s.strip[0, LOT_LONGEST]
       end
 
       def weighed(step)

@@ -64,6 +64,12 @@ module Dakren
           plain("extra_resin_pct", "Forgives extra resin", U::PERCENT, :%, allowed: 0..100, fallback: 5),
           plain("extra_hardener_pct", "Forgives extra hardener", U::PERCENT, :%, allowed: 0..100, fallback: 2)
         ],
+        "When the ratio is missed" => [
+          plain("weak_from_index", "Weak, down to index", U::NUMBER, nil, allowed: 0..10, fallback: 0.9, hint: "resin to hardener over the sheet's: below 1 is short of resin"),
+          plain("scratches_from_index", "Scratches, down to", U::NUMBER, nil, allowed: 0..10, fallback: 0.7),
+          plain("rubbery_from_index", "Rubbery, down to", U::NUMBER, nil, allowed: 0..10, fallback: 0.4),
+          plain("soft_from_index", "Soft, unreacted above", U::NUMBER, nil, allowed: 0..10, fallback: 1.15)
+        ],
         "Mixing" => [
           time("mix_cup_min", "Minutes for a cup, to 1 kg", allowed: Mixing::MINUTES, fallback: 3),
           time("mix_pail_min", "Minutes for a 20 kg pail", allowed: Mixing::MINUTES),

@@ -53,9 +53,10 @@ module Dakren
         starts = [[0.0, @axis.start], *@axis.midnights]
         starts.each_with_index do |(minute, time), i|
           following = starts[i + 1]&.first || @axis.until_min
-          next if @axis.x(following) - @axis.x(minute) < 74
+          wide = @axis.x(following) - @axis.x(minute)
+          next if wide < 74
 
-          svg.text(@axis.x(minute) + 6, 13, time.strftime("%A %-d %B"), class: "t-label")
+          svg.text(@axis.x(minute) + 6, 13, time.strftime(wide < 160 ? "%a %-d %b" : "%A %-d %B"), class: "t-label")
         end
       end
 

@@ -28,6 +28,7 @@ module Dakren
 
       get %r{/tools/(\d{1,15})} do |id|
         record = find_tool(id)
+        @weighing = check_weighing unless word("strokes").empty?
         edit_tool(record, Desk::ToolForm.of(record))
       end
 
@@ -68,6 +69,23 @@ module Dakren
           end
           status 422
           edit_tool(record, form)
+        end
+
+        # What so many strokes on a scale tell of a pump set, held against one sheet.
+        def check_weighing
+          check = Measure::CheckWeighing.new(strokes: typed_number("strokes"), resin_g: typed_number("resin_weighed", Measure::Units::MASS),
+                                             hardener_g: typed_number("hardener_weighed", Measure::Units::MASS))
+          sheet = Records::Sheet.find_by(id: word("for"))
+          return [:wrong, "Choose the sheet it is held against."] unless sheet
+
+          resin, hardener = check.per_stroke_g.map { |grams| wording.significant(grams) }
+          [:told, "#{resin} g and #{hardener} g a stroke: #{wording.significant(check.ratio_by_weight)} : 1 by weight. For #{sheet.name}: #{check.verdict(Desk::SheetDesk.core(sheet).ratio).words}."]
+        rescue InputError => e
+          [:wrong, "#{e.field.tr("_", " ").capitalize} #{e.allowed}"]
+        end
+
+        def typed_number(name, units = Measure::Units::NUMBER)
+          Measure::Typed.read(word(name), field: name, units: units, bare: units.empty? ? nil : :g)
         end
 
         def show(form)

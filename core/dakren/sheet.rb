@@ -19,7 +19,7 @@ module Dakren
     DEFAULT_SERVICE_MARGIN_C = 10
 
     attr_reader :resin, :hardener, :ratio, :clock, :stages, :lowest_c, :highest_c, :purposes, :mixing,
-                :extra_resin_pct, :extra_hardener_pct
+                :extra_resin_pct, :extra_hardener_pct, :bands
 
     # @param resin [String] name of part A
     # @param hardener [String] name of part B
@@ -32,7 +32,7 @@ module Dakren
     # @param mixing [Mixing] minutes of mixing by batch
     # @raise [InputError]
     def initialize(resin:, hardener:, ratio:, clock:, stages: {}, lowest_c: nil, highest_c: nil, purposes: [],
-                   mixing: Mixing.new, extra_resin_pct: nil, extra_hardener_pct: nil)
+                   mixing: Mixing.new, extra_resin_pct: nil, extra_hardener_pct: nil, bands: {})
       @resin = resin
       @hardener = hardener
       @ratio = ratio
@@ -45,6 +45,7 @@ module Dakren
       @mixing = mixing
       @extra_resin_pct = Check.optional(:extra_resin_pct, extra_resin_pct, 0..100, "%")
       @extra_hardener_pct = Check.optional(:extra_hardener_pct, extra_hardener_pct, 0..100, "%")
+      @bands = bands.compact.to_h { |name, index| [name, Check.number(:"#{name}_from_index", index, 0..10)] }.freeze
       Contradictions.new(self).refuse
       freeze
     end
@@ -62,6 +63,14 @@ module Dakren
     # @return [Array(Float, Float)] extra resin, extra hardener
     def tolerance_pct
       [extra_resin_pct || Measure::Verdict::DEFAULT_EXTRA_RESIN_PCT.to_f, extra_hardener_pct || Measure::Verdict::DEFAULT_EXTRA_HARDENER_PCT.to_f]
+    end
+
+    # What a cup with this much of each part will turn into, by this sheet's own tolerance and bands.
+    # @return [Measure::Verdict]
+    # @raise [InputError]
+    def verdict(resin_g:, hardener_g:)
+      resin, hardener = tolerance_pct
+      Measure::Verdict.new(ratio, resin_g: resin_g, hardener_g: hardener_g, extra_resin_pct: resin, extra_hardener_pct: hardener, bands: bands)
     end
 
     # Ages at which the recoat window opens and closes for sure.
@@ -134,6 +143,7 @@ module Dakren
       temperatures
       window
       order
+      bands
     end
 
     private
@@ -157,6 +167,14 @@ module Dakren
       return unless opens && closes
 
       complain(:recoat_closes, "must come after the window opens") if closes[0] < opens[0] || closes[1] <= opens[1]
+    end
+
+    # Bands fall from weak to rubbery below 1; soft begins above it.
+    def bands
+      poor = %i[weak scratches rubbery].filter_map { |name| @sheet.bands[name] && [name, @sheet.bands[name]] }
+      poor.each { |name, index| complain(:"#{name}_from_index", "must be below 1: there the mix is short of resin") if index >= 1 }
+      poor.each_cons(2) { |(_, milder), (name, worse)| complain(:"#{name}_from_index", "must be below the milder one's") if worse >= milder }
+      complain(:soft_from_index, "must be above 1: there the mix is rich in resin") if @sheet.bands[:soft] && @sheet.bands[:soft] <= 1
     end
 
     def order

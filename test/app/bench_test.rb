@@ -37,7 +37,7 @@ class BenchTest < AppTest
     get path
     assert_equal "tins", step
     assert_includes words, "Reedmark L20 laminating"
-    act(path)
+    act(path, lot_a: "A-17", lot_b: "<b>9</b>")
     assert_equal "gear", step
     act(path)
     act(path)
@@ -55,6 +55,7 @@ class BenchTest < AppTest
     act(path)
     assert_includes words, "Index 1.000 , good"
     assert_includes words, "240.0 g, typed"
+    assert_includes words, "A A-17, B <b>9</b>"
     assert_equal 1, Records::Batch.finished.count
   end
 

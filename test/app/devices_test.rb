@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../app_helper"
+require "open3"
 
 class ScaleStandInTest < CoreTest
   def scale(**more)
@@ -145,5 +146,30 @@ class LinkTest < CoreTest
       IO.select(nil, nil, nil, 0.02)
     end
     found
+  end
+end
+
+class DeviceCommandTest < CoreTest
+  START = File.expand_path("../../bin/dakren", __dir__)
+
+  def test_a_scale_alone_speaks_the_protocol_and_takes_commands
+    out = IO.popen({ "RUBYOPT" => nil }, [START, "device", "scale"])
+    port = out.gets[/port (\d+)/, 1].to_i
+    socket = TCPSocket.new("127.0.0.1", port)
+    assert_equal :scale, Devices::Line.read(socket.gets).kind
+    socket.puts "pour hardener"
+    grams = 0
+    200.times { (grams = Devices::Line.read(socket.gets).value) && grams > 2 && break }
+    assert_operator grams, :>, 2
+  ensure
+    socket&.close
+    Process.kill("INT", out.pid)
+    out.close
+  end
+
+  def test_a_device_that_is_none
+    _, error, status = Open3.capture3({ "RUBYOPT" => nil }, START, "device", "kettle")
+    assert_equal 2, status.exitstatus
+    assert_includes error, "scale|weather"
   end
 end

@@ -63,6 +63,19 @@ class ToolsTest < AppTest
     assert_includes words, "this set gives 16 : 8 by volume; the sheet wants 3 : 1"
   end
 
+  def test_check_weighing_tells_what_a_set_really_gives
+    path = "/settings/tools/#{Records::Tool.find_by!(name: "2 : 1 pumps").id}"
+    clear = sheet_id("Stillwater clear coat", "clear")
+    get path, { "strokes" => "10", "resin_weighed" => "182,4", "hardener_weighed" => "79.2", "for" => clear }
+    assert_includes words, "18.2 g and 7.92 g a stroke: 2.3 : 1 by weight. For Stillwater clear coat + clear: good."
+    get path, { "strokes" => "10", "resin_weighed" => "120", "hardener_weighed" => "79.2", "for" => clear }
+    assert_includes words, "rubbery"
+    NOISE.each do |noise|
+      get path, { "strokes" => noise, "resin_weighed" => noise, "hardener_weighed" => noise, "for" => noise }
+      assert_equal 200, last_response.status
+    end
+  end
+
   def test_without_a_tool_of_its_own_the_surest_is_named
     get new_job
     assert_includes words, "pocket scale will do"

@@ -107,9 +107,7 @@ module Dakren
       def verdict
         return if readings.size < 2
 
-        resin, hardener = recipe.sheet.tolerance_pct
-        Measure::Verdict.new(recipe.sheet.ratio, resin_g: in_cup_g[:resin], hardener_g: in_cup_g[:hardener],
-                                                 extra_resin_pct: resin, extra_hardener_pct: hardener)
+        recipe.sheet.verdict(resin_g: in_cup_g[:resin], hardener_g: in_cup_g[:hardener])
       end
 
       # @param now [Float] seconds
@@ -240,9 +238,7 @@ module Dakren
         grams = in_cup_g
         part = event.data.fetch(:part).to_sym
         grams[part] += Exact.of(event.data.fetch(:added_g))
-        resin, hardener = recipe.sheet.tolerance_pct
-        Measure::Verdict.new(recipe.sheet.ratio, resin_g: grams[:resin], hardener_g: grams[:hardener],
-                                                 extra_resin_pct: resin, extra_hardener_pct: hardener).name == :good
+        recipe.sheet.verdict(resin_g: grams[:resin], hardener_g: grams[:hardener]).name == :good
       end
     end
   end

@@ -12,6 +12,8 @@ module Dakren
       # From the resin-poor side up: the least index that still earns the name.
       POOR = { weak: Rational(9, 10), scratches: Rational(7, 10), rubbery: Rational(4, 10), will_not_set: Rational(0) }.freeze
       RICH_LIMIT = Rational(115, 100)
+      # Bands a sheet may carry of its own, each the least (or for soft the largest) index.
+      BANDS = %i[weak scratches rubbery soft].freeze
       WORDS = {
         good: "good", weak: "off-sheet, weaker surface", scratches: "scratches easily, may stay tacky",
         rubbery: "rubbery", will_not_set: "will not set", soft: "soft, unreacted resin"
@@ -26,9 +28,13 @@ module Dakren
       # @param hardener_g [Numeric] likewise; not both 0
       # @param extra_resin_pct [Numeric] tolerance, 0 to 100 %
       # @param extra_hardener_pct [Numeric] tolerance, 0 to 100 %
+      # @param bands [Hash{Symbol=>Numeric}] the sheet's own, by members of BANDS; the rest as usual
       # @raise [InputError]
       def initialize(ratio, resin_g:, hardener_g:, extra_resin_pct: DEFAULT_EXTRA_RESIN_PCT,
-                     extra_hardener_pct: DEFAULT_EXTRA_HARDENER_PCT)
+                     extra_hardener_pct: DEFAULT_EXTRA_HARDENER_PCT, bands: {})
+        own = bands.compact.transform_values { |index| Exact.of(index) }
+        @poor = POOR.merge(own.slice(*POOR.keys)).freeze
+        @rich_limit = own.fetch(:soft, RICH_LIMIT)
         @weights = ratio.weight_parts
         raise InputError.new(missing_density(ratio), "is needed to weigh a mix whose ratio is by volume") unless @weights
 
@@ -46,9 +52,9 @@ module Dakren
       def name
         return :soft if index.nil?
         return :good if index.between?(@lowest, @highest)
-        return index <= RICH_LIMIT ? :weak : :soft if index > 1
+        return index <= @rich_limit ? :weak : :soft if index > 1
 
-        POOR.find { |_, least| index >= least }.first
+        @poor.find { |_, least| index >= least }.first
       end
 
       def words

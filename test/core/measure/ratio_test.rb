@@ -113,6 +113,18 @@ class VerdictTest < CoreTest
     assert_equal :good, verdict(200, 109, extra_hardener_pct: 10).name
   end
 
+  def test_a_sheet_may_carry_its_own_bands
+    own = { weak: 0.95, scratches: 0.8, soft: 1.3 }
+    assert_equal :weak, verdict(240, 100, bands: own).name
+    assert_equal :soft, verdict(262, 100, bands: own).name
+    assert_equal :scratches, verdict(184, 100, bands: own).name
+    assert_equal :rubbery, verdict(150, 100, bands: own).name
+    assert_refused(:scratches_from_index, "below the milder") { coating(bands: { weak: 0.8, scratches: 0.9 }) }
+    assert_refused(:soft_from_index, "above 1") { coating(bands: { soft: 0.9 }) }
+    assert_refused(:weak_from_index, "below 1") { coating(bands: { weak: 1.1 }) }
+    assert_equal :rubbery, coating(ratio: ratio(by: :weight), bands: { scratches: 0.8 }).verdict(resin_g: 150, hardener_g: 100).name
+  end
+
   def test_the_short_part_is_named_and_how_much_of_it
     rich = verdict(100, 60)
 
