@@ -15,7 +15,7 @@ end
 
 %w[
   records/database records/settings records/sheet records/job records/batch
-  desk/wording desk/entry desk/job_document desk/job_desk desk/sheet_desk desk/sheet_form desk/settings_form
+  desk/wording desk/typed_form desk/entry desk/job_document desk/job_desk desk/sheet_desk desk/sheet_form desk/settings_form
   desk/bench_desk desk/bench_deed desk/loose_cup desk/tool_form
   drawings/svg drawings/ramp drawings/piece_plan drawings/thumb drawings/cup_row drawings/bench_cup drawings/paste_blocks drawings/time_axis drawings/cure_line
   drawings/stage_bar drawings/chart drawings/sheet_charts

@@ -4,14 +4,14 @@ module Dakren
   module Desk
     # "Just mix 60 g": a cup without a job, and the start of a planned one.
     class LooseCup
+      include TypedForm
+
       PARTS = { "resin" => "resin", "hardener" => "hardener" }.freeze
       METHODS = { "scale" => "scale", "graduated" => "graduated cup", "eye" => "by eye, stiff paste" }.freeze
       POWDERS = { "" => "none", **Bench::POWDER_WORDS.to_h { |name, words| [name.to_s, "#{name}: #{words}"] } }.freeze
       MASS_G = (0.1..100_000)
       USUAL_PLACING_MIN = 5.0
       FIELDS = { "grams" => "Amount", "room" => "Room temperature", "tins" => "Tins", "sheet" => "Resin and hardener" }.freeze
-
-      attr_reader :typed, :problems
 
       # @param typed [Hash{String=>Object}]
       # @param system [String] unit system of the page
@@ -66,14 +66,6 @@ module Dakren
         desk.tool.split(desk.sheet.ratio, count[:resin]).total_g || planned_g
       end
       private_class_method :count_of, :counted_g
-
-      def valid?
-        problems.empty?
-      end
-
-      def value(name)
-        typed[name].to_s
-      end
 
       # @return [Records::Batch]
       def start

@@ -4,11 +4,11 @@ module Dakren
   module Desk
     # The shop's settings as typed.
     class SettingsForm
+      include TypedForm
+
       FIRST = { "resin" => "resin first", "hardener" => "hardener first" }.freeze
       PX_PER_MM = (1..20)
       UNITS = { "metric" => "metric: mm, g, ml, °C", "us" => "US: in, oz, fl oz, °F" }.freeze
-
-      attr_reader :typed, :problems
 
       # @param typed [Hash{String=>Object}]
       # @param system [String] unit system the page spoke
@@ -34,10 +34,6 @@ module Dakren
           { "units" => record.units, "pour_first" => record.pour_first, "px_per_mm" => Check.plain(record.px_per_mm.round(4)),
             "shop_temp" => Check.plain(Measure::Units.from_core(record.shop_temp_c, bare).round(2)) }, record.units
         )
-      end
-
-      def valid?
-        problems.empty?
       end
 
       # @return [Hash{Symbol=>Object}]

@@ -8,6 +8,8 @@ module Dakren
     #   form.problems   # => { "pot_life_min" => "must be a number ..." }
     #   form.sheet      # => core Sheet, or nil
     class SheetForm
+      include TypedForm
+
       # kind: :word, :choice, :figure, :range (early and late), :choices
       Field = Value.define(:name, :label, :kind, units: [].freeze, metric: nil, us: nil, allowed: nil, needed: false, hint: nil,
                                                  choices: nil, fallback: nil)
@@ -88,7 +90,7 @@ module Dakren
       WORD_LONGEST = 80
       NOTES_LONGEST = 4000
 
-      attr_reader :typed, :problems, :system
+      attr_reader :system
 
       # @param typed [Hash{String=>Object}] field name to what was typed
       # @param system [String] "metric" or "us"
@@ -149,14 +151,6 @@ module Dakren
       # Was the activation energy found from two working times?
       def fitted?
         @numbers[:activation_kj_mol].nil? && !sheet.nil? && !sheet.clock.assumed?(:activation_kj_mol)
-      end
-
-      def valid?
-        problems.empty?
-      end
-
-      def value(name)
-        typed[name].to_s
       end
 
       def bare(field)

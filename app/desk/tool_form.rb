@@ -106,9 +106,11 @@ module Dakren
 
     # One tool as typed.
     class ToolForm
+      include TypedForm
+
       NAME_LONGEST = 80
 
-      attr_reader :kind, :typed, :problems
+      attr_reader :kind
 
       # @param kind [ToolKinds::Kind]
       # @param typed [Hash{String=>Object}]
@@ -125,14 +127,6 @@ module Dakren
       def self.of(record)
         kind = ToolKinds::ALL.fetch(record.kind)
         new(kind, { "name" => record.name, **record.numbers.transform_values { |number| Check.plain(number) } })
-      end
-
-      def valid?
-        problems.empty?
-      end
-
-      def value(name)
-        typed[name].to_s
       end
 
       # @return [Hash{Symbol=>Object}] the record's columns
