@@ -61,7 +61,7 @@ module Dakren
 
       def done(step)
         @kind = :done
-        @data = { step: step, **lots(step) }
+        @data = { step: step, **lots(step), **untared(step) }
       end
 
       # The lots read off the tins, where somebody wrote them down.
@@ -69,6 +69,13 @@ module Dakren
         return {} unless step == :tins
 
         { lot_a: lot("lot_a"), lot_b: lot("lot_b") }.reject { |_, text| text.empty? }
+      end
+
+      # A cup left untared starts from its own weight.
+      def untared(step)
+        return {} unless step == :tare && typed?
+
+        { start_g: reading_g.to_f }
       end
 
       def lot(name)

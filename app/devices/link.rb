@@ -116,7 +116,7 @@ module Dakren
           next [kind, Link.new(named[1], named[2].to_i).start] if named
           next [kind, stand_in(ScaleStandIn.new, 0.1)] if kind == :scale
 
-          [kind, weather ||= stand_in(WeatherStandIn.new, 1.0)]
+          [kind, weather ||= stand_in(WeatherStandIn.new(steady_c: Float(environment["DAKREN_DEMO_ROOM_C"], exception: false)), 1.0)]
         end)
       end
 

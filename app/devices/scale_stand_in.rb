@@ -120,8 +120,10 @@ module Dakren
       SURFACE_COLDER_C = 0.8
 
       # @param now [#call] clock, for the hour of day
-      def initialize(now: -> { Time.now })
+      # @param steady_c [Float, nil] a room that stays at one temperature
+      def initialize(now: -> { Time.now }, steady_c: nil)
         @now = now
+        @steady_c = steady_c
       end
 
       def advance(_seconds); end
@@ -132,7 +134,7 @@ module Dakren
       def readings
         time = @now.call
         hour = time.hour + (time.min / 60.0)
-        room = ROOM_C + (SWING_C * Math.cos(2 * Math::PI * (hour - 15) / 24))
+        room = @steady_c || (ROOM_C + (SWING_C * Math.cos(2 * Math::PI * (hour - 15) / 24)))
         { room: [room, "C"], tins: [room + TINS_WARMER_C, "C"], surface: [room - SURFACE_COLDER_C, "C"], moisture: [7.4, "%"],
           comb: [300, "micron"] }.map do |kind, (value, unit)|
           Reading.new(kind: kind, value: value.round(1), unit: unit, state: :steady)

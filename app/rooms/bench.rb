@@ -83,7 +83,7 @@ module Dakren
           reading = devices.reading(:scale)
           return unless @walk.met_at.nil? && reading&.usable? && reading.value > @walk.last_reading + (10 * @walk.recipe.resolution_g)
 
-          @record.events.create!(number: (@record.events.maximum(:number) || 0) + 1, kind: "touched", at: now, data: {})
+          @record.events.create!(number: (@record.events.maximum(:number) || 0) + 1, kind: "touched", at: now, data: heard)
           @walk = Desk::BenchDesk.walk(@record.reload)
         rescue ActiveRecord::RecordNotUnique
           nil
@@ -95,10 +95,15 @@ module Dakren
           @complaint = deed.complaint
           return if @complaint
 
-          record.note(after: word("after").to_i, kind: deed.kind, at: now, data: deed.data)
+          record.note(after: word("after").to_i, kind: deed.kind, at: now, data: deed.data.merge(walk.step&.name == :second ? heard : {}))
           record.update!(finished_at: Time.now) if Desk::BenchDesk.walk(record.reload).over?
         rescue Records::Batch::Overtaken
           @complaint = "Another device has just written to this cup. It stands as shown now; nothing you did was lost or done twice."
+        end
+
+        # What the thermometers say as the parts meet: the clock goes by that, not by the plan.
+        def heard
+          { room_c: devices.temp_c(:room), tins_c: devices.temp_c(:tins) }.compact
         end
 
         def command(walk)

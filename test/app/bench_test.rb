@@ -59,6 +59,15 @@ class BenchTest < AppTest
     assert_equal 1, Records::Batch.finished.count
   end
 
+  def test_a_cup_may_stay_untared
+    path = loose
+    2.times { act(path) }
+    act(path, reading: "heavy")
+    assert_includes words, "The reading must be a number"
+    act(path, reading: "38.2")
+    assert_includes words, format("%.1f g", 38.2 + (300 * 100 / 127.0))
+  end
+
   def test_poured_too_much_is_mended
     path = to_pouring
     act(path, reading: "236.2")

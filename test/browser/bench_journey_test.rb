@@ -7,7 +7,7 @@ class BenchJourneyTest < BrowserTest
     super
     @clock = File.join(Dir.mktmpdir("dakren-clock"), "ahead")
     File.write(@clock, "0")
-    @shop = Served.new(environment: { "DAKREN_CLOCK" => @clock }).start
+    @shop = Served.new(environment: { "DAKREN_CLOCK" => @clock, "DAKREN_DEMO_ROOM_C" => "18.6" }).start
     Capybara.app_host = @shop.address
   end
 

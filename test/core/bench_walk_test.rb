@@ -150,6 +150,25 @@ class BenchWalkTest < CoreTest
     assert_in_delta 7 - (70 / 60.0), walk.clock(from + 70).mixing_call.left_min, 1e-9
   end
 
+  def test_an_untared_cup_carries_its_own_weight
+    done :tins, :gear
+    happen :done, step: :tare, start_g: 38.2
+    assert_equal Rational(2382, 10), walk.target_g
+    happen :weighed, step: :first, reading_g: 238.2
+    assert_equal Rational(3382, 10), walk.target_g
+    happen :weighed, step: :second, reading_g: 338.2
+    assert_equal 300, walk.mass_g
+    assert_equal 1, walk.verdict.index
+  end
+
+  def test_the_clock_goes_by_the_thermometers_where_they_were_heard
+    poured
+    planned = walk.clock(@now).in_cup.early
+    @events[-1] = @events[-1].with(data: @events[-1].data.merge(room_c: 26.0, tins_c: 27.5))
+    assert_equal [26.0, 27.5], [walk.room_c, walk.tins_c]
+    assert_operator walk.clock(@now).in_cup.early, :<, planned * 0.75
+  end
+
   def test_powder_is_a_step_only_where_wanted
     poured
     done :mix

@@ -37,7 +37,7 @@ module Dakren
       def as_film
         aged = ((@walk.poured_at || @now) - @walk.met_at) / 60
         since = @walk.poured_at ? (@now - @walk.poured_at) / 60 : 0.0
-        times = Cure::StageTimes.new(@recipe.sheet, room: Cure::Profile.constant(@recipe.room_c), start_age_min: age_at([aged, 0.0].max)).working
+        times = Cure::StageTimes.new(@recipe.sheet, room: Cure::Profile.constant(@walk.room_c), start_age_min: age_at([aged, 0.0].max)).working
         Cure::Band.new(early: less(times.early, since), middle: less(times.middle, since), late: less(times.late, since))
       end
 
@@ -47,7 +47,7 @@ module Dakren
         return unless poured
 
         age = age_at([(poured - @walk.met_at) / 60, 0.0].max)
-        band = Cure::StageTimes.new(@recipe.sheet, room: Cure::Profile.constant(@recipe.room_c), start_age_min: age).of(name)
+        band = Cure::StageTimes.new(@recipe.sheet, room: Cure::Profile.constant(@walk.room_c), start_age_min: age).of(name)
         band && Cure::Band.new(early: less(band.early, since_poured), middle: less(band.middle, since_poured), late: less(band.late, since_poured))
       end
 
@@ -102,7 +102,7 @@ module Dakren
       def conditions
         grams = [@walk.mass_g.to_f, 0.1].max
         volume = grams / @recipe.sheet.clock.mixed_density_g_ml
-        { mass_g: grams, start_c: @recipe.tins_c, room_c: @recipe.room_c, diameter_mm: @recipe.cup.even_diameter_mm(volume).round(1) }
+        { mass_g: grams, start_c: @walk.tins_c, room_c: @walk.room_c, diameter_mm: @recipe.cup.even_diameter_mm(volume).round(1) }
       end
 
       # Half minutes are fine enough, and let the clock be remembered between two looks.

@@ -98,9 +98,27 @@ module Dakren
         end
       end
 
+      # What the scale showed with the empty cup on it: 0 unless it was left untared.
+      # @return [Rational]
+      def start_reading_g
+        tared = @done.find { |event| step_of(event) == :tare }
+        Exact.of(tared&.data&.fetch(:start_g, nil) || 0)
+      end
+
+      # Temperatures as the thermometers had them when the parts met, or else as planned.
+      # @return [Float] °C
+      def room_c
+        measured(:room_c) || recipe.room_c
+      end
+
+      # @return [Float] °C
+      def tins_c
+        measured(:tins_c) || recipe.tins_c
+      end
+
       # @return [Rational] what the scale showed last
       def last_reading
-        (readings.last || 0) + mends.sum { |event| Exact.of(event.data.fetch(:added_g)) }
+        (readings.last || start_reading_g) + mends.sum { |event| Exact.of(event.data.fetch(:added_g)) }
       end
 
       # @return [Measure::Verdict, nil] nil until both parts are in
@@ -168,7 +186,7 @@ module Dakren
 
       def running
         weights = recipe.sheet.ratio.weight_parts || recipe.sheet.ratio.volume_parts
-        @running ||= Measure::Running.new({ resin: weights[0], hardener: weights[1] }, total_g: recipe.total_g, first: recipe.first)
+        Measure::Running.new({ resin: weights[0], hardener: weights[1] }, total_g: recipe.total_g, first: recipe.first, start_reading_g: start_reading_g)
       end
 
       # @param name [Symbol]
@@ -207,6 +225,11 @@ module Dakren
 
       def second_at
         at(:second)
+      end
+
+      # Heard with the event that began the clock; the latest one stands.
+      def measured(name)
+        @events.reverse.filter_map { |event| event.data[name] }.first
       end
 
       def step_of(event)
