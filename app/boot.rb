@@ -20,5 +20,5 @@ end
   drawings/svg drawings/ramp drawings/piece_plan drawings/thumb drawings/cup_row drawings/bench_cup drawings/paste_blocks drawings/time_axis drawings/cure_line
   drawings/stage_bar drawings/chart drawings/sheet_charts
   devices/line devices/scale_stand_in devices/stand_in_server devices/link
-  rooms/frame rooms/room rooms/jobs rooms/bench rooms/shelf rooms/settings rooms/house
+  rooms/frame rooms/room rooms/jobs rooms/bench rooms/shelf rooms/settings rooms/find rooms/house
 ].each { |file| require_relative file }

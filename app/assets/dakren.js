@@ -125,7 +125,14 @@ document.addEventListener("alpine:init", () => {
       this.awake = () => this.stayAwake();
       document.addEventListener("visibilitychange", this.awake);
       this.stayAwake();
+      this.show();
       this.next();
+    },
+    // The step that is on, brought into view on a narrow screen.
+    show() {
+      const steps = this.form.querySelector(".bench-steps");
+      const now = steps?.querySelector("[aria-current]");
+      if (now) steps.scrollLeft = now.offsetLeft - steps.clientWidth / 2 + now.clientWidth / 2;
     },
     destroy() {
       clearTimeout(this.timer);
@@ -174,6 +181,7 @@ document.addEventListener("alpine:init", () => {
     },
     // Another step: nothing typed for the last one is carried over.
     emptied() {
+      this.show();
       for (const field of this.form.querySelectorAll("#f-reading, #f-why")) field.value = "";
       this.form.querySelector("details[open]")?.removeAttribute("open");
     },
@@ -183,7 +191,7 @@ document.addEventListener("alpine:init", () => {
     },
     key(event) {
       const typing = event.target.matches("input, select, textarea") && event.key !== "PageDown" && event.key !== "PageUp";
-      if (typing || event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
+      if (document.querySelector("dialog[open]") || typing || event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
       const wanted = { " ": "next", PageDown: "next", PageUp: "back" }[event.key];
       if (!wanted || (event.key === " " && event.target.matches("button, summary, a"))) return;
       event.preventDefault();
@@ -286,4 +294,15 @@ document.addEventListener("alpine:init", () => {
       clearInterval(this.timer);
     },
   }));
+});
+
+// On every screen: ? shows its keys, / finds.
+document.addEventListener("keydown", (event) => {
+  if (event.target.matches("input, select, textarea") || event.ctrlKey || event.metaKey || event.altKey) return;
+  const dialog = { "?": "keys", "/": "find" }[event.key];
+  if (!dialog) return;
+  event.preventDefault();
+  const shown = document.getElementById(dialog);
+  if (!document.querySelector("dialog[open]")) shown.showModal();
+  shown.querySelector("input, button")?.focus();
 });

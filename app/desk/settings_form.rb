@@ -8,6 +8,8 @@ module Dakren
 
       FIRST = { "resin" => "resin first", "hardener" => "hardener first" }.freeze
       PX_PER_MM = (1..20)
+      # Rooms people work in; also keeps 68 °F from being taken for 68 °C while the units are being changed.
+      SHOP_C = (-20..50)
       UNITS = { "metric" => "metric: mm, g, ml, °C", "us" => "US: in, oz, fl oz, °F" }.freeze
 
       # @param typed [Hash{String=>Object}]
@@ -22,7 +24,7 @@ module Dakren
         @pour_first = typed.fetch("pour_first", "resin").to_s
         @problems["pour_first"] = "must be resin or hardener" unless FIRST.key?(@pour_first)
         @shop_temp_c = Measure::Typed.read(typed["shop_temp"].to_s, field: "shop_temp", units: Measure::Units::TEMPERATURE,
-                                                                    bare: Wording.new(system).bare_temperature, allowed: Check::TEMP_C)
+                                                                    bare: Wording.new(system).bare_temperature, allowed: SHOP_C)
       rescue InputError => e
         @problems[e.field] = e.allowed
       end

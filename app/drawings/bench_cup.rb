@@ -4,9 +4,12 @@ module Dakren
   module Drawings
     # The cup at the bench, to scale: what is in it by now, and how high it must come.
     class BenchCup
-      HEIGHT = 300.0
-      WIDEST = 190.0
-      LEFT = 84.0
+      HEIGHT = 360.0
+      WIDEST = 250.0
+      # Room for what is written beside the cup: lines to reach, or only the stop mark.
+      LEFT_WRITTEN = 84.0
+      LEFT_BARE = 22.0
+      RIGHT = 50.0
       TOP = 14.0
       LINE = "#f4f6f4"
       DIVISIONS_ML = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000].freeze
@@ -24,16 +27,17 @@ module Dakren
         @scale = [HEIGHT / @cup.height_mm, WIDEST / @cup.top_mm].min
         @high = @cup.height_mm * @scale
         @wide = @cup.top_mm * @scale
+        @left = walk.recipe.method == :graduated ? LEFT_WRITTEN : LEFT_BARE
       end
 
       def to_s
-        svg = Svg.new(LEFT + @wide + 64, TOP + @high + 26, label: label, css: "drawing bench-cup")
+        svg = Svg.new(@left + @wide + RIGHT, TOP + @high + 26, label: label, css: "drawing bench-cup")
         layers.each { |name, from, to| svg.shape(corners(from, to), fill: CupRow::COLOURS.fetch(name)) }
         draw_cup(svg)
         draw_target(svg)
         draw_lines(svg) if @walk.recipe.method == :graduated
-        svg.text(LEFT + (@wide / 2), TOP + @high + 20, "#{@cup.name}, #{@wording.show(Quantity.new(value: @cup.top_mm, unit: :mm))} across", text_anchor: "middle",
-                                                                                                                                             class: "t-small")
+        svg.text(@left + (@wide / 2), TOP + @high + 20, "#{@cup.name}, #{@wording.show(Quantity.new(value: @cup.top_mm, unit: :mm))} across", text_anchor: "middle",
+                                                                                                                                              class: "t-small")
         svg.to_s
       end
 
@@ -84,8 +88,8 @@ module Dakren
 
         grams = @walk.in_cup_g.values.sum.to_f + (target - @walk.last_reading).to_f
         y = level(fill(grams))
-        svg.line(LEFT - 14, y, LEFT + @wide + 14, y, stroke: LINE, stroke_width: 2, stroke_dasharray: "7 5")
-        svg.text(LEFT + @wide + 18, y + 5, "stop", class: "t-text")
+        svg.line(@left - 14, y, @left + @wide + 14, y, stroke: LINE, stroke_width: 2, stroke_dasharray: "7 5")
+        svg.text(@left + @wide + 18, y + 5, "stop", class: "t-text")
       end
 
       # Printed lines, a number at every second one.
@@ -106,14 +110,14 @@ module Dakren
         first, second = @walk.running.parts
         { first => split[:"#{first}_ml"], second => split.total_ml }.compact.each do |name, ml|
           y = level(@cup.fill_mm(ml.to_f))
-          svg.line(LEFT - 14, y, LEFT + @wide + 8, y, stroke: CupRow::COLOURS.fetch(name), stroke_width: 3)
-          svg.text(LEFT - 16, y - 5, "#{name} to", class: "t-small", text_anchor: "end")
-          svg.text(LEFT - 16, y + 9, @wording.volume(ml).join(" "), class: "t-small", text_anchor: "end")
+          svg.line(@left - 14, y, @left + @wide + 8, y, stroke: CupRow::COLOURS.fetch(name), stroke_width: 3)
+          svg.text(@left - 16, y - 5, "#{name} to", class: "t-small", text_anchor: "end")
+          svg.text(@left - 16, y + 9, @wording.volume(ml).join(" "), class: "t-small", text_anchor: "end")
         end
       end
 
       def corners(from, to)
-        middle = LEFT + (@wide / 2)
+        middle = @left + (@wide / 2)
         low = @cup.width_at(from) * @scale / 2
         high = @cup.width_at(to) * @scale / 2
         [[middle - low, level(from)], [middle + low, level(from)], [middle + high, level(to)], [middle - high, level(to)]]

@@ -101,7 +101,9 @@ module Dakren
 
       # A round length near a quarter of the drawing.
       def draw_scale_bar(svg)
-        unit = @wording.system == "us" ? 25.4 : 1.0
+        unit = if @wording.system == "us" then 90 / @scale < 914 ? 25.4 : 304.8
+               else 1.0
+               end
         wanted = 90 / @scale / unit
         power = 10**Math.log10(wanted).floor
         round = [1, 2, 5, 10].map { |step| step * power }.min_by { |candidate| (Math.log(candidate) - Math.log(wanted)).abs } * unit

@@ -73,6 +73,7 @@ module Dakren
           @scale = devices.reading(:scale)
           @clock = @walk.clock(now)
           @title = record.name
+          @keys = [["Space or Page Down", "go on"], ["Page Up", "back"], ["Enter held on the pour button", "pour from the stand-in"]]
           return erb(:"bench/record") if @walk.over?
 
           erb :"bench/walk", layout: live? ? false : :bench_layout

@@ -26,6 +26,7 @@ module Dakren
           use Rack::Session::Cookie, key: "dakren", secrets: secret, same_site: :strict, httponly: true, expire_after: nil
           use Rack::Protection::AuthenticityToken, logging: false, message: "This form has expired. Go back, load the page again and send it once more.\n"
           map("/bench") { run Bench }
+          map("/find") { run Find }
           map("/shelf") { run Shelf }
           map("/settings") { run Settings }
           map("/") { run Jobs }

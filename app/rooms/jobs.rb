@@ -70,6 +70,7 @@ module Dakren
           @figures = @plan && Line::CoatFigures.new(@plan)
           @cautions = @plan || @desk.held_back ? Care::CoatCautions.new(@plan || @desk.held_back).all : []
           @tray_gain = tray_gain
+          @keys = [["Tab", "next field: everything is saved as it is typed"], ["Enter on a figure", "open its arithmetic"]]
           @title = @desk.name.strip.empty? ? "New job" : @desk.name[0, Desk::JobDesk::NAME_LONGEST]
           erb :"jobs/sheet", layout: !live?
         end

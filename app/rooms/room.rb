@@ -100,6 +100,11 @@ module Dakren
           end
         end
 
+        # What the keys of this screen do, for the ? dialog.
+        def screen_keys
+          [["/", "find a job, sheet or cup"], ["?", "show these keys"], *(@keys || [])]
+        end
+
         def current_door?(path)
           request.script_name == path || (path == "/" && request.script_name.empty?)
         end

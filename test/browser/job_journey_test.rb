@@ -120,6 +120,25 @@ class JobJourneyTest < BrowserTest
   end
 end
 
+class KeysTest < BrowserTest
+  def test_a_question_mark_shows_the_keys_and_a_slash_finds
+    visit "/shelf"
+    keys("?")
+    assert_selector "dialog#keys[open]", text: "find a job, sheet or cup"
+    assert_accessible "keys"
+    keys(:escape)
+    assert_no_selector "dialog[open]"
+    keys("/")
+    assert_selector "dialog#find[open]"
+    keys("cedar", :enter)
+    assert_selector "a", text: "Cedar shutters"
+    visit "/jobs/3"
+    fill_in "Name of the job", with: "What / where?"
+    assert_no_selector "dialog[open]"
+    assert_field "Name of the job", with: "What / where?"
+  end
+end
+
 class RestartTest < BrowserTest
   def test_a_killed_shop_says_the_same_when_it_is_back
     shop = Served.new.start

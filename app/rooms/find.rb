@@ -1,0 +1,37 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # Find: any job, sheet, cup or lot by a piece of its name.
+    class Find < Room
+      MOST = 30
+
+      get "/" do
+        @title = "Find"
+        @wanted = word("q").strip[0, 100]
+        @found = @wanted.empty? ? {} : { "Jobs" => jobs, "Sheets" => sheets, "Cups at the bench" => cups }
+        erb :find
+      end
+
+      helpers do
+        def pattern
+          "%#{Records::Base.sanitize_sql_like(@wanted)}%"
+        end
+
+        def jobs
+          Records::Job.where("name LIKE ?", pattern).latest.limit(MOST).map { |job| ["/jobs/#{job.id}", job.name[0, 120]] }
+        end
+
+        def sheets
+          Records::Sheet.where("resin || ' + ' || hardener LIKE ?", pattern).in_order.limit(MOST).map { |sheet| ["/shelf/#{sheet.id}", sheet.name] }
+        end
+
+        # By name, or by a lot noted when the tins were taken.
+        def cups
+          with_lot = Records::BatchEvent.where(kind: "done").where("data LIKE '%lot_%' AND data LIKE ?", pattern).select(:batch_id)
+          Records::Batch.where("name LIKE ?", pattern).or(Records::Batch.where(id: with_lot)).order(id: :desc).limit(MOST).map { |batch| ["/bench/#{batch.id}", batch.name] }
+        end
+      end
+    end
+  end
+end
