@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "fileutils"
+require "monitor"
 
 module Dakren
   # Active Record models: they keep and check, and never compute.
@@ -11,7 +12,16 @@ module Dakren
       BUSY_MS = 5000
       THREADS = 8
 
+      # SQLite has one writer, and its own wait for it stops every thread of a process: threads of this
+      # one take turns here instead. Another process on the same file is waited for by BUSY_MS.
+      TURN = Monitor.new
+
       module_function
+
+      # @yield with the right to write
+      def writing(&)
+        TURN.synchronize(&)
+      end
 
       # @param dir [String] folder of the shop's data; made if missing
       # @return [String] path of the database

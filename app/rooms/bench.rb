@@ -84,7 +84,9 @@ module Dakren
           reading = devices.reading(:scale)
           return unless @walk.met_at.nil? && reading&.usable? && reading.value > @walk.last_reading + (10 * @walk.recipe.resolution_g)
 
-          @record.events.create!(number: (@record.events.maximum(:number) || 0) + 1, kind: "touched", at: now, data: heard)
+          Records::Database.writing do
+            @record.events.create!(number: (@record.events.maximum(:number) || 0) + 1, kind: "touched", at: now, data: heard)
+          end
           @walk = Desk::BenchDesk.walk(@record.reload)
         rescue ActiveRecord::RecordNotUnique
           nil
@@ -132,7 +134,7 @@ module Dakren
           return :"bench/step_eye" if @walk.recipe.method == :eye && %i[first second].include?(step.name)
           return :"bench/step_count_#{step.name}" if @walk.recipe.count && %i[first second].include?(step.name)
 
-          :"bench/step_#{step.name}"
+          step.name == :second ? :"bench/step_first" : :"bench/step_#{step.name}"
         end
 
         def next_words(step, part)

@@ -25,6 +25,7 @@ module Dakren
           use Rack::Static, urls: ["/assets"], root: Frame::PUBLIC, header_rules: [[:all, { "cache-control" => "public, max-age=31536000, immutable" }]]
           use Rack::Session::Cookie, key: "dakren", secrets: secret, same_site: :strict, httponly: true, expire_after: nil
           use Rack::Protection::AuthenticityToken, logging: false, message: "This form has expired. Go back, load the page again and send it once more.\n"
+          use Frame::OneWriter
           map("/bench") { run Bench }
           map("/find") { run Find }
           map("/shelf") { run Shelf }

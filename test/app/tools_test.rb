@@ -114,6 +114,20 @@ class ToolsTest < AppTest
     assert_in_delta (total / 2) * ((16 * 1.14) + (8 * 0.99)), pumped.to_f, 0.01
   end
 
+  def test_syringes_tell_millilitres_of_each_part
+    job = new_job(length: "200", width: "100", method: tool_id("10 ml syringes"))
+    get job
+    post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => job[/\d+/], "cup" => "1" }
+    path = last_response["location"]
+    2.times { press(path) }
+    assert_includes words, "Draw and press out resin"
+    # 6 ml on the work and 3 g for the cup: 9.54 g, 8.75 ml, of it 5.8 ml resin.
+    assert_includes words, "5.8 ml"
+    press(path)
+    assert_includes words, "2.9 ml"
+    assert_includes words, "10 ml syringes, one for each part"
+  end
+
   def press(path, act = "next")
     get path
     post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"), "act" => act }, { "HTTP_X_LIVE" => "1" }
