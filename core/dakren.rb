@@ -8,7 +8,7 @@ end
 %w[
   errors value check exact memo solve figure
   measure/units measure/typed measure/ratio measure/verdict measure/running measure/correction measure/tools measure/budget measure/blocks
-  size/outline size/cover
+  size/outline size/round_shapes size/straight_shapes size/cover size/drink
   cure/clock cure/profile cure/hermite cure/vessel cure/cup cure/cup_stepper cure/film
   cure/pour cure/pour_stepper cure/pour_tally cure/calibration cure/band cure/heat cure/mix
   cure/lifts cure/pour_top cure/stages

@@ -82,7 +82,8 @@ module Dakren
        { "shape" => "polygon", "film" => "250", "film_unit" => "micron", "room" => figure("16", "C"),
          "corners" => [%w[0 0], %w[4200 0], %w[4200 2100], %w[2600 2100], %w[2600 3300], %w[0 3300]].map { |row| row.map { |side| figure(side, "mm") } } }],
       ["Cedar shutters, first clear coat", "Stillwater clear coat", "clear", [0, 9],
-       { "length" => figure("3.9 m", "mm"), "width" => figure("1450", "mm"), "film" => "120", "film_unit" => "g/m2", "room_mode" => "wave",
+       { "length" => figure("3.9 m", "mm"), "width" => figure("1450", "mm"), "film" => "120", "film_unit" => "g/m2", "room_mode" => "wave", "surface" => "softwood",
+         "spread" => "small_roller",
          "night" => figure("15", "C"), "day" => figure("21", "C") }],
       ["Observation desk, flood coat", "Tarn table pour", "table", [1, 9],
        { "length" => figure("1860", "mm"), "width" => figure("640", "mm"), "film" => "1.6", "film_unit" => "mm", "room" => figure("22", "C"), "tins" => figure("24", "C") }]

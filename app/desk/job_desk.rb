@@ -7,7 +7,8 @@ module Dakren
     # A job on the desk: its typed document read into core values, what is still missing, what is wrong,
     # and the plan once everything is there.
     class JobDesk
-      NEEDED = { "rectangle" => %w[length width], "circle" => %w[diameter], "polygon" => %w[corners] }.freeze
+      NEEDED = { "rectangle" => %w[length], "circle" => %w[diameter], "ring" => %w[diameter], "ellipse" => %w[length], "triangle" => %w[side_a],
+                 "regular" => %w[diameter], "strip" => %w[stations], "polygon" => %w[corners] }.freeze
       ROOM_NEEDED = { "steady" => %w[room], "wave" => %w[night day], "points" => %w[points] }.freeze
       NAME_LONGEST = 120
       START = /\A\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/
@@ -109,9 +110,10 @@ module Dakren
       # @return [Quantity, nil]
       def understood(name)
         value = @values[name]
-        return unless value.is_a?(Rational)
+        kind = JobDocument::FIELDS[name].units.first&.kind
+        return unless value.is_a?(Rational) && kind
 
-        Quantity.new(value: value, unit: JobDocument::FIELDS[name].units == Measure::Units::TEMPERATURE ? :c : :mm)
+        Quantity.new(value: value, unit: { temperature: :c, cover: :"g/m2" }.fetch(kind, :mm))
       end
 
       private
@@ -121,6 +123,7 @@ module Dakren
         read_start
         read_outline
         read_cover
+        read_drink
         read_sheet
         read_room
         figure("tins")
@@ -143,11 +146,17 @@ module Dakren
       end
 
       def read_outline
-        shape = choice("shape")
-        case shape
+        case choice("shape")
         when "rectangle" then build_outline(Size::Rectangle, length_mm: figure("length", needed: true), width_mm: figure("width", needed: true))
+        when "ellipse" then build_outline(Size::Ellipse, length_mm: figure("length", needed: true), width_mm: figure("width", needed: true))
         when "circle" then build_outline(Size::Circle, diameter_mm: figure("diameter", needed: true))
-        else read_corners
+        when "ring" then build_outline(Size::Ring, diameter_mm: figure("diameter", needed: true), hole_mm: figure("hole", needed: true))
+        when "triangle"
+          sides = %w[side_a side_b side_c].map { |side| figure(side, needed: true) }
+          build_outline(Size::Triangle, sides_mm: sides.all? ? sides : nil)
+        when "regular" then build_outline(Size::RegularPolygon, sides: figure("sides", needed: true), across_mm: figure("diameter", needed: true))
+        when "strip" then read_rows("stations", 2) { |stations| Size::Strip.new(stations) }
+        else read_rows("corners", 3) { |corners| Size::Polygon.new(corners) }
         end
       end
 
@@ -159,18 +168,18 @@ module Dakren
         complain(e.field, e.allowed)
       end
 
-      def read_corners
-        rows = document["corners"] || []
-        return miss("corners") if rows.empty?
+      # A shape given row by row.
+      def read_rows(list, least)
+        return miss(list) if (document[list] || []).empty?
 
         before = problems.size
-        corners = rows_of("corners")
+        rows = rows_of(list)
         return if problems.size > before
-        return complain("corners", "must be at least 3; #{corners.size} given") if corners.size < 3
+        return complain(list, "must be at least #{least}; #{rows.size} given") if rows.size < least
 
-        @values["outline"] = within_area(Size::Polygon.new(corners))
+        @values["outline"] = within_area(yield(rows))
       rescue InputError => e
-        complain("corners", e.allowed)
+        complain(list, e.allowed)
       end
 
       def within_area(outline)
@@ -197,6 +206,13 @@ module Dakren
         @values["cover"] = cover?(text, unit) ? Size::Cover.new(cover_g_m2: value) : Size::Cover.new(film_mm: value)
       rescue InputError => e
         complain("film", e.allowed)
+      end
+
+      # What the surface drinks: as typed, or as such a surface usually does.
+      def read_drink
+        typed = figure("drink")
+        @values["drink_g_m2"] = typed || Size::Drink::SURFACES.fetch(choice("surface")).first_coat_g_m2
+        @values["soak_g"] = Size::Drink::TOOLS.fetch(choice("spread")).soak_g
       end
 
       # Is the coat given as grams on an area?
@@ -262,7 +278,7 @@ module Dakren
       def planned
         cups = cup_choice == "auto" ? @tools.usual_cups : @tools.cups.select { |kind| kind.name == cup_choice }
         plan = Line::CoatPlan.new(Line::CoatOrder.new(outline: outline, cover: @values["cover"], sheet: sheet, room: room, tins_c: tins_c,
-                                                      method: method_name, cups: cups)).complete
+                                                      method: method_name, cups: cups, drink_g_m2: @values["drink_g_m2"], soak_g: @values["soak_g"])).complete
         return plan if choice("heat_known") == "yes" || !plan.pour? || !Cure::Heat.refuses_lift?(plan.pour_run.peak_c)
 
         @held_back = plan

@@ -9,7 +9,10 @@ module Dakren
       # kind: :word, :choice or :figure; units and the bare unit of each system for figures.
       Field = Value.define(:name, :label, :kind, units: [].freeze, metric: nil, us: nil, choices: nil, allowed: nil)
 
-      SHAPES = { "rectangle" => "rectangle", "circle" => "circle", "polygon" => "by its corners" }.freeze
+      SHAPES = { "rectangle" => "rectangle", "circle" => "circle", "ring" => "ring", "ellipse" => "ellipse", "triangle" => "triangle", "regular" => "regular polygon",
+                 "strip" => "strip by widths", "polygon" => "by its corners" }.freeze
+      SURFACES = Size::Drink::SURFACES.transform_values(&:label).freeze
+      SPREADERS = Size::Drink::TOOLS.transform_values(&:label).freeze
       FILM_UNITS = { "mm" => "mm", "micron" => "micron", "mil" => "mil", "g/m2" => "g/m²", "oz/yd2" => "oz/yd²" }.freeze
       ROOMS = { "steady" => "steady", "wave" => "day and night", "points" => "by points" }.freeze
 
@@ -22,6 +25,14 @@ module Dakren
         Field.new(name: "length", label: "Length", **LENGTH, allowed: Size::SIDE_MM),
         Field.new(name: "width", label: "Width", **LENGTH, allowed: Size::SIDE_MM),
         Field.new(name: "diameter", label: "Across", **LENGTH, allowed: Size::SIDE_MM),
+        Field.new(name: "hole", label: "Hole across", **LENGTH, allowed: Size::SIDE_MM),
+        Field.new(name: "side_a", label: "Side a", **LENGTH, allowed: Size::SIDE_MM),
+        Field.new(name: "side_b", label: "Side b", **LENGTH, allowed: Size::SIDE_MM),
+        Field.new(name: "side_c", label: "Side c", **LENGTH, allowed: Size::SIDE_MM),
+        Field.new(name: "sides", label: "Sides", kind: :figure, allowed: Size::RegularPolygon::SIDES),
+        Field.new(name: "surface", label: "Surface", kind: :choice, choices: SURFACES),
+        Field.new(name: "drink", label: "Drinks", kind: :figure, units: Measure::Units::COVER, metric: :"g/m2", us: :"oz/yd2", allowed: Size::Drink::G_M2),
+        Field.new(name: "spread", label: "Spread with", kind: :choice, choices: SPREADERS),
         Field.new(name: "film", label: "Coat", kind: :film, units: Measure::Units::LENGTH + Measure::Units::COVER),
         Field.new(name: "film_unit", label: "Unit of the coat", kind: :choice, choices: FILM_UNITS),
         Field.new(name: "sheet", label: "Sheet", kind: :word),
@@ -40,6 +51,8 @@ module Dakren
       LISTS = {
         "corners" => [Field.new(name: "x", label: "Corner %d, along", **LENGTH, allowed: Size::Polygon::COORDINATE_MM),
                       Field.new(name: "y", label: "Corner %d, up", **LENGTH, allowed: Size::Polygon::COORDINATE_MM)],
+        "stations" => [Field.new(name: "x", label: "Station %d, along", **LENGTH, allowed: Size::Polygon::COORDINATE_MM),
+                       Field.new(name: "y", label: "Station %d, width", **LENGTH, allowed: (0..1_000_000))],
         "points" => [Field.new(name: "x", label: "Point %d, hours after the start", kind: :figure, units: Measure::Units::TIME, metric: :h, us: :h, allowed: 0..86_400),
                      Field.new(name: "y", label: "Point %d, temperature", **TEMPERATURE)]
       }.freeze
@@ -54,7 +67,7 @@ module Dakren
       def blank(shop_temp_c:, start:)
         { "name" => "", "shape" => "rectangle", "film_unit" => "mm", "sheet" => "", "room_mode" => "steady",
           "room" => { "typed" => Check.plain(shop_temp_c), "bare" => "C" }, "method" => "scale", "cup" => "auto",
-          "start" => start, "corners" => [], "points" => [] }
+          "start" => start, "surface" => "sealed", "spread" => "none", "corners" => [], "stations" => [], "points" => [] }
       end
 
       # @param params [Hash] the submitted form

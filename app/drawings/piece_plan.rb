@@ -47,12 +47,22 @@ module Dakren
 
       def draw_outline(svg)
         look = { fill: Ramp.fill(:runny), stroke: Ramp::INK, stroke_width: 2 }
-        return svg.tag(:circle, cx: @left + (@wide / 2), cy: TOP + (@high / 2), r: @wide / 2, **look) if @outline.is_a?(Size::Circle)
+        return draw_round(svg, look) if round?
 
         svg.shape(placed_corners, **look)
         return unless @outline.is_a?(Size::Polygon) && @outline.corners_mm.size <= 12
 
         placed_corners.each_with_index { |(x, y), i| corner_number(svg, x, y, i + 1) }
+      end
+
+      def round?
+        @outline.is_a?(Size::Circle) || @outline.is_a?(Size::Ring)
+      end
+
+      def draw_round(svg, look)
+        middle = { cx: @left + (@wide / 2), cy: TOP + (@high / 2) }
+        svg.tag(:circle, **middle, r: @wide / 2, **look)
+        svg.tag(:circle, **middle, r: @outline.hole_mm * @scale / 2, **look, fill: Ramp::PAPER) if @outline.is_a?(Size::Ring)
       end
 
       def corner_number(svg, x, y, number)
@@ -85,7 +95,7 @@ module Dakren
         y = TOP + @high + 18
         measure(svg, @left, y, @left + @wide, y)
         svg.text(@left + (@wide / 2), y + 14, length(across), text_anchor: "middle", class: "t-figure")
-        return if @outline.is_a?(Size::Circle)
+        return if round?
 
         x = @left + @wide + 14
         measure(svg, x, TOP, x, TOP + @high)

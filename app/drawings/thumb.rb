@@ -16,8 +16,9 @@ module Dakren
       def to_s
         svg = Svg.new(WIDTH, HEIGHT, label: "Shape of the piece")
         look = { fill: Ramp.fill(:runny), stroke: Ramp::INK, stroke_width: 1.5 }
-        if @outline.is_a?(Size::Circle)
+        if @outline.is_a?(Size::Circle) || @outline.is_a?(Size::Ring)
           svg.tag(:circle, cx: WIDTH / 2, cy: HEIGHT / 2, r: @outline.diameter_mm * @scale / 2, **look)
+          svg.tag(:circle, cx: WIDTH / 2, cy: HEIGHT / 2, r: @outline.hole_mm * @scale / 2, **look, fill: Ramp::PAPER) if @outline.is_a?(Size::Ring)
         else
           svg.shape(corners, **look)
         end

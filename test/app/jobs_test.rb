@@ -58,6 +58,36 @@ class JobsTest < AppTest
     assert_includes page, "<polygon"
   end
 
+  def test_more_shapes
+    get new_job(shape: "ring", diameter: "500", hole: "300")
+    assert_includes words, "π/4 × (500 mm² − 300 mm²)"
+    get new_job(shape: "ellipse", length: "800", width: "300")
+    assert_includes words, "0.188 m²"
+    get new_job(shape: "triangle", side_a: "3 m", side_b: "4 m", side_c: "5 m")
+    assert_includes words, "6 m²"
+    get new_job(shape: "triangle", side_a: "1 m", side_b: "1 m", side_c: "5 m")
+    assert_includes words, "do not meet"
+    get new_job(shape: "regular", sides: "6", diameter: "1 m")
+    assert_includes words, "0.866 m²"
+    get new_job(shape: "regular", sides: "2.5", diameter: "1 m")
+    assert_includes words, "must be"
+    get new_job(shape: "strip", stations: { "0" => { "x" => "0", "y" => "100" }, "1" => { "x" => "1 m", "y" => "300" }, "2" => { "x" => "2 m", "y" => "100" } })
+    # Simpson: 1000/3 x (100 + 4 x 300 + 100) mm2.
+    assert_includes words, "Simpson's rule over 3 widths = 0.467 m²"
+    get new_job(shape: "strip", stations: { "0" => { "x" => "1 m", "y" => "100" }, "1" => { "x" => "0", "y" => "300" } })
+    assert_includes words, "the distances must rise"
+  end
+
+  def test_what_the_surface_drinks_is_a_line_of_its_own
+    get new_job(surface: "softwood", spread: "small_roller")
+    assert_includes words, "2.16 m² × 80 g/m² = 173 g"
+    assert_includes words, "706 g on the work + 173 g drunk by the surface + 25 g kept by the tool + 18.5 g left in cups = 923 g"
+    get new_job(surface: "softwood", drink: "120")
+    assert_includes words, "2.16 m² × 120 g/m² = 259 g"
+    get new_job(drink: "lots")
+    assert_includes words, "Drinks must be a number"
+  end
+
   def test_grams_on_an_area_and_us_thickness_mean_what_they_say
     get new_job(film: "300", film_unit: "g/m2")
 

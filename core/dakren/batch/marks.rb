@@ -6,7 +6,7 @@ module Dakren
     #
     #   Marks.new(outline).at(4)   # => three distances from the left edge, in mm
     class Marks
-      # @param outline [Size::Rectangle, Size::Circle, Size::Polygon]
+      # @param outline [Object] shape of Size
       def initialize(outline)
         @outline = outline
       end
@@ -29,12 +29,18 @@ module Dakren
 
       # Area left of a cut, mm2.
       def left_of(x)
-        @outline.is_a?(Size::Circle) ? circle_left_of(x) : polygon_left_of(x)
+        case @outline
+        when Size::Circle then circle_left_of(x, @outline.diameter_mm)
+        when Size::Ring
+          margin = (@outline.diameter_mm - @outline.hole_mm) / 2
+          circle_left_of(x, @outline.diameter_mm) - circle_left_of(x - margin, @outline.hole_mm)
+        else polygon_left_of(x) * @outline.area_mm2 / polygon_left_of(@outline.extent_mm.first)
+        end
       end
 
-      def circle_left_of(x)
-        r = @outline.diameter_mm / 2
-        h = x - r
+      def circle_left_of(x, diameter)
+        r = diameter / 2
+        h = (x - r).clamp(-r, r)
         (r * r * Math.acos((-h / r).clamp(-1.0, 1.0))) + (h * Math.sqrt([(r * r) - (h * h), 0].max))
       end
 

@@ -6,6 +6,8 @@ module Dakren
     #
     #   CoatFigures.new(plan).usable   # => Figure with value, early, late, working, assumed
     class CoatFigures
+      # Where everything mixed goes.
+      LINES = { film: "on the work", drink: "drunk by the surface", soak: "kept by the tool", kept: "left in cups" }.freeze
       CUP_NUMBERS = %i[activation_kj_mol heat_j_g heat_capacity_j_gk pot_mass_g].freeze
       NO_DENSITY = "the sheet gives no densities, and they are needed to go between volume and weight"
 
@@ -21,14 +23,22 @@ module Dakren
         Figure.new(value: @order.outline.area_mm2 / 1e6, unit: :m2, working: [@order.outline.working])
       end
 
-      # What must end on the work, g
-      def on_work_g
-        amount(@plan.on_work.total_g, :g, film_working)
+      # The film alone, g
+      def film_g
+        amount(@plan.film.total_g, :g, film_working)
       end
 
-      # What must end on the work, ml
-      def on_work_ml
-        amount(@plan.on_work.total_ml, :ml, film_working)
+      # The film alone, ml
+      def film_ml
+        amount(@plan.film.total_ml, :ml, film_working)
+      end
+
+      # What the surface drinks, g
+      def drink_g
+        Figure.new(value: @plan.drink_g, unit: :g, working: [Working.new(says: "%{area} × %{drink} = %{g}", parts: {
+                                                                           area: quantity(@order.outline.area_mm2 / 1e6, :m2),
+                                                                           drink: quantity(@order.drink_g_m2, :"g/m2"), g: quantity(@plan.drink_g, :g)
+                                                                         })])
       end
 
       # What stays in the cups, g
@@ -41,10 +51,10 @@ module Dakren
 
       # Everything mixed, g
       def total_g
-        amount(@plan.total.total_g, :g, [Working.new(says: "%{work} on the work + %{kept} left in cups = %{total}", parts: {
-                                                       work: quantity(@plan.on_work.total_g, :g), kept: quantity(@plan.kept_g, :g),
-                                                       total: quantity(@plan.total.total_g, :g)
-                                                     })])
+        lines = { film: @plan.film.total_g, drink: @plan.drink_g, soak: @plan.soak_g, kept: @plan.kept_g }.reject { |_, grams| grams.nil? || grams.zero? }
+        says = lines.keys.map { |name| "%{#{name}} #{LINES.fetch(name)}" }.join(" + ")
+        parts = lines.transform_values { |grams| quantity(grams, :g) }
+        amount(@plan.total.total_g, :g, [Working.new(says: "#{says} = %{total}", parts: { **parts, total: quantity(@plan.total.total_g, :g) })])
       end
 
       # Everything mixed, ml
@@ -153,11 +163,11 @@ module Dakren
         density = @plan.ratio.mixed_density_g_ml
         lines = if @order.cover.film_mm
                   [Working.new(says: "%{area} × %{film} wet film = %{ml}", parts: {
-                                 area: area, film: quantity(@order.cover.film_mm, :film_mm), ml: quantity(@plan.on_work.total_ml, :ml)
+                                 area: area, film: quantity(@order.cover.film_mm, :film_mm), ml: quantity(@plan.film.total_ml, :ml)
                                })]
                 else
                   [Working.new(says: "%{area} × %{cover} = %{g}", parts: {
-                                 area: area, cover: quantity(@order.cover.cover_g_m2, :"g/m2"), g: quantity(@plan.on_work.total_g, :g)
+                                 area: area, cover: quantity(@order.cover.cover_g_m2, :"g/m2"), g: quantity(@plan.film.total_g, :g)
                                })]
                 end
         density ? lines + [density_working(density)] : lines
@@ -165,7 +175,7 @@ module Dakren
 
       def density_working(density)
         Working.new(says: "mixed density (mA + mB) ÷ (mA/dA + mB/dB) = %{density}: %{ml} weigh %{g}", parts: {
-                      density: quantity(density, :"g/ml"), ml: quantity(@plan.on_work.total_ml, :ml), g: quantity(@plan.on_work.total_g, :g)
+                      density: quantity(density, :"g/ml"), ml: quantity(@plan.film.total_ml, :ml), g: quantity(@plan.film.total_g, :g)
                     })
       end
 

@@ -13,13 +13,18 @@ module Dakren
       # One cup of the plan: when it is mixed, poured out and used up, in minutes from the start.
       PlannedBatch = Value.define(:number, :portion, :split, :mix_from, :pour_from, :done_at)
 
+      # Thinner than this in a tray nobody can stir it, or get it out again.
+      SHALLOWEST_MM = 2.0
+
       attr_reader :order, :portions, :batches
 
       # @param order [CoatOrder]
       # @raise [InputError, Batch::TooFast, NotSolved]
       def initialize(order)
         @order = order
-        @need_ml, @need_g = order.cover.amounts(order.outline.area_mm2, ratio.mixed_density_g_ml)
+        @film_ml, @film_g = order.cover.amounts(order.outline.area_mm2, ratio.mixed_density_g_ml)
+        @need_g = @film_g && (@film_g + extra_g)
+        @need_ml = @film_ml && (@film_ml + (extra_g / Exact.of(sheet.clock.mixed_density_g_ml)))
         @portions = cutter.cut(clock_g)
         @batches = lay_out
       end
@@ -32,7 +37,22 @@ module Dakren
         sheet.ratio
       end
 
-      # @return [Measure::Ratio::Split] what must end on the work
+      # @return [Measure::Ratio::Split] the film alone
+      def film
+        ratio.split(**(weighed? ? { total_g: @film_g } : { total_ml: @film_ml }))
+      end
+
+      # @return [Rational] grams the surface drinks
+      def drink_g
+        Exact.of(order.outline.area_mm2) * Exact.of(order.drink_g_m2) / 1_000_000
+      end
+
+      # @return [Rational] grams that stay in roller or brush
+      def soak_g
+        Exact.of(order.soak_g)
+      end
+
+      # @return [Measure::Ratio::Split] what must leave the cups: film, drink and soak
       def on_work
         ratio.split(**(weighed? ? { total_g: @need_g } : { total_ml: @need_ml }))
       end
@@ -76,7 +96,7 @@ module Dakren
       # @return [Array(Batch::CupKind, Float), nil] kind and minutes gained; nil where none is wider
       def tray_gain
         volume = portions.first.mass_g.to_f / sheet.clock.mixed_density_g_ml
-        tray = Batch::USUAL_TRAYS.reverse.find { |kind| kind.most_ml >= volume }
+        tray = Batch::USUAL_TRAYS.reverse.find { |kind| kind.most_ml >= volume && kind.fill_mm(volume) >= SHALLOWEST_MM }
         across = tray&.even_diameter_mm(volume)&.round(1)
         return if across.nil? || across <= portions.first.diameter_mm
 
@@ -145,6 +165,10 @@ module Dakren
       end
 
       private
+
+      def extra_g
+        drink_g + soak_g
+      end
 
       def cutter
         Batch::Cutter.new(sheet, start_c: order.tins_c, room_c: order.room.at(0), cups: order.cups,

@@ -20,6 +20,20 @@ class CoatPlanTest < CoreTest
     assert_in_delta 14.414694, board.kept_g, 1e-6
   end
 
+  # 706.32 g of film, 2.16 m2 x 80 g/m2 = 172.8 g drunk, 25 g in the roller: 904.12 g out of the cup, 922.57 g mixed.
+  def test_drink_and_roller_are_lines_of_their_own
+    board = plan(drink_g_m2: 80, soak_g: 25)
+    assert_equal Rational(70_632, 100), board.film.total_g
+    assert_equal Rational(1728, 10), board.drink_g
+    assert_equal Rational(90_412, 100), board.on_work.total_g
+    assert_in_delta 904.12 / 0.98, board.total.total_g, 1e-6
+    says = Line::CoatFigures.new(board).total_g.working.last.says
+    assert_includes says, "drunk by the surface"
+    assert_includes says, "kept by the tool"
+    by_volume = plan(sheet: coating(ratio: ratio(densities: [nil, nil])), drink_g_m2: 80)
+    assert_in_delta 648 + (172.8 / 1.12), by_volume.on_work.total_ml, 1e-9
+  end
+
   def test_a_small_cup_keeps_three_grams
     dab = plan(outline: Size::Rectangle.new(length_mm: 200, width_mm: 150), cover: Size::Cover.new(cover_g_m2: 300))
 
@@ -130,7 +144,7 @@ class CoatFiguresTest < CoreTest
   # Figures read back from the trail must be those shown: the arithmetic is the core's, not the page's.
   def test_every_figure_carries_arithmetic_that_ends_in_its_value
     figures = Line::CoatFigures.new(Line::CoatPlan.new(order))
-    { area: :area, on_work_g: :g, total_g: :total, kept_g: :kept }.each do |name, last|
+    { area: :area, film_g: :g, total_g: :total, kept_g: :kept }.each do |name, last|
       figure = figures.public_send(name)
 
       assert_equal figure.value.to_f, figure.working.last.parts.fetch(last).value.to_f, name
@@ -143,7 +157,7 @@ class CoatFiguresTest < CoreTest
 
   def test_gaps_and_quantities_belong_together
     figures = Line::CoatFigures.new(Line::CoatPlan.new(order(sheet: coating(clock: { reference_temp_c: 23, pot_life_min: 28, working_min: 55 }))))
-    all = %i[area on_work_g on_work_ml kept_g total_g total_ml cups usable working].map { |name| figures.public_send(name) } +
+    all = %i[area film_g film_ml drink_g kept_g total_g total_ml cups usable working].map { |name| figures.public_send(name) } +
           Cure::STAGE_NAMES.map { |name| figures.stage(name) } + %i[resin_g hardener_g resin_ml hardener_ml].flat_map { |name| [figures.total_part(name), figures.cup_part(name)] }
 
     all.flat_map(&:working).each do |line|
@@ -183,7 +197,8 @@ end
 class MarksTest < CoreTest
   def test_each_cup_gets_the_same_area
     [Size::Rectangle.new(length_mm: 1000, width_mm: 300), Size::Circle.new(diameter_mm: 500),
-     Size::Polygon.new([[0, 0], [4200, 0], [4200, 2100], [2600, 2100], [2600, 3300], [0, 3300]])].each do |outline|
+     Size::Polygon.new([[0, 0], [4200, 0], [4200, 2100], [2600, 2100], [2600, 3300], [0, 3300]]),
+     Size::Ring.new(diameter_mm: 500, hole_mm: 300), Size::Ellipse.new(length_mm: 800, width_mm: 300)].each do |outline|
       cuts = [0.0, *Batch::Marks.new(outline).at(5), outline.extent_mm[0]]
       areas = cuts.each_cons(2).map { |from, to| strip(outline, from, to) }
 
@@ -201,9 +216,15 @@ class MarksTest < CoreTest
   def height(outline, x)
     case outline
     when Size::Rectangle then outline.width_mm
+    when Size::Ring then chord(x, 500) - chord(x - 100, 300)
+    when Size::Ellipse then 300 * Math.sqrt([1 - (((x - 400) / 400)**2), 0].max)
     when Size::Circle then 2 * Math.sqrt([((outline.diameter_mm / 2)**2) - ((x - (outline.diameter_mm / 2))**2), 0].max)
     else x < 2600 ? 3300 : 2100
     end
+  end
+
+  def chord(x, diameter)
+    2 * Math.sqrt([((diameter / 2.0)**2) - ((x - (diameter / 2.0))**2), 0].max)
   end
 end
 

@@ -58,6 +58,54 @@ class OutlineTest < CoreTest
   end
 end
 
+class MoreShapesTest < CoreTest
+  def test_known_areas_and_edges
+    assert_in_delta Math::PI * 400 * 150, Size::Ellipse.new(length_mm: 800, width_mm: 300).area_mm2, 1e-6
+    assert_in_delta Math::PI * 500, Size::Ellipse.new(length_mm: 500, width_mm: 500).edge_mm, 1e-6
+    assert_in_delta Math::PI / 4 * ((500**2) - (300**2)), Size::Ring.new(diameter_mm: 500, hole_mm: 300).area_mm2, 1e-6
+    assert_in_delta 6, Size::Triangle.new(sides_mm: [3, 4, 5]).area_mm2, 1e-9
+    # A hexagon 100 across its flats: side 100/sqrt(3), area sqrt(3)/2 x 100^2.
+    hexagon = Size::RegularPolygon.new(sides: 6, across_mm: 100)
+    assert_in_delta 100 / Math.sqrt(3), hexagon.side_mm, 1e-9
+    assert_in_delta Math.sqrt(3) / 2 * 10_000, hexagon.area_mm2, 1e-6
+    assert_in_delta 10_000, Size::RegularPolygon.new(sides: 4, across_mm: 100).area_mm2, 1e-6
+  end
+
+  # Simpson is exact for a parabola: width 100 - 0.01 (x - 100)^2 over 0..200 holds 13333.33 mm2.
+  def test_a_strip_by_its_widths
+    widths = [0, 50, 100, 150, 200].map { |x| [x, 100 - (0.01 * ((x - 100)**2))] }
+    strip = Size::Strip.new(widths)
+    assert_predicate strip, :simpson?
+    assert_in_delta 40_000 / 3.0, strip.area_mm2, 1e-6
+    even = Size::Strip.new([[0, 10], [10, 20], [30, 20], [40, 0]])
+    refute_predicate even, :simpson?
+    assert_in_delta 150 + 400 + 100, even.area_mm2, 1e-9
+  end
+
+  def test_corners_hold_the_area_they_are_drawn_for
+    [Size::Triangle.new(sides_mm: [300, 420, 260]), Size::RegularPolygon.new(sides: 7, across_mm: 500), Size::Strip.new([[0, 10], [10, 20], [30, 20]])].each do |shape|
+      assert_share Size::Polygon.new(shape.corners_mm).area_mm2, shape.area_mm2, 0.01
+      assert_equal(shape.extent_mm.map { |mm| mm.round(6) }, Size::Polygon.new(shape.corners_mm).extent_mm.map { |mm| mm.round(6) })
+    end
+    assert_share Size::Ellipse.new(length_mm: 800, width_mm: 300).area_mm2, Size::Polygon.new(Size::Ellipse.new(length_mm: 800, width_mm: 300).corners_mm).area_mm2, 0.002
+  end
+
+  def test_what_is_no_shape
+    assert_refused(:side_a, "do not meet") { Size::Triangle.new(sides_mm: [1, 2, 5]) }
+    assert_refused(:hole, "smaller") { Size::Ring.new(diameter_mm: 100, hole_mm: 100) }
+    assert_refused(:sides) { Size::RegularPolygon.new(sides: 2, across_mm: 100) }
+    assert_refused(:sides, "whole number") { Size::RegularPolygon.new(sides: 5.5, across_mm: 100) }
+    assert_refused(:stations, "rise") { Size::Strip.new([[10, 1], [0, 1]]) }
+    assert_refused(:stations, "no width") { Size::Strip.new([[0, 0], [10, 0]]) }
+    assert_refused(:stations, "2 to") { Size::Strip.new([[0, 1]]) }
+  end
+
+  def test_what_a_surface_drinks_coat_by_coat
+    assert_equal([80, 20, 0, 0], (1..4).map { |coat| Size::Drink.g_m2(80, coat: coat) })
+    assert_refused(:drink) { Size::Drink.g_m2(-1) }
+  end
+end
+
 class CoverTest < CoreTest
   def test_film_and_grams
     ml, grams = Size::Cover.new(film_mm: 0.3).amounts(2_160_000, 1.1)
