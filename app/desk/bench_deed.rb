@@ -15,8 +15,10 @@ module Dakren
       # @param typed [Hash{String=>Object}] the form: act, step, reading, why
       # @param scale [Devices::Reading, nil]
       # @param wording [Wording]
-      def initialize(walk, typed, scale, wording)
+      # @param now [Float] seconds
+      def initialize(walk, typed, scale, wording, now)
         @walk = walk
+        @now = now
         @typed = typed
         @scale = scale
         @wording = wording
@@ -47,6 +49,7 @@ module Dakren
         case step
         when :first, :second then measured(step)
         when :mend then mended
+        when :mix then stirred
         else done(step)
         end
       end
@@ -89,6 +92,15 @@ module Dakren
         @walk.running.amounts([*@walk.readings, reading])
         @kind = :weighed
         @data = { step: step, reading_g: reading.to_f, typed: typed? }
+      end
+
+      # A minute too little stirring is asked back once; the record keeps that it was.
+      def stirred
+        left = @walk.clock(@now)&.mixing_call&.left_min.to_f
+        return done(:mix) if left.zero? || @walk.asked?
+
+        @kind = :asked
+        @data = { left_min: left.round(2) }
       end
 
       def mended

@@ -69,7 +69,7 @@ module Dakren
 
       # @return [Records::Batch]
       def start
-        BenchDesk.start(sheet: @sheet, name: "Loose cup, #{@sheet.name}", total_g: @grams, cup: cup, room_c: @room.to_f, tins_c: @tins.to_f, first: choice("first", PARTS),
+        BenchDesk.start(sheet: @sheet, name: "Loose cup, #{@sheet.name}", total_g: @grams, cup: cup, room_c: @room.to_f, tins_c: @tins.to_f, first: first,
                         method: choice("method", METHODS), placing_min: USUAL_PLACING_MIN, powder: choice("powder", POWDERS).then { |name| name.empty? ? nil : name })
       end
 
@@ -127,6 +127,11 @@ module Dakren
       rescue InputError => e
         problems[name] = e.allowed
         nil
+      end
+
+      # Into a graduated cup the thin part goes first, whatever the shop prefers: thick resin domes and hides the line.
+      def first
+        choice("method", METHODS) == "graduated" ? "hardener" : choice("first", PARTS)
       end
 
       def choice(name, choices)

@@ -84,7 +84,7 @@ module Dakren
 
       def draw_target(svg)
         target = @walk.target_g
-        return unless target
+        return unless target && @walk.weighed?
 
         grams = @walk.in_cup_g.values.sum.to_f + (target - @walk.last_reading).to_f
         y = level(fill(grams))

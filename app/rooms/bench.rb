@@ -7,7 +7,8 @@ module Dakren
     class Bench < Room
       FINISHED_LISTED = 30
       COMMANDS = { "pour" => "pour", "stop" => "stop", "tare" => "tare", "on" => "on" }.freeze
-      PLAIN_WORDS = { touched: "Hardener met resin: the clock starts", back: "Last step opened again", accepted: "Taken as it was", abandoned: "Binned" }.freeze
+      PLAIN_WORDS = { touched: "Hardener met resin: the clock starts", back: "Last step opened again", accepted: "Taken as it was", abandoned: "Binned",
+                      asked: "Asked whether it is mixed through" }.freeze
 
       get "/" do
         list
@@ -94,7 +95,7 @@ module Dakren
 
         def act(record)
           walk = Desk::BenchDesk.walk(record)
-          deed = Desk::BenchDeed.new(walk, typed, devices.reading(:scale), wording)
+          deed = Desk::BenchDeed.new(walk, typed, devices.reading(:scale), wording, now)
           @complaint = deed.complaint
           return if @complaint
 
@@ -158,7 +159,7 @@ module Dakren
 
         def step_words(name)
           step = Dakren::Bench::BY_NAME.fetch(name.to_sym)
-          "#{step.title}: #{told(step.done, nil).downcase}"
+          "#{step.title}: #{told(step.done, nil).sub(/\A[A-Z](?=[a-z])/, &:downcase)}"
         end
 
         def told(text, part)

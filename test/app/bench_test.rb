@@ -50,6 +50,9 @@ class BenchTest < AppTest
     act(path, reading: "304.8 g")
     assert_equal "mix", step
     assert_includes words, "left in the cup"
+    act(path)
+    assert_equal "mix", step
+    assert_includes words, "Not yet long enough"
     4.times { act(path) }
     assert_equal "tack", step
     act(path)
@@ -154,7 +157,7 @@ class BenchTest < AppTest
   end
 
   def test_a_graduated_cup_tells_lines
-    path = loose(method: "graduated", first: "hardener")
+    path = loose(method: "graduated", first: "resin")
     2.times { act(path) }
     assert_equal "first", step
     assert_includes words, "Fill hardener to the line"

@@ -169,6 +169,16 @@ class BenchWalkTest < CoreTest
     assert_operator walk.clock(@now).in_cup.early, :<, planned * 0.75
   end
 
+  def test_too_little_stirring_is_asked_back_once
+    poured
+    refute_predicate walk, :asked?
+    happen :asked, left_min: 3.0
+    assert_predicate walk, :asked?
+    assert_equal :mix, walk.step.name
+    done :mix
+    assert_equal :pour_out, walk.step.name
+  end
+
   def test_powder_is_a_step_only_where_wanted
     poured
     done :mix

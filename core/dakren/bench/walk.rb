@@ -168,6 +168,12 @@ module Dakren
         recipe.count.order[counted] if recipe.count && step&.name == :second
       end
 
+      # Was somebody told, since the mixing began, that it is not yet long enough?
+      def asked?
+        from = mixing_from
+        !from.nil? && @events.any? { |event| event.kind == :asked && event.at >= from }
+      end
+
       # @return [Float] minutes the sheet wants it mixed
       def mixing_min
         recipe.sheet.mixing.minutes([mass_g, recipe.total_g].max.to_f)
