@@ -121,7 +121,7 @@ module Dakren
         def unit_of(name)
           definition = Desk::JobDocument::FIELDS.fetch(name)
           unit = Desk::JobDocument.bare(definition, wording.system)
-          definition.units == Measure::Units::TEMPERATURE ? "°#{unit}" : unit.to_s
+          definition.units == Measure::Units::TEMPERATURE ? "°#{unit}" : unit.to_s.sub(/2\z/, "²")
         end
 
         # "= 3.81 m" where the field was typed in another unit than the page's.

@@ -142,7 +142,8 @@ document.addEventListener("alpine:init", () => {
     },
     next() {
       clearTimeout(this.timer);
-      this.timer = setTimeout(() => this.look(), Number(this.form.dataset.poll));
+      // Never quite regular, so that many screens do not ask all at once.
+      this.timer = setTimeout(() => this.look(), Number(this.form.dataset.poll) * (0.85 + 0.3 * Math.random()));
     },
     async look() {
       if (!this.busy) await this.ask(window.location.pathname, { headers: { "X-Live": "1" } });

@@ -44,7 +44,7 @@ begin
       Net::HTTP.start("127.0.0.1", shop.port) do |own|
         until stop
           fetch.call(own, path, live: true)
-          sleep(0.9)
+          sleep(0.85 + (0.3 * rand))
         end
       end
     end
