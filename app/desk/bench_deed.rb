@@ -4,7 +4,7 @@ module Dakren
   module Desk
     # What somebody did at the bench, read from the form: the kind of event and its data, or a complaint.
     class BenchDeed
-      KINDS = %w[next too_much back accepted abandoned].freeze
+      KINDS = %w[next too_much back accepted abandoned touched_soft touched_tacky].freeze
       WHY_LONGEST = 200
       LOT_LONGEST = 60
       MASS = (-1000..200_000)
@@ -38,6 +38,7 @@ module Dakren
         case act
         when "next", "too_much" then go_on
         when "back" then back
+        when "touched_soft", "touched_tacky" then witness(act.to_sym)
         else reasoned(act.to_sym)
         end
       end
@@ -112,6 +113,13 @@ module Dakren
 
         @kind = :mended
         @data = { part: @walk.part, added_g: added.to_f.round(3), typed: typed? }
+      end
+
+      # A look at the witness before it is hard: the shop's own tack times come from these.
+      def witness(kind)
+        return @complaint = "The witness is touched at the end." unless @walk.step.name == :tack
+
+        @kind = kind
       end
 
       def back

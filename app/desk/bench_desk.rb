@@ -54,10 +54,10 @@ module Dakren
       # @param cup [Batch::CupKind]
       # @return [Records::Batch] saved
       def start(sheet:, name:, total_g:, cup:, room_c:, tins_c:, first:, placing_min:, method: "scale",
-                powder: nil, count: nil, tool: nil, job: nil, cup_number: nil)
+                powder: nil, count: nil, tool: nil, resolution_g: 0.1, job: nil, cup_number: nil)
         Records::Batch.create!(job: job, cup_number: cup_number, name: name, sheet: sheet.attributes.except("id", "created_at", "updated_at", "lock_version"),
                                recipe: { total_g: total_g.to_s, first: first, room_c: room_c, tins_c: tins_c, method: method, placing_min: placing_min, powder: powder,
-                                         count: count, tool: tool,
+                                         count: count, tool: tool, resolution_g: resolution_g,
                                          cup: { name: cup.name, bottom_mm: cup.bottom_mm, top_mm: cup.top_mm, height_mm: cup.height_mm } })
       end
     end

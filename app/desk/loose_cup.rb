@@ -42,6 +42,7 @@ module Dakren
         record = Records::Sheet.find(desk.document["sheet"])
         name = "#{job.name.strip.empty? ? "Unnamed job" : job.name[0, 60]}, cup #{planned.number} of #{desk.plan.batches.size}"
         BenchDesk.start(sheet: record, name: name, total_g: counted_g(desk, count, portion.mass_g), count: count, tool: desk.tool&.name,
+                        resolution_g: ToolShelf.of_shop.resolution_g(desk.sheet, portion.mass_g, desk.tool),
                         cup: portion.cup, room_c: desk.room.at(0), tins_c: desk.tins_c,
                         first: method == :graduated ? "hardener" : settings.pour_first, method: method.to_s,
                         placing_min: portion.needed_min - portion.mixing_min, job: job, cup_number: planned.number)
@@ -70,7 +71,8 @@ module Dakren
       # @return [Records::Batch]
       def start
         BenchDesk.start(sheet: @sheet, name: "Loose cup, #{@sheet.name}", total_g: @grams, cup: cup, room_c: @room.to_f, tins_c: @tins.to_f, first: first,
-                        method: choice("method", METHODS), placing_min: USUAL_PLACING_MIN, powder: choice("powder", POWDERS).then { |name| name.empty? ? nil : name })
+                        method: choice("method", METHODS), placing_min: USUAL_PLACING_MIN,
+                        resolution_g: ToolShelf.of_shop.resolution_g(SheetDesk.core(@sheet), @grams), powder: choice("powder", POWDERS).then { |name| name.empty? ? nil : name })
       end
 
       private

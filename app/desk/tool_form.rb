@@ -52,6 +52,7 @@ module Dakren
 
     # The tools a shop has, as the job sheet asks for them.
     class ToolShelf
+      USUAL_RESOLUTION_G = 0.1
       METHODS = { Measure::Tools::Scale => :scale, Measure::Tools::Graduated => :graduated, Measure::Tools::Syringe => :syringe, Measure::Tools::Dropper => :drops,
                   Measure::Tools::PumpSet => :pump, Measure::Tools::Pack => :pack }.freeze
 
@@ -78,6 +79,20 @@ module Dakren
       # @return [Array<Object>] tools that measure
       def measuring
         @tools.values.grep_v(Batch::CupKind)
+      end
+
+      # Step of the scale a batch is weighed on: the chosen one's, or finer than usual only where the batch needs it.
+      # @param sheet [Sheet]
+      # @param total_g [Numeric]
+      # @param chosen [Object, nil] of Measure::Tools
+      # @return [Float] g
+      def resolution_g(sheet, total_g, chosen = nil)
+        return chosen.resolution_g if chosen.is_a?(Measure::Tools::Scale)
+
+        scales = measuring.grep(Measure::Tools::Scale)
+        split = sheet.ratio.split(total_g: total_g)
+        able = Measure::ToolChoice.new(scales, sheet.ratio, tolerance_pct: sheet.tolerance_pct, split: split).able
+        [USUAL_RESOLUTION_G, able.map { |offer| offer.tool.resolution_g }.max].compact.min
       end
 
       # @return [Array<Batch::CupKind>] own cups and usual ones, smallest first

@@ -58,12 +58,16 @@ module Dakren
       end
 
       # Grams (or ounces) as the scale shows them.
+      # @param resolution_g [Numeric] step of its display
       # @return [Array(String, String)]
-      def weight(grams)
+      def weight(grams, resolution_g: 0.1)
         return ["unknown", ""] if grams.nil?
-        return [format("%.2f", Measure::Units.from_core(grams.to_f, :oz)), "oz"] if system == "us"
 
-        [format("%.1f", grams.to_f), "g"]
+        step = system == "us" ? resolution_g / 28.0 * 3 : resolution_g
+        decimals = (-Math.log10(step)).ceil.clamp(0, 3)
+        return [format("%.#{[decimals, 2].max}f", Measure::Units.from_core(grams.to_f, :oz)), "oz"] if system == "us"
+
+        [format("%.#{decimals}f", grams.to_f), "g"]
       end
 
       # @return [Array(String, String)] as read off a graduated cup

@@ -8,7 +8,8 @@ module Dakren
       FINISHED_LISTED = 30
       COMMANDS = { "pour" => "pour", "stop" => "stop", "tare" => "tare", "on" => "on" }.freeze
       PLAIN_WORDS = { touched: "Hardener met resin: the clock starts", back: "Last step opened again", accepted: "Taken as it was", abandoned: "Binned",
-                      asked: "Asked whether it is mixed through" }.freeze
+                      asked: "Asked whether it is mixed through",
+                      touched_soft: "Witness touched: still soft", touched_tacky: "Witness touched: tacky" }.freeze
 
       get "/" do
         list
@@ -118,7 +119,7 @@ module Dakren
         end
 
         def grams(value)
-          wording.weight(value)
+          wording.weight(value, resolution_g: @walk.recipe.resolution_g)
         end
 
         def shown_g

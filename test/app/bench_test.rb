@@ -55,7 +55,11 @@ class BenchTest < AppTest
     assert_includes words, "Not yet long enough"
     4.times { act(path) }
     assert_equal "tack", step
+    act(path, "touched_soft")
+    act(path, "touched_tacky")
+    assert_includes words, "Tacky at the last touch"
     act(path)
+    assert_includes words, "Witness touched: still soft"
     assert_includes words, "Index 1.000 , good"
     assert_includes words, "240.0 g, typed"
     assert_includes words, "A A-17, B <b>9</b>"
@@ -92,6 +96,24 @@ class BenchTest < AppTest
     assert_includes words, "Say in a few words why"
     act(path, "accepted", why: "only a jig")
     assert_equal "mix", step
+  end
+
+  def test_a_cup_can_be_binned_while_it_is_poured
+    path = to_pouring
+    act(path, "abandoned", why: "")
+    assert_includes words, "Say in a few words why"
+    act(path, "abandoned", why: "wrong tin")
+    assert_includes words, "Binned: wrong tin"
+  end
+
+  # 18 g of 100 : 12.5 needs the gem scale, so its hundredths are shown: 16.00 g of resin.
+  def test_a_tiny_batch_is_told_to_the_step_of_the_scale_it_needs
+    path = to_pouring(grams: "18", sheet: sheet_id("Lens mounting resin", "mounting"))
+    assert_in_delta(0.01, Records::Batch.last.recipe["resolution_g"])
+    assert_includes words, "16.00 g"
+    act(path, reading: "16.08")
+    assert_includes words, "resin really weighed 16.08 g"
+    assert_includes words, format("%.2f g", 16.08 * 1.125)
   end
 
   def test_back_opens_a_step_again_and_stays_in_the_record
@@ -186,7 +208,7 @@ class BenchTest < AppTest
   def test_noise_at_the_bench
     NOISE.each do |noise|
       path = to_pouring
-      %w[act step after reading why].each do |field|
+      %w[act step after reading why lot_a lot_b].each do |field|
         get path
         post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => step, "act" => "next" }.merge(field => noise)
         assert_includes [200, 303], last_response.status, "#{field} #{noise[0, 20].inspect}"

@@ -49,7 +49,7 @@ module Dakren
     # powder: a key of POWDER or nil; count: a Count or nil; placing_min: minutes it takes to use it up.
     Recipe = Value.define(:name, :sheet, :total_g, :first, :cup, :room_c, :tins_c, :method, :placing_min, resolution_g: 0.1, powder: nil, count: nil, tool: nil)
 
-    # What happened: kind is :done, :weighed, :counted, :mended, :asked, :touched, :back, :accepted or :abandoned; at is in
+    # What happened: kind is :done, :weighed, :counted, :mended, :asked, :touched_soft, :touched_tacky, :touched, :back, :accepted or :abandoned; at is in
     # seconds of the server's clock; data holds what belongs to the kind.
     Event = Value.define(:number, :kind, :at, data: {}.freeze)
   end

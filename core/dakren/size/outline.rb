@@ -8,8 +8,8 @@ module Dakren
     # Limits of a plan area, in m2.
     AREA_M2 = (1e-6..200_000)
 
-    # A rectangle in plan.
-    class Rectangle
+    # What shapes given by a length and a width share.
+    module LengthByWidth
       attr_reader :length_mm, :width_mm
 
       # @param length_mm [Numeric] 0.5 to 1,000,000
@@ -20,6 +20,23 @@ module Dakren
         @width_mm = Check.number(:width, width_mm, SIDE_MM, "mm")
         freeze
       end
+
+      # @return [Array(Float, Float)] width and height of the box around it, mm
+      def extent_mm
+        [length_mm, width_mm]
+      end
+
+      private
+
+      def side_quantities
+        { length: Quantity.new(value: length_mm, unit: :mm), width: Quantity.new(value: width_mm, unit: :mm),
+          area: Quantity.new(value: area_mm2 / 1e6, unit: :m2) }
+      end
+    end
+
+    # A rectangle in plan.
+    class Rectangle
+      include LengthByWidth
 
       def area_mm2
         length_mm * width_mm
@@ -34,16 +51,8 @@ module Dakren
         [[0.0, 0.0], [length_mm, 0.0], [length_mm, width_mm], [0.0, width_mm]]
       end
 
-      # @return [Array(Float, Float)] width and height of the box around it, mm
-      def extent_mm
-        [length_mm, width_mm]
-      end
-
       def working
-        Working.new(says: "%{length} × %{width} = %{area}", parts: {
-                      length: Quantity.new(value: length_mm, unit: :mm), width: Quantity.new(value: width_mm, unit: :mm),
-                      area: Quantity.new(value: area_mm2 / 1e6, unit: :m2)
-                    })
+        Working.new(says: "%{length} × %{width} = %{area}", parts: side_quantities)
       end
     end
 

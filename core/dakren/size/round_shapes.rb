@@ -18,16 +18,7 @@ module Dakren
 
     # An ellipse in plan.
     class Ellipse
-      attr_reader :length_mm, :width_mm
-
-      # @param length_mm [Numeric] 0.5 to 1,000,000
-      # @param width_mm [Numeric] likewise
-      # @raise [InputError]
-      def initialize(length_mm:, width_mm:)
-        @length_mm = Check.number(:length, length_mm, SIDE_MM, "mm")
-        @width_mm = Check.number(:width, width_mm, SIDE_MM, "mm")
-        freeze
-      end
+      include LengthByWidth
 
       def area_mm2
         Math::PI * length_mm * width_mm / 4
@@ -40,19 +31,12 @@ module Dakren
         Math::PI * ((3 * (a + b)) - Math.sqrt(((3 * a) + b) * (a + (3 * b))))
       end
 
-      def extent_mm
-        [length_mm, width_mm]
-      end
-
       def corners_mm
         Around.ellipse(length_mm, width_mm)
       end
 
       def working
-        Working.new(says: "π/4 × %{length} × %{width} = %{area}", parts: {
-                      length: Quantity.new(value: length_mm, unit: :mm), width: Quantity.new(value: width_mm, unit: :mm),
-                      area: Quantity.new(value: area_mm2 / 1e6, unit: :m2)
-                    })
+        Working.new(says: "π/4 × %{length} × %{width} = %{area}", parts: side_quantities)
       end
     end
 
