@@ -138,12 +138,23 @@ class BenchJourneyTest < BrowserTest
     fill_in "or type what a scale shows", with: "180.2"
     go_on "Mix"
     assert_selector ".bench.mood-fine"
+    execute_script(<<~JS)
+      window.tones = 0;
+      window.locks = 0;
+      const make = AudioContext.prototype.createOscillator;
+      AudioContext.prototype.createOscillator = function () { window.tones += 1; return make.call(this); };
+      navigator.wakeLock.request = () => { window.locks += 1; return Promise.resolve({}); };
+      document.dispatchEvent(new Event("visibilitychange"));
+    JS
+    assert_equal 1, evaluate_script("window.locks"), "the screen is asked to stay awake"
     later 28
     assert_selector ".bench.mood-hurry"
+    assert_equal 2, evaluate_script("window.tones"), "two tones before the end"
     assert_text "spread thin it lives again"
     later 25
     assert_selector ".bench.mood-past"
     assert_text "Pour it out now, thin"
+    assert_equal 5, evaluate_script("window.tones"), "three more at the end"
     visit "/bench"
     assert_text "Sample, cup 1 of 1"
     assert_text(/left in the cup|past its time/)
