@@ -8,13 +8,14 @@ end
 %w[
   errors value check exact memo solve figure
   measure/units measure/typed measure/ratio measure/verdict measure/running measure/correction measure/tools measure/budget measure/blocks
-  size/outline size/round_shapes size/straight_shapes size/cover size/drink
+  size/outline size/round_shapes size/straight_shapes size/plane size/loops size/sweep size/region size/triangles size/void size/bodies size/sections size/cloth
+  size/filler size/cover size/drink size/kinds size/need size/suitability
   cure/clock cure/profile cure/hermite cure/vessel cure/cup cure/cup_stepper cure/film
   cure/pour cure/pour_stepper cure/pour_tally cure/calibration cure/band cure/heat cure/mix
   cure/lifts cure/pour_top cure/stages
   sheet cure/blend cure/curves
   batch/cup_kind batch/cutter batch/marks
-  line/coat_order line/coat_plan line/coat_figures line/lane
-  care/cautions
+  line/coat_order line/coat_plan line/coat_figures line/lane line/sequence
+  care/cautions care/conditions
   bench/steps bench/walk bench/batch_clock
 ].each { |file| require_relative "dakren/#{file}" }

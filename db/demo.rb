@@ -74,19 +74,52 @@ module Dakren
     end
     private_class_method :figure
 
-    # The jobs on hand: name, resin and hardener, days from today and hour of day, and what was typed.
+    # Rows of figures in one unit.
+    def self.rows(list, *bare)
+      list.map { |row| row.each_with_index.map { |typed, i| figure(typed, bare[i] || bare.last) } }
+    end
+    private_class_method :rows
+
+    CLEAR = ["Stillwater clear coat", "clear"].freeze
+
+    # The jobs on hand: name, days from today and hour of day, and what was typed. A list at a sheet field names it.
     JOBS = [
-      ["Seed sample tray, lid coat", "Stillwater clear coat", "clear", [1, 13],
-       { "shape" => "circle", "diameter" => figure("340", "mm"), "film" => "8", "film_unit" => "mil", "room" => figure("18", "C"), "method" => "graduated" }],
-      ["Wash-house floor, first coat", "Granite floor 210", "floor", [2, 8],
-       { "shape" => "polygon", "film" => "250", "film_unit" => "micron", "room" => figure("16", "C"),
-         "corners" => [%w[0 0], %w[4200 0], %w[4200 2100], %w[2600 2100], %w[2600 3300], %w[0 3300]].map { |row| row.map { |side| figure(side, "mm") } } }],
-      ["Cedar shutters, first clear coat", "Stillwater clear coat", "clear", [0, 9],
-       { "length" => figure("3.9 m", "mm"), "width" => figure("1450", "mm"), "film" => "120", "film_unit" => "g/m2", "room_mode" => "wave", "surface" => "softwood",
-         "spread" => "small_roller",
-         "night" => figure("15", "C"), "day" => figure("21", "C") }],
-      ["Observation desk, flood coat", "Tarn table pour", "table", [1, 9],
-       { "length" => figure("1860", "mm"), "width" => figure("640", "mm"), "film" => "1.6", "film_unit" => "mm", "room" => figure("22", "C"), "tins" => figure("24", "C") }]
+      ["Seed samples in small blocks", [3, 9],
+       { "p1-form" => "cavity", "p1-bottom" => figure("38", "mm"), "p1-rim" => figure("44", "mm"), "p1-height" => figure("25", "mm"), "p1-count" => figure("12", nil), "p1-name" => "sample moulds",
+         "c1-kind" => "cups", "c1-sheet" => ["Lens mounting resin", "mounting"], "room" => figure("21", "C") }],
+      ["Weather mast, scarfed patch", [2, 10],
+       { "p1-form" => "damage", "p1-name" => "cracked mast foot", "p1-hole_length" => figure("60", "mm"), "p1-thickness" => figure("4", "mm"), "room" => figure("19", "C"),
+         "c1-kind" => "scarf", "c1-sheet" => ["Reedmark L20 laminating", "medium"], "c1-cloths" => [[figure("450", "g/m2"), figure("1", nil), figure("±45", nil)]] }],
+      ["Instrument cowl, flax skin", [1, 8],
+       { "p1-form" => "cone", "p1-name" => "cowl mould", "p1-diameter" => figure("420", "mm"), "p1-top" => figure("260", "mm"), "p1-height" => figure("310", "mm"), "room" => figure("20", "C"),
+         "c1-kind" => "laminate", "c1-fibre" => "flax", "c1-sheet" => ["Reedmark L20 laminating", "slow"],
+         "c1-cloths" => [[figure("200", "g/m2"), figure("2", nil), figure("0/90", nil)], [figure("300", "g/m2"), figure("2", nil), figure("±45", nil)]] }],
+      ["Bench brackets, bond and fillet", [0, 14],
+       { "p1-name" => "bracket feet", "p1-s1-length" => figure("120", "mm"), "p1-s1-width" => figure("80", "mm"), "p1-s1-count" => figure("6", nil), "p1-s1-dx" => figure("200", "mm"),
+         "places" => %w[p1 p2], "p2-form" => "joint", "p2-name" => "round the feet", "p2-length" => figure("2.4 m", "mm"), "room" => figure("19", "C"), "passes" => %w[c1 c2 c3],
+         "c1-kind" => "primer", "c1-sheet" => ["Reedmark L20 laminating", "medium"], "c2-kind" => "bond", "c2-sheet" => ["Cobble bonding paste", "paste"], "c2-powder" => "none",
+         "c3-kind" => "fillet", "c3-sheet" => ["Reedmark L20 laminating", "medium"], "c3-radius" => figure("8", "mm") }],
+      ["Window sill, rotted corner", [1, 15],
+       { "p1-form" => "void", "p1-name" => "rotted corner", "p1-s1-shape" => "polygon", "p1-edge" => "sloping", "p1-piece" => figure("45", "mm"), "room" => figure("17", "C"),
+         "p1-s1-corners" => rows([%w[0 0], %w[140 0], %w[150 60], %w[60 85], %w[0 70]], "mm"), "p1-soundings" => rows([%w[40 30 18], %w[90 35 26], %w[60 60 12]], "mm"),
+         "c1-kind" => "fill", "c1-coats" => figure("4", nil), "c1-sheet" => ["Sillmaker wood filler", "filler"] }],
+      ["Seed sample tray, lid coat", [1, 13],
+       { "p1-s1-shape" => "circle", "p1-s1-diameter" => figure("340", "mm"), "c1-film" => "8", "c1-film_unit" => "mil", "room" => figure("18", "C"), "c1-method" => "graduated", "c1-sheet" => CLEAR }],
+      ["Wash-house floor, first coat", [2, 8],
+       { "p1-s1-shape" => "polygon", "c1-kind" => "floor", "c1-film" => "250", "c1-film_unit" => "micron", "room" => figure("16", "C"), "c1-sheet" => ["Granite floor 210", "floor"],
+         "p1-s1-corners" => rows([%w[0 0], %w[4200 0], %w[4200 2100], %w[2600 2100], %w[2600 3300], %w[0 3300]], "mm") }],
+      ["Cedar shutters, three clear coats", [0, 9],
+       { "p1-name" => "shutters", "p1-s1-length" => figure("3.9 m", "mm"), "p1-s1-width" => figure("1450", "mm"), "c1-film" => "120", "c1-film_unit" => "g/m2", "room_mode" => "wave",
+         "c1-surface" => "softwood", "c1-spread" => "small_roller", "c1-coats" => figure("3", nil), "night" => figure("16", "C"), "day" => figure("22", "C"), "c1-sheet" => CLEAR }],
+      ["Observation desk", [1, 9],
+       { "p1-name" => "top", "p1-s1-length" => figure("1860", "mm"), "p1-s1-width" => figure("640", "mm"), "places" => %w[p1 p2], "p2-form" => "void", "p2-name" => "channel", "p2-shapes" => %w[s1],
+         "p1-shapes" => %w[s1 s2], "p1-s2-shape" => "strip", "p1-s2-sign" => "take", "p1-s2-x" => figure("330", "mm"), "p1-s2-y" => figure("265", "mm"),
+         "p1-s2-stations" => rows([%w[0 60], %w[300 84], %w[600 110], %w[900 96], %w[1200 70]], "mm"),
+         "p2-s1-shape" => "strip", "p2-depth" => figure("24", "mm"), "p2-s1-stations" => rows([%w[0 60], %w[300 84], %w[600 110], %w[900 96], %w[1200 70]], "mm"),
+         "p2-solids" => [[figure("14", "ml"), figure("18", nil)]], "passes" => %w[c1 c2 c3],
+         "c1-kind" => "cast", "c1-surface" => "hardwood", "c1-sheet" => ["Deepholm cast D50", "cast"], "c2-kind" => "seal", "c2-sheet" => CLEAR,
+         "c3-kind" => "flood",
+         "c3-places" => %w[p1 p2], "c3-film" => "1.6", "c3-film_unit" => "mm", "c3-sheet" => ["Tarn table pour", "table"], "room" => figure("22", "C"), "tins" => figure("24", "C") }]
     ].freeze
 
     module_function
@@ -104,11 +137,11 @@ module Dakren
       end
     end
 
-    def add(name, resin, hardener, (days, hour), fields)
-      sheet = Records::Sheet.find_by!(resin: resin, hardener: hardener)
+    def add(name, (days, hour), fields)
       start = (Date.today + days).strftime("%Y-%m-%dT") + format("%02d:00", hour)
       blank = Desk::JobDocument.blank(shop_temp_c: 19, start: start)
-      Records::Job.new.write(blank.merge("name" => name, "sheet" => sheet.id.to_s, **fields))
+      named = fields.to_h { |key, value| [key, key.end_with?("-sheet") ? Records::Sheet.find_by!(resin: value[0], hardener: value[1]).id.to_s : value] }
+      Records::Job.new.write(blank.merge("name" => name, **named))
     end
     private_class_method :add
   end

@@ -51,12 +51,20 @@ class AppTest < CoreTest
     last_response.body
   end
 
+  # A plain job has one place of one shape and one pass: its fields by their short names.
+  PLAIN = { **%w[shape length width diameter hole side_a side_b side_c sides corners stations].to_h { |name| [name, "p1-s1-#{name}"] },
+            **%w[film film_unit sheet surface drink spread method cup].to_h { |name| [name, "c1-#{name}"] }, "heat_known" => "c1-known" }.freeze
+
+  def full(fields)
+    fields.to_h { |name, value| [PLAIN.fetch(name.to_s, name.to_s), value] }
+  end
+
   # Sends a form as the page holds it, with changes; the token comes from the page.
   def submit(path, fields, from: path, live: false)
     get from
     header "X-Live", live ? "1" : nil
     post path, { "authenticity_token" => hidden("authenticity_token"), "revision" => hidden("revision"), "units_on_page" => hidden("units_on_page"),
-                 "lock_version" => hidden("lock_version") }.merge(fields)
+                 "lock_version" => hidden("lock_version") }.merge(path.start_with?("/jobs/") ? full(fields) : fields)
     header "X-Live", nil
   end
 

@@ -53,8 +53,8 @@ module CoreHelp
   end
 
   def order(**changes)
-    Dakren::Line::CoatOrder.new(outline: Dakren::Size::Rectangle.new(length_mm: 2400, width_mm: 900), cover: Dakren::Size::Cover.new(film_mm: 0.3),
-                                sheet: coating, room: Dakren::Cure::Profile.constant(20), tins_c: 20, **changes)
+    Dakren::Line::CoatOrder.coat(outline: Dakren::Size::Rectangle.new(length_mm: 2400, width_mm: 900), cover: Dakren::Size::Cover.new(film_mm: 0.3),
+                                 sheet: coating, room: Dakren::Cure::Profile.constant(20), tins_c: 20, **changes)
   end
 end
 

@@ -35,7 +35,8 @@ module Dakren
         kept = record.recipe
         Bench::Recipe.new(name: record.name, sheet: SheetDesk.build(record.sheet.transform_keys(&:to_sym)), total_g: Rational(kept.fetch("total_g")),
                           first: kept.fetch("first").to_sym, cup: cup(kept.fetch("cup")), room_c: kept.fetch("room_c"), tins_c: kept.fetch("tins_c"),
-                          method: kept.fetch("method").to_sym, placing_min: kept.fetch("placing_min"), powder: kept["powder"]&.to_sym,
+                          method: kept.fetch("method").to_sym, placing_min: kept.fetch("placing_min"), powder: kept["powder"]&.to_sym, powder_name: kept["powder_name"] || "silica",
+                          powder_to_100_g: kept["powder_to_100_g"] || (kept["powder"] && Bench::POWDER.fetch(kept["powder"].to_sym)),
                           resolution_g: kept.fetch("resolution_g", 0.1), count: count(kept["count"]), tool: kept["tool"])
       end
 
@@ -54,9 +55,10 @@ module Dakren
       # @param cup [Batch::CupKind]
       # @return [Records::Batch] saved
       def start(sheet:, name:, total_g:, cup:, room_c:, tins_c:, first:, placing_min:, method: "scale",
-                powder: nil, count: nil, tool: nil, resolution_g: 0.1, job: nil, cup_number: nil)
+                powder: nil, powder_name: nil, powder_to_100_g: nil, count: nil, tool: nil, resolution_g: 0.1, job: nil, cup_number: nil)
         Records::Batch.create!(job: job, cup_number: cup_number, name: name, sheet: sheet.attributes.except("id", "created_at", "updated_at", "lock_version"),
-                               recipe: { total_g: total_g.to_s, first: first, room_c: room_c, tins_c: tins_c, method: method, placing_min: placing_min, powder: powder,
+                               recipe: { total_g: total_g.to_s, first: first, room_c: room_c, tins_c: tins_c, method: method, placing_min: placing_min, powder: powder, powder_name: powder_name,
+                                         powder_to_100_g: powder_to_100_g,
                                          count: count, tool: tool, resolution_g: resolution_g,
                                          cup: { name: cup.name, bottom_mm: cup.bottom_mm, top_mm: cup.top_mm, height_mm: cup.height_mm } })
       end

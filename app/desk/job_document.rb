@@ -2,62 +2,15 @@
 
 module Dakren
   module Desk
-    # A job as it was typed: the fields of the job sheet, declared once, from form to document and back.
+    # A job as it was typed: from form to document and back.
     #
-    # A document is a plain Hash kept as JSON: words as strings, figures as { typed, bare }, lists as rows of figures.
+    # A document is a flat Hash kept as JSON: "name", "p1-depth", "p1-s2-length", "c1-film" (see Fields). Words are
+    # strings, figures { typed, bare }, rows lists of figures, and what there is of places, shapes and passes lists of ids.
     module JobDocument
-      # kind: :word, :choice or :figure; units and the bare unit of each system for figures.
-      Field = Value.define(:name, :label, :kind, units: [].freeze, metric: nil, us: nil, choices: nil, allowed: nil)
-
-      SHAPES = { "rectangle" => "rectangle", "circle" => "circle", "ring" => "ring", "ellipse" => "ellipse", "triangle" => "triangle", "regular" => "regular polygon",
-                 "strip" => "strip by widths", "polygon" => "by its corners" }.freeze
-      SURFACES = Size::Drink::SURFACES.transform_values(&:label).freeze
-      SPREADERS = Size::Drink::TOOLS.transform_values(&:label).freeze
-      FILM_UNITS = { "mm" => "mm", "micron" => "micron", "mil" => "mil", "g/m2" => "g/m²", "oz/yd2" => "oz/yd²" }.freeze
-      ROOMS = { "steady" => "steady", "wave" => "day and night", "points" => "by points" }.freeze
-
-      LENGTH = { kind: :figure, units: Measure::Units::LENGTH, metric: :mm, us: :in }.freeze
-      TEMPERATURE = { kind: :figure, units: Measure::Units::TEMPERATURE, metric: :C, us: :F, allowed: Check::TEMP_C }.freeze
-
-      FIELDS = [
-        Field.new(name: "name", label: "Job", kind: :word),
-        Field.new(name: "shape", label: "Shape", kind: :choice, choices: SHAPES),
-        Field.new(name: "length", label: "Length", **LENGTH, allowed: Size::SIDE_MM),
-        Field.new(name: "width", label: "Width", **LENGTH, allowed: Size::SIDE_MM),
-        Field.new(name: "diameter", label: "Across", **LENGTH, allowed: Size::SIDE_MM),
-        Field.new(name: "hole", label: "Hole across", **LENGTH, allowed: Size::SIDE_MM),
-        Field.new(name: "side_a", label: "Side a", **LENGTH, allowed: Size::SIDE_MM),
-        Field.new(name: "side_b", label: "Side b", **LENGTH, allowed: Size::SIDE_MM),
-        Field.new(name: "side_c", label: "Side c", **LENGTH, allowed: Size::SIDE_MM),
-        Field.new(name: "sides", label: "Sides", kind: :figure, allowed: Size::RegularPolygon::SIDES),
-        Field.new(name: "surface", label: "Surface", kind: :choice, choices: SURFACES),
-        Field.new(name: "drink", label: "Drinks", kind: :figure, units: Measure::Units::COVER, metric: :"g/m2", us: :"oz/yd2", allowed: Size::Drink::G_M2),
-        Field.new(name: "spread", label: "Spread with", kind: :choice, choices: SPREADERS),
-        Field.new(name: "film", label: "Coat", kind: :film, units: Measure::Units::LENGTH + Measure::Units::COVER),
-        Field.new(name: "film_unit", label: "Unit of the coat", kind: :choice, choices: FILM_UNITS),
-        Field.new(name: "sheet", label: "Sheet", kind: :word),
-        Field.new(name: "room_mode", label: "Room", kind: :choice, choices: ROOMS),
-        Field.new(name: "room", label: "Room temperature", **TEMPERATURE),
-        Field.new(name: "night", label: "Coldest at night", **TEMPERATURE),
-        Field.new(name: "day", label: "Warmest by day", **TEMPERATURE),
-        Field.new(name: "tins", label: "Tins at", **TEMPERATURE),
-        Field.new(name: "method", label: "Measured by", kind: :word),
-        Field.new(name: "cup", label: "Mixed in", kind: :word),
-        Field.new(name: "heat_known", label: "I know", kind: :choice, choices: { "no" => "no", "yes" => "yes" }),
-        Field.new(name: "start", label: "First cup mixed", kind: :word)
-      ].to_h { |field| [field.name, field] }.freeze
-
-      # Rows of figures: corners of a polygon, points of a room profile.
-      LISTS = {
-        "corners" => [Field.new(name: "x", label: "Corner %d, along", **LENGTH, allowed: Size::Polygon::COORDINATE_MM),
-                      Field.new(name: "y", label: "Corner %d, up", **LENGTH, allowed: Size::Polygon::COORDINATE_MM)],
-        "stations" => [Field.new(name: "x", label: "Station %d, along", **LENGTH, allowed: Size::Polygon::COORDINATE_MM),
-                       Field.new(name: "y", label: "Station %d, width", **LENGTH, allowed: (0..1_000_000))],
-        "points" => [Field.new(name: "x", label: "Point %d, hours after the start", kind: :figure, units: Measure::Units::TIME, metric: :h, us: :h, allowed: 0..86_400),
-                     Field.new(name: "y", label: "Point %d, temperature", **TEMPERATURE)]
-      }.freeze
       MOST_ROWS = 500
       LONGEST = 20_000
+      OUTLINE_LONGEST = 400_000
+      MOST_IDS = 60
 
       module_function
 
@@ -65,9 +18,8 @@ module Dakren
       # @param start [String] "2026-11-24T09:00"
       # @return [Hash] a job nobody has typed anything into yet
       def blank(shop_temp_c:, start:)
-        { "name" => "", "shape" => "rectangle", "film_unit" => "mm", "sheet" => "", "room_mode" => "steady",
-          "room" => { "typed" => Check.plain(shop_temp_c), "bare" => "C" }, "method" => "scale", "cup" => "auto",
-          "start" => start, "surface" => "sealed", "spread" => "none", "corners" => [], "stations" => [], "points" => [] }
+        { "name" => "", "start" => start, "room_mode" => "steady", "room" => { "typed" => Check.plain(shop_temp_c), "bare" => "C" },
+          "places" => ["p1"], "p1-form" => "flat", "p1-shapes" => ["s1"], "p1-s1-shape" => "rectangle", "passes" => ["c1"], **new_pass("c1", "coat") }
       end
 
       # @param params [Hash] the submitted form
@@ -75,9 +27,12 @@ module Dakren
       # @param before [Hash] the document as the page showed it
       # @return [Hash] the document as it is now typed
       def from_form(params, page:, before:)
-        document = FIELDS.values.to_h { |field| [field.name, from_field(field, params, page, before)] }
-        LISTS.each { |name, columns| document[name] = rows(params[name], columns, page, before[name]) }
-        document.compact
+        params.each_with_object(before.dup) do |(key, raw), document|
+          field = Fields.of(key)
+          next if field.nil? || !there?(key, before)
+
+          document[key] = from_field(field, raw, page, before[key])
+        end.compact
       end
 
       # What two devices typed, put together: a field changed here wins over what it was, a field
@@ -86,35 +41,53 @@ module Dakren
       # @param base [Hash] what this device started from
       # @param mine [Hash] what it sent
       # @param theirs [Hash] what is kept by now
-      # @return [Array(Hash, Array<String>)] the document, and names of fields both have changed
+      # @return [Array(Hash, Array<String>)] the document, and keys of fields both have changed
       def merge(base, mine, theirs)
         both = []
-        merged = (FIELDS.keys + LISTS.keys).to_h do |name|
-          next [name, theirs[name]] if mine[name] == base[name] || mine[name] == theirs[name]
+        merged = (base.keys | mine.keys | theirs.keys).to_h do |key|
+          next [key, theirs[key]] if mine[key] == base[key] || mine[key] == theirs[key]
+          next [key, mine[key]] if theirs[key] == base[key]
 
-          both << name if theirs[name] != base[name]
-          [name, mine[name]]
+          both << key unless Fields.of(key)&.kind == :ids
+          [key, Fields.of(key)&.kind == :ids ? together(base[key], mine[key], theirs[key]) : mine[key]]
         end
         [merged.compact, both]
       end
 
-      # Unit a bare number means in a field of this page.
-      def bare(field, page)
-        page == "us" ? field.us : field.metric
+      # Does the part of the job this key belongs to exist?
+      def there?(key, document)
+        match = Fields::KEY.match(key)
+        return false unless match[:place].nil? || ids(document, "places").include?(match[:place])
+        return false unless match[:shape].nil? || ids(document, "#{match[:place]}-shapes").include?(match[:shape])
+
+        match[:pass].nil? || ids(document, "passes").include?(match[:pass])
       end
 
-      def from_field(field, params, page, before)
-        typed = text(params[field.name])
-        return typed || before[field.name] if %i[word film].include?(field.kind)
-        return field.choices.key?(typed) ? typed : before[field.name] if field.kind == :choice
+      # @return [Array<String>]
+      def ids(document, key)
+        list = document[key]
+        list.is_a?(Array) ? list.grep(String) : []
+      end
 
-        typed.nil? ? before[field.name] : kept(typed, field, page, before[field.name])
+      # Fields of a new pass before anything is typed.
+      def new_pass(id, kind)
+        { "#{id}-kind" => kind, "#{id}-film_unit" => "mm", "#{id}-method" => "scale", "#{id}-cup" => "auto", "#{id}-sheet" => "" }
+      end
+
+      def from_field(field, raw, page, before)
+        case field.kind
+        when :rows then rows(raw, field.columns, page, before)
+        when :ids then raw.is_a?(Array) ? raw.grep(String).grep(Fields::ID).uniq.first(MOST_IDS) : before
+        when :choice then field.choices.key?(raw) ? raw : before
+        when :word, :film then text(raw, field) || before
+        else raw.is_a?(String) ? kept(text(raw, field), field, page, before) : before
+        end
       end
 
       # An untouched figure keeps the unit it was typed in, even on a page that speaks other units.
       def kept(typed, field, page, before)
         old = Entry.kept(before)
-        unit = bare(field, page)
+        unit = Fields.bare(field, page)
         return before if before && old.shown(unit) == typed
 
         Entry.new(typed: typed, bare: unit).to_kept
@@ -130,13 +103,21 @@ module Dakren
       end
 
       def row_of(row, columns, page, before)
-        columns.each_with_index.map { |field, j| kept(text(row[field.name]).to_s, field, page, before&.at(j)) }
+        columns.each_with_index.map { |field, j| kept(text(row[field.name], field).to_s, field, page, before&.at(j)) }
       end
 
-      def text(value)
-        value.is_a?(String) ? value[0, LONGEST] : nil
+      def text(value, field)
+        return unless value.is_a?(String)
+
+        value[0, field.name == "loops" ? OUTLINE_LONGEST : LONGEST]
       end
-      private_class_method :from_field, :kept, :rows, :row_of, :text
+
+      # Lists both have changed: mine, with what was added there and without what was taken away there.
+      def together(base, mine, theirs)
+        base, mine, theirs = [base, mine, theirs].map { |list| list || [] }
+        (mine | (theirs - base)) - (base - theirs)
+      end
+      private_class_method :from_field, :kept, :rows, :row_of, :text, :together
     end
   end
 end

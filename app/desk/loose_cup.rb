@@ -33,19 +33,26 @@ module Dakren
       end
 
       # A planned cup taken to the bench.
-      # @param planned [Line::CoatPlan::PlannedBatch]
+      # @param coat [Line::Sequence::Coat] @param planned [Line::CoatPlan::PlannedBatch]
       # @return [Records::Batch]
-      def self.planned(job, desk, planned, settings)
+      def self.planned(job, desk, coat, planned, settings)
         portion = planned.portion
-        method = desk.plan.order.method
-        count = count_of(desk.tool, planned.split)
-        record = Records::Sheet.find(desk.document["sheet"])
-        name = "#{job.name.strip.empty? ? "Unnamed job" : job.name[0, 60]}, cup #{planned.number} of #{desk.plan.batches.size}"
-        BenchDesk.start(sheet: record, name: name, total_g: counted_g(desk, count, portion.mass_g), count: count, tool: desk.tool&.name,
-                        resolution_g: ToolShelf.of_shop.resolution_g(desk.sheet, portion.mass_g, desk.tool),
-                        cup: portion.cup, room_c: desk.room.at(0), tins_c: desk.tins_c,
-                        first: method == :graduated ? "hardener" : settings.pour_first, method: method.to_s,
-                        placing_min: portion.needed_min - portion.mixing_min, job: job, cup_number: planned.number)
+        order = coat.plan.order
+        tool = coat.pass.tool
+        count = count_of(tool, planned.split)
+        powder, to_100 = order.need.powder
+        BenchDesk.start(sheet: Records::Sheet.find(desk.document["#{coat.pass.id}-sheet"]), name: planned_name(job, desk, coat, planned), total_g: counted_g(order.sheet, tool, count, portion.mass_g),
+                        count: count, tool: tool&.name, resolution_g: ToolShelf.of_shop.resolution_g(order.sheet, portion.mass_g, tool),
+                        cup: portion.cup, room_c: order.room.at(0), tins_c: order.tins_c, first: order.method == :graduated ? "hardener" : settings.pour_first,
+                        method: order.method.to_s, placing_min: portion.needed_min - portion.mixing_min, job: job, cup_number: planned.number,
+                        powder: powder && coat.pass.figures.fetch(:grade, coat.pass.kind.default(:grade)), powder_name: powder&.label, powder_to_100_g: to_100)
+      end
+
+      def self.planned_name(job, desk, coat, planned)
+        parts = [job.name.strip.empty? ? "Unnamed job" : job.name[0, 60]]
+        parts << coat.pass.name[0, 40] if desk.passes.size > 1
+        parts << "#{coat.pass.kind.pours ? "lift" : "coat"} #{coat.number}" if coat.of > 1
+        [*parts, "cup #{planned.number} of #{coat.plan.batches.size}"].join(", ")
       end
 
       # @return [Hash, nil] what is counted, where the tool is one that counts
@@ -61,12 +68,12 @@ module Dakren
       end
 
       # Whole strokes give a little more than was asked for: the clock counts what is really pumped.
-      def self.counted_g(desk, count, planned_g)
-        return planned_g unless count && desk.tool.is_a?(Measure::Tools::PumpSet)
+      def self.counted_g(sheet, tool, count, planned_g)
+        return planned_g unless count && tool.is_a?(Measure::Tools::PumpSet)
 
-        desk.tool.split(desk.sheet.ratio, count[:resin]).total_g || planned_g
+        tool.split(sheet.ratio, count[:resin]).total_g || planned_g
       end
-      private_class_method :count_of, :counted_g
+      private_class_method :planned_name, :count_of, :counted_g
 
       # @return [Records::Batch]
       def start

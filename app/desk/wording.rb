@@ -27,6 +27,7 @@ module Dakren
         "g/m2": [[nil, :"oz/yd2", "oz/yd²"]]
       }.freeze
       SQUARE_FEET_PER_M2 = 1 / 0.09290304
+      SQUARE_MM_PER_SQUARE_INCH = 645.16
       PLAIN = { count: "", "": "", "g/ml": "g/ml", "g/min": "g/min", pct: "%", phr: "phr" }.freeze
 
       attr_reader :system
@@ -49,6 +50,7 @@ module Dakren
         return ["unknown", ""] if value.nil?
         return [minutes(value), ""] if unit == :min
         return [significant(value), PLAIN.fetch(unit)] if PLAIN.key?(unit)
+        return system == "us" ? [significant(value.to_f / SQUARE_MM_PER_SQUARE_INCH), "sq in"] : [significant(value), "mm²"] if unit == :mm2
 
         _, name, word = @table.fetch(unit).find { |limit, *| limit.nil? || value.to_f.abs < limit }
         shown = if name then Measure::Units.from_core(value.to_f, name)

@@ -10,41 +10,66 @@ module Dakren
       RIGHT = 1196
       LANE_TOP = 86
       LANE_HIGH = 34
-      ROOM_TOP = 142
+      SLIM_TOP = 30
+      SLIM_HIGH = 24
+      SLIM_GAP = 8
       ROOM_HIGH = 44
-      HEIGHT = 214
+      WORDS_LONGEST = 14
       FLAGS = { recoat_opens: "tacky", recoat_closes: "recoat closes", sandable: "hard" }.freeze
 
-      # @param plan [Line::CoatPlan]
+      # @param coats [Array<Line::Sequence::Coat>] one lane each
+      # @param room [Cure::Profile] from the start of the job
       # @param start [Time] when the first cup is mixed
       # @param wording [Desk::Wording]
       # @param now [Time]
-      def initialize(plan, start:, wording:, now:)
-        @plan = plan
-        @lane = Line::Lane.new(plan)
+      def initialize(coats, room:, start:, wording:, now:)
+        @coats = coats
+        @room = room
+        @lanes = coats.map { |coat| Line::Lane.new(coat.plan) }
         @wording = wording
         @now = now
-        @axis = TimeAxis.new(start, @lane.until_min, left: LEFT, right: RIGHT)
+        until_min = coats.zip(@lanes).map { |coat, lane| coat.from_min + lane.until_min }.max
+        @axis = TimeAxis.new(start, until_min, left: LEFT, right: RIGHT)
       end
 
       def to_s
-        svg = Svg.new(WIDTH, HEIGHT, label: "Cure line from #{@axis.start.strftime("%a %H:%M")}", css: "drawing cure-line")
+        svg = Svg.new(WIDTH, height, label: "Cure line from #{@axis.start.strftime("%a %H:%M")}, #{@coats.size} #{@coats.size == 1 ? "lane" : "lanes"}", css: "drawing cure-line")
         draw_grid(svg)
         draw_room(svg)
-        draw_lane(svg)
-        draw_flags(svg)
+        @coats.each_index { |i| draw_lane(svg, i) }
+        single? ? draw_flags(svg) : @coats.each_index { |i| draw_doubt(svg, i) }
         draw_now(svg)
         svg.to_s
       end
 
       private
 
+      def single?
+        @coats.size == 1
+      end
+
+      def lane_top(index)
+        single? ? LANE_TOP : SLIM_TOP + (index * (SLIM_HIGH + SLIM_GAP))
+      end
+
+      def lane_high
+        single? ? LANE_HIGH : SLIM_HIGH
+      end
+
+      def room_top
+        lane_top(@coats.size - 1) + lane_high + 22
+      end
+
+      def height
+        room_top + ROOM_HIGH + 28
+      end
+
       def draw_grid(svg)
-        @axis.midnights.map { |minute, _time| @axis.x(minute) }.each { |x| svg.line(x, 20, x, HEIGHT - 22, stroke: Ramp::RULE, stroke_width: 2) }
+        @axis.midnights.map { |minute, _time| @axis.x(minute) }.each { |x| svg.line(x, 20, x, height - 22, stroke: Ramp::RULE, stroke_width: 2) }
         @axis.ticks.each do |minute, time|
           x = @axis.x(minute)
-          svg.line(x, LANE_TOP - 6, x, HEIGHT - 22, stroke: Ramp::GRID)
-          svg.text(x, HEIGHT - 6, time.strftime(@axis.until_min > 2880 * 2 ? "%a %-d" : "%H:%M"), text_anchor: "middle", class: "t-small")
+          svg.line(x, lane_top(0) - 6, x, height - 22, stroke: Ramp::GRID)
+          svg.text(x, height - 6, time.strftime(@axis.until_min > 2880 * 2 ? "%a %-d" : "%H:%M"), text_anchor: "middle", class: "t-small")
         end
         day_names(svg)
       end
@@ -60,13 +85,44 @@ module Dakren
         end
       end
 
-      def draw_lane(svg)
-        svg.text(LEFT - 10, LANE_TOP + 22, "1 coat", text_anchor: "end", class: "t-label")
-        @lane.stretches.each do |stretch|
-          to = stretch.to || @axis.until_min
+      def draw_lane(svg, index)
+        coat = @coats[index]
+        top = lane_top(index)
+        svg.text(LEFT - 10, top + (lane_high / 2) + 5, lane_name(index), text_anchor: "end", class: "t-label")
+        @lanes[index].stretches.each do |stretch|
+          from = coat.from_min + stretch.from
+          to = stretch.to ? coat.from_min + stretch.to : @axis.until_min
+          next if from >= @axis.until_min
+
           svg.group(class: "stretch") do
-            svg.note("#{Ramp::BY_STATE.fetch(stretch.state).label} from #{clock(stretch.from)}#{stretch.to ? " to #{clock(stretch.to)}" : " on"}")
-            svg.rect(@axis.x(stretch.from), LANE_TOP, @axis.x(to) - @axis.x(stretch.from), LANE_HIGH, fill: Ramp.fill(stretch.state), stroke: Ramp::INK)
+            svg.note("#{Ramp::BY_STATE.fetch(stretch.state).label} from #{clock(from)}#{stretch.to ? " to #{clock(to)}" : " on"}")
+            svg.rect(@axis.x(from), top, @axis.x(to) - @axis.x(from), lane_high, fill: Ramp.fill(stretch.state), stroke: Ramp::INK)
+          end
+        end
+      end
+
+      def lane_name(index)
+        return "1 coat" if single?
+
+        coat = @coats[index]
+        word = coat.pass.kind.label.split(/[ ,]/).first
+        "#{index + 1} #{coat.of > 1 ? "#{word} #{coat.number}" : word}"[0, WORDS_LONGEST]
+      end
+
+      # When it opens, closes and hardens: early to late as a thin bar under the lane.
+      def draw_doubt(svg, index)
+        coat = @coats[index]
+        y = lane_top(index) + lane_high + 3
+        FLAGS.each_key do |stage|
+          band = coat.stage(stage)
+          next unless band&.early && band.early < @axis.until_min
+
+          to = band.late || @axis.until_min
+          svg.group(class: "stretch") do
+            svg.note("#{FLAGS.fetch(stage)} #{clock(band.early)} to #{band.late ? clock(band.late) : "?"}")
+            svg.line(@axis.x(band.early), y, @axis.x(to), y, stroke_width: 2)
+            svg.line(@axis.x(band.early), y - 2, @axis.x(band.early), y + 2, stroke_width: 1.5)
+            svg.line(@axis.x(to), y - 2, @axis.x(to), y + 2, stroke_width: 1.5)
           end
         end
       end
@@ -86,7 +142,8 @@ module Dakren
       # Words, and where they begin and end, of each flag that falls into the drawing.
       def flags
         FLAGS.filter_map do |stage, word|
-          band = @plan.stage(stage) || (stage == :sandable ? @plan.stage(:handle) : nil)
+          plan = @coats.first.plan
+          band = plan.stage(stage) || (stage == :sandable ? plan.stage(:handle) : nil)
           next unless band&.early && band.early < @axis.until_min
 
           ["#{word} #{clock(band.early)}–#{band.late ? clock(band.late, after: band.early) : "?"}", @axis.x(band.early), @axis.x(band.late || @axis.until_min)]
@@ -106,16 +163,15 @@ module Dakren
           low -= 1
           high += 1
         end
-        level = ->(temp) { ROOM_TOP + ROOM_HIGH - 6 - ((ROOM_HIGH - 12) * (temp - low) / (high - low)) }
-        svg.text(LEFT - 10, ROOM_TOP + 18, "room", text_anchor: "end", class: "t-label")
-        svg.text(LEFT - 10, ROOM_TOP + 33, @wording.span_of_degrees(points.map(&:last).minmax), text_anchor: "end", class: "t-small")
+        level = ->(temp) { room_top + ROOM_HIGH - 6 - ((ROOM_HIGH - 12) * (temp - low) / (high - low)) }
+        svg.text(LEFT - 10, room_top + 18, "room", text_anchor: "end", class: "t-label")
+        svg.text(LEFT - 10, room_top + 33, @wording.span_of_degrees(points.map(&:last).minmax), text_anchor: "end", class: "t-small")
         svg.shape(points.map { |minute, temp| [@axis.x(minute), level.call(temp)] }, closed: false, fill: "none", stroke: Ramp::INK, stroke_width: 1.6)
       end
 
       def room_points
-        room = @plan.order.room
-        inside = room.points.map(&:first).select { |minute| minute.positive? && minute < @axis.until_min }
-        [0.0, *inside, @axis.until_min].map { |minute| [minute, room.at(minute)] }
+        inside = @room.points.map(&:first).select { |minute| minute.positive? && minute < @axis.until_min }
+        [0.0, *inside, @axis.until_min].map { |minute| [minute, @room.at(minute)] }
       end
 
       def draw_now(svg)
@@ -123,8 +179,8 @@ module Dakren
         return unless minute.between?(0, @axis.until_min)
 
         x = @axis.x(minute)
-        svg.line(x, 18, x, HEIGHT - 22, stroke: Ramp::STOP, stroke_width: 2)
-        svg.text(x + 5, HEIGHT - 26, "now #{@now.strftime("%H:%M")}", class: "t-small")
+        svg.line(x, 18, x, height - 22, stroke: Ramp::STOP, stroke_width: 2)
+        svg.text(x + 5, height - 26, "now #{@now.strftime("%H:%M")}", class: "t-small")
       end
 
       def clock(minute, after: nil)

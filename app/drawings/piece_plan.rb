@@ -2,8 +2,8 @@
 
 module Dakren
   module Drawings
-    # The piece seen from above, to scale, with its measures, a scale bar, the marks each cup must
-    # reach, and below it the coat in section, drawn thicker by a factor that is stated.
+    # A place of the piece seen from above, to scale, with its measures, a scale bar, soundings, the marks each
+    # cup must reach, and below it its section: a void with its depth, coats drawn thicker by a factor that is stated.
     class PiecePlan
       WIDTH = 440
       BOX = [336.0, 160.0].freeze
@@ -11,58 +11,71 @@ module Dakren
       TOP = 14.0
       MOST_MARKS = 24
       COAT_PX = 14.0
+      MOST_COATS = 8
+      DEEPEST_PX = 90.0
 
       # @param outline [Object] shape of Size
       # @param wording [Desk::Wording]
-      # @param plan [Line::CoatPlan, nil] marks and coat are drawn when there is one
-      def initialize(outline, wording, plan: nil)
+      # @param plan [Line::CoatPlan, nil] its marks are drawn
+      # @param coats [Array<Line::Sequence::Coat>] all that lie on it, first one lowest
+      # @param void [Size::Void, nil]
+      def initialize(outline, wording, plan: nil, coats: [], void: nil)
         @outline = outline
         @wording = wording
         @plan = plan
-        @scale = outline.extent_mm.zip(BOX).map { |extent, room| room / extent }.min
-        @wide, @high = outline.extent_mm.map { |extent| extent * @scale }
+        @coats = coats.select { |coat| coat.plan.order.need.film_mm }.first(MOST_COATS)
+        @void = void
+        @loops = Size.loops(outline)
+        @box = Size::Plane.box(@loops.flatten(1))
+        extent = [@box[2] - @box[0], @box[3] - @box[1]]
+        @scale = extent.zip(BOX).map { |side, room| room / side }.min
+        @wide, @high = extent.map { |side| side * @scale }
         @left = LEFT + ((BOX[0] - @wide) / 2)
         @section_top = TOP + @high + 76
       end
 
       def to_s
-        svg = Svg.new(WIDTH, @plan ? @section_top + 50 : @section_top - 8, label: "Plan of the piece, to scale: #{extent_words}")
+        svg = Svg.new(WIDTH, height, label: "Plan of the piece, to scale: #{extent_words}")
         draw_outline(svg)
+        draw_soundings(svg) if @void
         draw_marks(svg) if @plan
         draw_measures(svg)
         draw_scale_bar(svg)
-        draw_section(svg) if @plan
+        if @void then draw_void(svg)
+        elsif @coats.any? then draw_coats(svg)
+        end
         svg.to_s
       end
 
       private
 
+      def height
+        return @section_top + void_px + 50 if @void
+
+        @coats.any? ? @section_top + 36 + coats_px : @section_top - 8
+      end
+
       def extent_words
-        @outline.extent_mm.map { |mm| length(mm) }.join(" by ")
+        [@wide, @high].map { |px| length(px / @scale) }.join(" by ")
       end
 
       def length(mm)
         @wording.show(Quantity.new(value: mm, unit: :mm))
       end
 
-      def draw_outline(svg)
-        look = { fill: Ramp.fill(:runny), stroke: Ramp::INK, stroke_width: 2 }
-        return draw_round(svg, look) if round?
+      def at(x, y)
+        [@left + ((x - @box[0]) * @scale), TOP + ((@box[3] - y) * @scale)]
+      end
 
-        svg.shape(placed_corners, **look)
+      def draw_outline(svg)
+        svg.loops(@loops.map { |loop| loop.map { |x, y| at(x, y) } }, fill: Ramp.fill(:runny), stroke: Ramp::INK, stroke_width: 2)
         return unless @outline.is_a?(Size::Polygon) && @outline.corners_mm.size <= 12
 
-        placed_corners.each_with_index { |(x, y), i| corner_number(svg, x, y, i + 1) }
+        @outline.corners_mm.each_with_index { |(x, y), i| corner_number(svg, *at(x, y), i + 1) }
       end
 
       def round?
         @outline.is_a?(Size::Circle) || @outline.is_a?(Size::Ring)
-      end
-
-      def draw_round(svg, look)
-        middle = { cx: @left + (@wide / 2), cy: TOP + (@high / 2) }
-        svg.tag(:circle, **middle, r: @wide / 2, **look)
-        svg.tag(:circle, **middle, r: @outline.hole_mm * @scale / 2, **look, fill: Ramp::PAPER) if @outline.is_a?(Size::Ring)
       end
 
       def corner_number(svg, x, y, number)
@@ -71,35 +84,38 @@ module Dakren
                                                                                                              text_anchor: x > @left + (@wide / 2) ? "start" : "end")
       end
 
-      def placed_corners
-        xs, ys = @outline.corners_mm.transpose
-        @outline.corners_mm.map { |x, y| [@left + ((x - xs.min) * @scale), TOP + ((ys.max - y) * @scale)] }
+      def draw_soundings(svg)
+        @void.soundings.each do |sounding|
+          x, y = at(sounding.x_mm, sounding.y_mm)
+          svg.line(x - 4, y, x + 4, y)
+          svg.line(x, y - 4, x, y + 4)
+          svg.text(x + 5, y - 4, length(sounding.depth_mm), class: "t-small") if @void.soundings.size <= 30
+        end
       end
 
       def draw_marks(svg)
         count = @plan.batches.size
-        return if count < 2 || count > MOST_MARKS
+        return if count < 2 || count > MOST_MARKS || @plan.order.outline.nil?
 
-        edges = [0.0, *Batch::Marks.new(@outline).at(count), @outline.extent_mm.first].map { |x| @left + (x * @scale) }
+        wide = @outline.extent_mm.first
+        edges = [0.0, *Batch::Marks.new(@outline).at(count), wide].map { |x| @left + (x * @scale) }
         edges[1..-2].each { |x| svg.line(x, TOP - 6, x, TOP + @high + 6, stroke: Ramp::INK, stroke_dasharray: "5 4", stroke_width: 1.2) }
         return if @wide / count < 22
 
         edges.each_cons(2).with_index(1) do |(from, to), number|
-          svg.text((from + to) / 2, TOP + (@high / 2) + 4, "cup #{number}", text_anchor: "middle", class: "t-small") if to - from > 36
-          svg.text((from + to) / 2, TOP + (@high / 2) + 4, number.to_s, text_anchor: "middle", class: "t-small") if to - from <= 36
+          svg.text((from + to) / 2, TOP + (@high / 2) + 4, to - from > 36 ? "cup #{number}" : number.to_s, text_anchor: "middle", class: "t-small")
         end
       end
 
       def draw_measures(svg)
-        across, up = @outline.extent_mm
         y = TOP + @high + 18
         measure(svg, @left, y, @left + @wide, y)
-        svg.text(@left + (@wide / 2), y + 14, length(across), text_anchor: "middle", class: "t-figure")
+        svg.text(@left + (@wide / 2), y + 14, length(@wide / @scale), text_anchor: "middle", class: "t-figure")
         return if round?
 
         x = @left + @wide + 14
         measure(svg, x, TOP, x, TOP + @high)
-        svg.text(x + 6, TOP + (@high / 2) + 4, length(up), class: "t-figure")
+        svg.text(x + 6, TOP + (@high / 2) + 4, length(@high / @scale), class: "t-figure")
       end
 
       def measure(svg, x1, y1, x2, y2)
@@ -109,32 +125,91 @@ module Dakren
         svg.line(x2 - across, y2 - up, x2 + across, y2 + up)
       end
 
-      # A round length near a quarter of the drawing.
       def draw_scale_bar(svg)
-        unit = if @wording.system == "us" then 90 / @scale < 914 ? 25.4 : 304.8
-               else 1.0
-               end
-        wanted = 90 / @scale / unit
-        power = 10**Math.log10(wanted).floor
-        round = [1, 2, 5, 10].map { |step| step * power }.min_by { |candidate| (Math.log(candidate) - Math.log(wanted)).abs } * unit
         y = TOP + @high + 50
-        x = LEFT
-        width = round * @scale
-        svg.rect(x, y, width / 2, 5, fill: Ramp::INK)
-        svg.rect(x, y, width, 5, fill: "none", stroke: Ramp::INK)
-        svg.text(x + width + 6, y + 6, length(round), class: "t-small")
-        svg.text(LEFT + BOX[0], y + 6, @wording.show(Quantity.new(value: @outline.area_mm2 / 1e6, unit: :m2)), class: "t-figure", text_anchor: "end")
+        ScaleBar.draw(svg, LEFT, y, @scale, @wording)
+        svg.text(LEFT + BOX[0], y + 6, @wording.show(@void ? Quantity.new(value: @void.volume_ml, unit: :ml) : Quantity.new(value: @outline.area_mm2 / 1e6, unit: :m2)), class: "t-figure",
+                                                                                                                                                                         text_anchor: "end")
       end
 
-      def draw_section(svg)
-        film = @plan.film_mm.to_f
-        y = @section_top + COAT_PX
+      def coats_px
+        [@coats.size * COAT_PX, 60].min
+      end
+
+      # Coats on each other, all drawn thicker by one factor.
+      def draw_coats(svg)
+        films = @coats.map { |coat| coat.plan.film_mm.to_f }
+        px = coats_px / films.sum
+        y = @section_top + coats_px
         svg.rect(LEFT, y, BOX[0], 16, fill: Ramp::WOOD, stroke: Ramp::INK)
-        svg.rect(LEFT, y - COAT_PX, BOX[0], COAT_PX, fill: Ramp.fill(:runny), stroke: Ramp::INK)
-        factor = COAT_PX / (film * @scale)
-        words = "coat #{@wording.show(Quantity.new(value: film, unit: :film_mm))}"
+        films.each do |film|
+          svg.rect(LEFT, y - (film * px), BOX[0], film * px, fill: Ramp.fill(:runny), stroke: Ramp::INK)
+          y -= film * px
+        end
+        factor = px / @scale
+        words = films.size > 1 ? "#{films.size} coats, #{thickness(films.sum)} in all" : "coat #{thickness(films.first)}"
         words += factor >= 1.5 ? ", drawn #{@wording.significant(factor.round)} × thicker than the plan" : ", drawn to its own scale"
-        svg.text(LEFT, y + 32, words, class: "t-small")
+        svg.text(LEFT, @section_top + coats_px + 32, words, class: "t-small")
+      end
+
+      def thickness(mm)
+        @wording.show(Quantity.new(value: mm, unit: :film_mm))
+      end
+
+      # As deep as the plan's own scale makes it, unless that could not be seen.
+      def depth_scale
+        @scale.clamp([30.0, DEEPEST_PX].min / @void.deepest_mm, DEEPEST_PX / @void.deepest_mm)
+      end
+
+      def void_px
+        @void.deepest_mm * depth_scale
+      end
+
+      # Section along the row through the deepest place.
+      def draw_void(svg)
+        y0 = @section_top
+        row = cut_row
+        steps = 160
+        points = (0..steps).map { |i| @box[0] + ((@box[2] - @box[0]) * i / steps.to_f) }.map { |x| [x, @void.depth_at(x.clamp(@box[0] + 1e-6, @box[2] - 1e-6), row)] }
+        svg.rect(LEFT, y0, BOX[0], void_px + 12, fill: Ramp::WOOD, stroke: Ramp::INK)
+        points.slice_when { |(_, one), (_, two)| one.nil? != two.nil? }.reject { |run| run.first[1].nil? || run.size < 2 }.each do |run|
+          floor = run.map { |x, depth| [at(x, 0)[0], y0 + (depth * depth_scale)] }
+          svg.shape([[floor.first[0], y0], *floor, [floor.last[0], y0]], fill: Ramp.fill(:runny), stroke: Ramp::INK, stroke_width: 1.6)
+        end
+        x = LEFT + BOX[0] + 14
+        measure(svg, x, y0, x, y0 + void_px)
+        svg.text(x + 6, y0 + (void_px / 2) + 4, length(@void.deepest_mm), class: "t-figure")
+        factor = depth_scale / @scale
+        svg.text(LEFT, y0 + void_px + 28, "section along #{length(row - @box[1])} up#{factor > 1.05 ? ", depth drawn #{@wording.significant(factor)} ×" : ", to the same scale"}",
+                 class: "t-small")
+      end
+
+      def cut_row
+        return @void.soundings.max_by(&:depth_mm).y_mm if @void.soundings.any?
+
+        rows = (1..9).map { |i| @box[1] + ((@box[3] - @box[1]) * i / 10.0) + 1e-5 }
+        rows.max_by { |y| (1..40).count { |i| @void.region.inside?(@box[0] + ((@box[2] - @box[0]) * i / 41.0), y) } }
+      end
+    end
+
+    # A bar of a round length near a quarter of a drawing.
+    module ScaleBar
+      NEAR_PX = 90.0
+
+      module_function
+
+      # @param scale [Float] px to the mm
+      def draw(svg, x, y, scale, wording)
+        unit = if wording.system == "us" then NEAR_PX / scale < 914 ? 25.4 : 304.8
+               else 1.0
+               end
+        wanted = NEAR_PX / scale / unit
+        power = 10**Math.log10(wanted).floor
+        round = [1, 2, 5, 10].map { |step| step * power }.min_by { |candidate| (Math.log(candidate) - Math.log(wanted)).abs } * unit
+        width = round * scale
+        svg.rect(x, y, width / 2, 5, fill: Ramp::INK)
+        svg.rect(x, y, width, 5, fill: "none", stroke: Ramp::INK)
+        svg.text(x + width + 6, y + 6, wording.show(Quantity.new(value: round, unit: :mm)), class: "t-small")
       end
     end
   end

@@ -39,6 +39,13 @@ module Dakren
         tag(closed ? :polygon : :polyline, points: points.map { |x, y| "#{number(x)},#{number(y)}" }.join(" "), **attributes)
       end
 
+      # Closed loops as one shape with holes.
+      # @param loops [Array<Array<Array(Numeric, Numeric)>>]
+      def loops(loops, **attributes)
+        d = loops.map { |loop| "M#{loop.map { |x, y| "#{number(x)} #{number(y)}" }.join("L")}Z" }.join
+        tag(:path, d: d, fill_rule: "evenodd", **attributes)
+      end
+
       # Parts that belong together, e.g. one batch, lit up as one.
       def group(**attributes)
         @parts << "<g#{written(attributes)}>"

@@ -16,21 +16,19 @@ module Dakren
       def to_s
         svg = Svg.new(WIDTH, HEIGHT, label: "Shape of the piece")
         look = { fill: Ramp.fill(:runny), stroke: Ramp::INK, stroke_width: 1.5 }
-        if @outline.is_a?(Size::Circle) || @outline.is_a?(Size::Ring)
-          svg.tag(:circle, cx: WIDTH / 2, cy: HEIGHT / 2, r: @outline.diameter_mm * @scale / 2, **look)
-          svg.tag(:circle, cx: WIDTH / 2, cy: HEIGHT / 2, r: @outline.hole_mm * @scale / 2, **look, fill: Ramp::PAPER) if @outline.is_a?(Size::Ring)
-        else
-          svg.shape(corners, **look)
-        end
+        svg.loops(loops, **look)
         svg.to_s
       end
 
       private
 
-      def corners
-        xs, ys = @outline.corners_mm.transpose
-        wide, high = @outline.extent_mm.map { |extent| extent * @scale }
-        @outline.corners_mm.map { |x, y| [((WIDTH - wide) / 2) + ((x - xs.min) * @scale), ((HEIGHT - high) / 2) + ((ys.max - y) * @scale)] }
+      def loops
+        all = Size.loops(@outline)
+        x0, _, x1, y1 = Size::Plane.box(all.flatten(1))
+        y0 = Size::Plane.box(all.flatten(1))[1]
+        left = (WIDTH - ((x1 - x0) * @scale)) / 2
+        top = (HEIGHT - ((y1 - y0) * @scale)) / 2
+        all.map { |loop| loop.map { |x, y| [left + ((x - x0) * @scale), top + ((y1 - y) * @scale)] } }
       end
     end
   end

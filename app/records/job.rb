@@ -14,14 +14,45 @@ module Dakren
       def write(document)
         return if document == self.document && persisted? && revisions.exists?
 
-        number = revisions.exists? ? revision + 1 : revision
-        update!(document: document, name: document["name"].to_s, revision: number)
-        revisions.create!(number: number, document: document)
+        keep(document, parent: revisions.last&.stands_for)
+      end
+
+      # Goes back to the state the present one was made from. That is a new revision itself: nothing is lost.
+      def undo
+        before = earlier
+        keep(before.document, stands_for: before.number) if before
+      end
+
+      # Goes on to the state that was made from the present one last.
+      def redo
+        after = later
+        keep(after.document, stands_for: after.number) if after
+      end
+
+      # @return [JobRevision, nil] the state undo goes back to
+      def earlier
+        now = revisions.last&.stands_for
+        parent = now && revisions.find_by(number: now)&.parent
+        parent && revisions.find_by(number: parent)
+      end
+
+      # @return [JobRevision, nil] the state redo goes on to
+      def later
+        now = revisions.last&.stands_for
+        now && revisions.where(parent: now).where("stands_for = number").last
       end
 
       # @return [Hash, nil] the document as it was at a revision
       def document_at(number)
         revisions.find_by(number: number)&.document
+      end
+
+      private
+
+      def keep(document, parent: nil, stands_for: nil)
+        number = revisions.exists? ? revision + 1 : revision
+        update!(document: document, name: document["name"].to_s, revision: number)
+        revisions.create!(number: number, document: document, parent: parent, stands_for: stands_for || number)
       end
     end
 

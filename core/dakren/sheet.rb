@@ -19,7 +19,7 @@ module Dakren
     DEFAULT_SERVICE_MARGIN_C = 10
 
     attr_reader :resin, :hardener, :ratio, :clock, :stages, :lowest_c, :highest_c, :purposes, :mixing,
-                :extra_resin_pct, :extra_hardener_pct, :bands
+                :extra_resin_pct, :extra_hardener_pct, :bands, :limits
 
     # @param resin [String] name of part A
     # @param hardener [String] name of part B
@@ -30,9 +30,10 @@ module Dakren
     # @param highest_c [Numeric, nil] highest application temperature
     # @param purposes [Array<Symbol>] keys of PURPOSES
     # @param mixing [Mixing] minutes of mixing by batch
+    # @param limits [WorkLimits] of film, thinner, grain and moisture
     # @raise [InputError]
     def initialize(resin:, hardener:, ratio:, clock:, stages: {}, lowest_c: nil, highest_c: nil, purposes: [],
-                   mixing: Mixing.new, extra_resin_pct: nil, extra_hardener_pct: nil, bands: {})
+                   mixing: Mixing.new, extra_resin_pct: nil, extra_hardener_pct: nil, bands: {}, limits: WorkLimits.new)
       @resin = resin
       @hardener = hardener
       @ratio = ratio
@@ -43,6 +44,7 @@ module Dakren
       @highest_c = highest_c && Check.temp_c(:highest_c, highest_c)
       @purposes = purposes.each { |purpose| PURPOSES.fetch(purpose) }.freeze
       @mixing = mixing
+      @limits = limits
       @extra_resin_pct = Check.optional(:extra_resin_pct, extra_resin_pct, 0..100, "%")
       @extra_hardener_pct = Check.optional(:extra_hardener_pct, extra_hardener_pct, 0..100, "%")
       @bands = bands.compact.to_h { |name, index| [name, Check.number(:"#{name}_from_index", index, 0..10)] }.freeze
@@ -54,9 +56,10 @@ module Dakren
       "#{resin} + #{hardener}"
     end
 
+    # @param powder_share [Numeric] powder's part of the whole mass
     # @return [Cure::Mix]
-    def mix
-      Cure::Mix.new(clock)
+    def mix(powder_share: 0)
+      Cure::Mix.new(clock, powder_share: powder_share)
     end
 
     # Tolerance each way in percent, the sheet's own or the assumed one.
@@ -94,6 +97,25 @@ module Dakren
       raise InputError.new(name, "must have its early figure first: #{Check.plain(early)} is after #{Check.plain(late)}") if early > late
 
       [early, late].freeze
+    end
+  end
+
+  # What a sheet allows of the work besides temperature and depth; nil where it does not say.
+  class WorkLimits
+    RANGES = { thinnest_film_mm: [0.005..500, "mm"], thickest_film_mm: [0.005..500, "mm"], thinner_most_pct: [0..50, "%"], grain_most_g_m2: [0..6000, "g/m²"],
+               moisture_most_pct: [0..100, "%"], pack_ml: [1..1_000_000, "ml"], service_c: [20..300, "°C"], service_cured_c: [20..300, "°C"] }.freeze
+
+    attr_reader(*RANGES.keys)
+
+    # @raise [InputError]
+    def initialize(**given)
+      unknown = given.keys - RANGES.keys
+      raise ArgumentError, "unknown limits #{unknown.join(", ")}" unless unknown.empty?
+
+      RANGES.each { |name, (allowed, unit)| instance_variable_set("@#{name}", Check.optional(name, given[name], allowed, unit)) }
+      raise InputError.new(:thickest_film_mm, "must not be below the thinnest film") if thinnest_film_mm && thickest_film_mm && thinnest_film_mm > thickest_film_mm
+
+      freeze
     end
   end
 

@@ -27,15 +27,27 @@ document.addEventListener("alpine:init", () => {
     state: "saved",
     dirty: false,
     sending: false,
+    act: null,
     timer: null,
     retry: null,
 
     init() {
       if (this.preview()) this.state = "";
+      // Undo and redo, where no field is being typed in.
+      this.keys = (event) => {
+        if (!(event.ctrlKey || event.metaKey) || event.target.matches("input, select, textarea")) return;
+        const wanted = { z: event.shiftKey ? "redo" : "undo", y: "redo" }[event.key.toLowerCase()];
+        const button = wanted && this.$root.querySelector(`[data-key=${wanted}]`);
+        if (!button || button.disabled) return;
+        event.preventDefault();
+        this.$root.requestSubmit(button);
+      };
+      document.addEventListener("keydown", this.keys);
       this.leave = () => this.hurry();
       window.addEventListener("pagehide", this.leave);
     },
     destroy() {
+      document.removeEventListener("keydown", this.keys);
       window.removeEventListener("pagehide", this.leave);
     },
     preview() {
@@ -50,17 +62,22 @@ document.addEventListener("alpine:init", () => {
     picked(event) {
       if (event.target.matches("select, [type=checkbox], [type=radio]")) this.changed();
     },
-    async send() {
+    async send(event) {
       clearTimeout(this.timer);
       clearTimeout(this.retry);
+      const act = event?.submitter?.name === "act" ? event.submitter.value : this.act;
+      this.act = act;
       if (this.sending) return;
+      this.act = null;
       this.sending = true;
       this.dirty = false;
       const form = this.$root;
       const sent = new Map(fields(form).map((field) => [field.id || field.name, valueOf(field)]));
       try {
+        const body = new URLSearchParams(new FormData(form));
+        if (act) body.set("act", act);
         const answer = await fetch(this.preview() || form.action, {
-          method: "POST", body: new URLSearchParams(new FormData(form)), headers: { "X-Live": "1" }, redirect: "error",
+          method: "POST", body, headers: { "X-Live": "1" }, redirect: "error",
         });
         const html = await answer.text();
         if (!answer.ok && answer.status !== 422) throw new Error(html.slice(0, 200));
@@ -68,13 +85,15 @@ document.addEventListener("alpine:init", () => {
         if (!this.preview()) this.state = this.dirty ? "saving …" : "saved";
       } catch (error) {
         this.dirty = true;
+        this.act = act;
         this.state = "not saved: no answer. What you typed is kept here and sent again";
         this.retry = setTimeout(() => this.send(), RETRY_MS);
         this.sending = false;
         return;
       }
       this.sending = false;
-      if (this.dirty) this.changed();
+      if (this.act) this.send();
+      else if (this.dirty) this.changed();
     },
     merge(form, html, sent) {
       const fresh = new DOMParser().parseFromString(html, "text/html").getElementById("live");
@@ -82,7 +101,8 @@ document.addEventListener("alpine:init", () => {
       const state = this.state;
       window.Alpine.morph(form, fresh.outerHTML, {
         updating(from, to) {
-          if (from.nodeType === 1 && from.tagName === "DETAILS" && from.open) to.setAttribute("open", "");
+          // What somebody opened stays open, what they closed stays closed.
+          if (from.nodeType === 1 && from.tagName === "DETAILS") to.toggleAttribute("open", from.open);
         },
         key: (el) => el.id,
       });

@@ -15,11 +15,11 @@ class BadInputTest < AppTest
     assert_equal 200, last_response.status
     assert_includes page, "value=\"#{Erubi.h(typed)}\"" unless field == :start
 
-    assert_match(/id="e-#{field}"/, page, "#{field} #{typed.inspect} is not marked")
+    assert_match(/id="e-#{PLAIN.fetch(field.to_s, field.to_s)}"/, page, "#{field} #{typed.inspect} is not marked")
     says.each { |words| assert_includes self.words, words }
     refute_includes words, "Cure line"
     assert_includes words, "Everything typed so far is kept"
-    assert_equal typed, Desk::Entry.kept(Records::Job.find(path[/\d+/]).document[field.to_s]).typed
+    assert_equal typed, Desk::Entry.kept(Records::Job.find(path[/\d+/]).document[PLAIN.fetch(field.to_s, field.to_s)]).typed
   end
 
   def test_lengths
@@ -65,7 +65,7 @@ class BadInputTest < AppTest
     get path
 
     assert_includes words, "This mix is no longer on the shelf: choose another"
-    assert_equal "999999", Records::Job.find(path[/\d+/]).document["sheet"]
+    assert_equal "999999", Records::Job.find(path[/\d+/]).document["c1-sheet"]
   end
 
   def test_crossing_and_flat_corners
@@ -111,21 +111,36 @@ class BadInputTest < AppTest
     path = new_job(shape: "blob", method: "guess", cup: "bucket", film_unit: "furlong", room_mode: "sauna")
     document = Records::Job.find(path[/\d+/]).document
 
-    assert_equal %w[rectangle mm steady], document.values_at("shape", "film_unit", "room_mode")
+    assert_equal %w[rectangle mm steady], document.values_at("p1-s1-shape", "c1-film_unit", "room_mode")
     get path
     assert_includes words, "Cure line"
   end
 
+  # Every field there is, in a job that shows it: each form of place, each shape and each kind of work takes its turn.
+  def every_key
+    Desk::Fields::JOB.keys + Desk::Fields::PLACE.keys.map { |name| "p1-#{name}" } + Desk::Fields::SHAPE.keys.map { |name| "p1-s1-#{name}" } +
+      Desk::Fields::PASS.keys.map { |name| "c1-#{name}" }
+  end
+
+  def noisy(key, noise)
+    field = Desk::Fields.of(key)
+    field.kind == :rows ? { "0" => field.columns.to_h { |column| [column.name, noise] } } : noise
+  end
+
   def test_every_field_of_a_job_survives_noise
     path = new_job
-    Desk::JobDocument::FIELDS.each_key do |name|
-      NOISE.each do |noise|
-        submit path, job_fields(name => noise)
+    every_key.each do |key|
+      form = pick(Desk::Fields::FORMS.keys)
+      kind = pick(Size::Kinds::ALL.values.select { |one| one.on == Desk::PlaceDesk::SORTS.fetch(form, :surface) }).name.to_s
+      submit path, job_fields("p1-form" => form, "c1-kind" => kind, "p1-s1-shape" => pick(Desk::Fields::SHAPES.keys))
+      NOISE.sample(5, random: chance).each do |noise|
+        header "X-Live", nil
+        submit path, { key => noisy(key, noise) }
 
-        assert_includes [303, 400], last_response.status, "#{name}: #{noise[0, 20].inspect}"
+        assert_includes [303, 400], last_response.status, "#{key}: #{noise[0, 20].inspect}"
         get path
 
-        assert_equal 200, last_response.status, "#{name}: #{noise[0, 20].inspect}"
+        assert_equal 200, last_response.status, "#{form}, #{kind}, #{key}: #{noise[0, 20].inspect}"
       end
     end
   end
@@ -141,14 +156,14 @@ class BadInputTest < AppTest
 
       assert_equal 200, last_response.status, odd.inspect
     end
-    assert_equal "2400", Records::Job.find(path[/\d+/]).document["length"]["typed"]
+    assert_equal "2400", Records::Job.find(path[/\d+/]).document["p1-s1-length"]["typed"]
   end
 
   def test_random_figures_in_every_field_at_once
     path = new_job
     60.times do
-      fields = Desk::JobDocument::FIELDS.keys.to_h { |name| [name, pick([*NOISE, between(-10, 10_000).round(2).to_s, "#{between(0, 9).round(1)} m", "3/8 in"])] }
-      fields["shape"] = pick(Desk::JobDocument::SHAPES.keys)
+      fields = every_key.to_h { |key| [key, noisy(key, pick([*NOISE, between(-10, 10_000).round(2).to_s, "#{between(0, 9).round(1)} m", "3/8 in"]))] }
+      fields.merge!("p1-s1-shape" => pick(Desk::Fields::SHAPES.keys), "p1-form" => pick(Desk::Fields::FORMS.keys), "c1-kind" => pick(Size::Kinds::ALL.keys).to_s)
       submit path, job_fields.merge(fields)
       get path
 

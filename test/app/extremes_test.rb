@@ -12,7 +12,7 @@ class ExtremesTest < AppTest
   end
 
   def fields
-    { "shape" => pick(Desk::JobDocument::SHAPES.keys - %w[polygon strip]), "length" => extreme(0.5, 1e6).to_s, "width" => extreme(0.5, 1e6).to_s,
+    { "shape" => pick(Desk::Fields::SHAPES.keys - %w[polygon strip outline]), "length" => extreme(0.5, 1e6).to_s, "width" => extreme(0.5, 1e6).to_s,
       "diameter" => extreme(0.5, 1e6).to_s, "hole" => extreme(0.5, 1e6).to_s, "side_a" => extreme(1, 1e5).to_s, "side_b" => extreme(1, 1e5).to_s,
       "side_c" => extreme(1, 1e5).to_s, "sides" => pick([3, 6, 60]).to_s, "film" => extreme(0.005, 500).to_s, "film_unit" => pick(%w[mm micron g/m2]),
       "room" => between(-40, 120).round.to_s, "tins" => between(-40, 120).round.to_s, "room_mode" => pick(%w[steady wave]), "night" => between(-40, 20).round.to_s,

@@ -5,7 +5,7 @@ require_relative "../app_helper"
 class FindTest < AppTest
   def test_jobs_sheets_cups_and_lots
     get "/find?q=cedar"
-    assert_includes words, "Cedar shutters, first clear coat"
+    assert_includes words, "Cedar shutters, three clear coats"
     get "/find?q=deepholm"
     assert_includes words, "Deepholm cast D50 + cast"
     batch = Records::Batch.create!(name: "Loose cup 7", recipe: {}, sheet: {})

@@ -26,7 +26,7 @@ class JobsTest < AppTest
     assert_includes words, "= 9.53 mm"
     record = Records::Job.find(path[/\d+/])
 
-    assert_equal({ "typed" => "12'6\"", "bare" => "mm" }, record.document["length"])
+    assert_equal({ "typed" => "12'6\"", "bare" => "mm" }, record.document["p1-s1-length"])
   end
 
   def test_an_untouched_new_job_is_not_made_twice
@@ -41,7 +41,7 @@ class JobsTest < AppTest
     submit "/jobs", {}, from: "/"
     get last_response["location"]
 
-    assert_includes words, "Still needed for the plan: length, width, coat, sheet"
+    assert_includes words, "Still needed for the plan: length, width, coat, wet, resin and hardener"
     refute_includes page, "aria-invalid"
   end
 
@@ -143,7 +143,7 @@ class JobsTest < AppTest
 
     assert_includes words, "Half typed"
     assert_includes words, "still needed: width"
-    assert_includes words, "Observation desk, flood coat"
+    assert_includes words, "Observation desk"
   end
 
   def test_live_answers_are_the_form_alone
@@ -164,7 +164,7 @@ class JobsTest < AppTest
     before = Records::Job.find(path[/\d+/]).document
     submit path, job_fields(length: "2400 mm", width: "900 mm", room: "20 C")
 
-    assert_equal before["length"], Records::Job.find(path[/\d+/]).document["length"]
+    assert_equal before["p1-s1-length"], Records::Job.find(path[/\d+/]).document["p1-s1-length"]
     get path
 
     assert_includes words, "23.3 sq ft"
@@ -181,7 +181,7 @@ class TwoDevicesTest < AppTest
     submit path, job_fields(length: "2500", width: "900").merge("revision" => revision)
     document = Records::Job.find(path[/\d+/]).document
 
-    assert_equal %w[2500 800], [document["length"]["typed"], document["width"]["typed"]]
+    assert_equal %w[2500 800], [document["p1-s1-length"]["typed"], document["p1-s1-width"]["typed"]]
   end
 
   def test_the_same_field_is_told_to_the_second
@@ -192,7 +192,7 @@ class TwoDevicesTest < AppTest
     submit path, job_fields(width: "700").merge("revision" => revision), live: true
 
     assert_includes words, "Width was changed on another device too, to “800”"
-    assert_equal "700", Records::Job.find(path[/\d+/]).document["width"]["typed"]
+    assert_equal "700", Records::Job.find(path[/\d+/]).document["p1-s1-width"]["typed"]
   end
 
   def test_every_state_is_kept
@@ -200,7 +200,7 @@ class TwoDevicesTest < AppTest
     submit path, job_fields(width: "800")
     record = Records::Job.find(path[/\d+/])
 
-    assert_equal "900", record.document_at(record.revision - 1)["width"]["typed"]
+    assert_equal "900", record.document_at(record.revision - 1)["p1-s1-width"]["typed"]
     assert_equal record.document, record.document_at(record.revision)
   end
 end

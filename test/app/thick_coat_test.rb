@@ -17,7 +17,7 @@ class ThickCoatPageTest < AppTest
     submit path, job_fields(**thick, heat_known: "yes")
     get path
     assert_includes words, "Cure line"
-    assert_includes page, 'id="f-heat_known" name="heat_known" value="yes" checked'
+    assert_includes page, 'id="f-c1-known" name="c1-known" value="yes" checked'
   end
 
   def test_another_thickness_asks_again
@@ -43,6 +43,6 @@ class ThickCoatPageTest < AppTest
 
   def test_a_batch_no_cup_can_serve_says_what_to_do
     get new_job(sheet: sheet_id("Sillmaker wood filler", "filler"), room: "35")
-    assert_match(/too fast here|not for coats/, words)
+    assert_match(/too fast here|not for a film coat/, words)
   end
 end

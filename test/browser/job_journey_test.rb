@@ -14,7 +14,7 @@ class JobJourneyTest < BrowserTest
     keys(:enter)
 
     assert_field "Name of the job"
-    { "f-name" => "Keyboard board", "f-length" => "2,4 m", "f-width" => "900", "f-film" => "300 micron", "f-sheet" => "Still" }.each do |field, typed|
+    { "f-name" => "Keyboard board", "f-p1-s1-length" => "2,4 m", "f-p1-s1-width" => "900", "f-c1-film" => "300 micron", "f-c1-sheet" => "Still" }.each do |field, typed|
       tab_to field
       keys(typed)
     end
@@ -78,7 +78,7 @@ class JobJourneyTest < BrowserTest
     assert_text "Length must be a number"
     assert_no_selector "h2", text: "Cure line"
     assert_field "Length, mm", with: "long"
-    assert_selector "#f-length[aria-invalid=true]"
+    assert_selector "#f-p1-s1-length[aria-invalid=true]"
     fill_in "Length, mm", with: "2400"
 
     assert_text "#{RESIN} g"

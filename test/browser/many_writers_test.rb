@@ -6,11 +6,11 @@ require_relative "../browser_helper"
 class ManyWritersTest < CoreTest
   WRITERS = 6
   WRITES = 8
-  FIELDS = %w[length width film room tins name].freeze
+  FIELDS = %w[p1-s1-length p1-s1-width c3-film room tins name].freeze
 
   def test_everybody_is_answered_and_every_field_stays
     shop = Served.new.start
-    page = Net::HTTP.get_response("127.0.0.1", "/jobs/4", shop.port)
+    page = Net::HTTP.get_response("127.0.0.1", "/jobs/9", shop.port)
     cookie = page["set-cookie"].split(";").first
     token = page.body[/authenticity_token" value="([^"]+)/, 1]
     revision = page.body[/name="revision" value="(\d+)/, 1]
@@ -18,7 +18,7 @@ class ManyWritersTest < CoreTest
       Thread.new do
         Net::HTTP.start("127.0.0.1", shop.port) do |http|
           Array.new(WRITES) do |i|
-            request = Net::HTTP::Post.new("/jobs/4", { "Cookie" => cookie, "X-Live" => "1" })
+            request = Net::HTTP::Post.new("/jobs/9", { "Cookie" => cookie, "X-Live" => "1" })
             request.set_form_data("authenticity_token" => token, "revision" => revision, "units_on_page" => "metric", field => "#{i + 1}.5")
             http.request(request).code
           end
@@ -26,7 +26,7 @@ class ManyWritersTest < CoreTest
       end
     end.flat_map(&:value)
     assert_equal ["200"] * (WRITERS * WRITES), codes
-    saved = Net::HTTP.get_response("127.0.0.1", "/jobs/4", shop.port).body
+    saved = Net::HTTP.get_response("127.0.0.1", "/jobs/9", shop.port).body
     FIELDS.first(WRITERS).each { |field| assert_match(/name="#{field}"[^>]*value="#{WRITES}\.5"/, saved, field) }
   ensure
     shop.stop

@@ -48,10 +48,10 @@ class HotLiftTest < BrowserTest
     fill_in "Coat, wet", with: "12"
     assert_text "I know how hot this gets, and plan it all the same"
     assert_no_selector "h2", text: "Cure line"
-    check "f-heat_known"
+    check "f-c1-known"
     assert_selector "h2", text: "Cure line"
     fill_in "Coat, wet", with: "14"
     assert_no_selector "h2", text: "Cure line"
-    assert_unchecked_field "f-heat_known"
+    assert_unchecked_field "f-c1-known"
   end
 end

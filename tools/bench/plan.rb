@@ -7,8 +7,8 @@ sheet = Dakren::Sheet.new(resin: "Clear", hardener: "slow", ratio: ratio, purpos
                           clock: { reference_temp_c: 23, pot_life_min: 28, pot_mass_g: 150, working_min: 55, heat_j_g: 380 },
                           stages: { recoat_opens: [150, 210], recoat_closes: [480, 720], sandable: [960, 1320], full: [8640, 11_520] })
 work = lambda do |length, film|
-  order = Dakren::Line::CoatOrder.new(outline: Dakren::Size::Rectangle.new(length_mm: length, width_mm: 900), cover: Dakren::Size::Cover.new(film_mm: film), sheet: sheet,
-                                      room: Dakren::Cure::Profile.daily_wave(low_c: 17, high_c: 23, days: 60), tins_c: 20)
+  order = Dakren::Line::CoatOrder.coat(outline: Dakren::Size::Rectangle.new(length_mm: length, width_mm: 900), cover: Dakren::Size::Cover.new(film_mm: film), sheet: sheet,
+                                       room: Dakren::Cure::Profile.daily_wave(low_c: 17, high_c: 23, days: 60), tins_c: 20)
   plan = Dakren::Line::CoatPlan.new(order)
   figures = Dakren::Line::CoatFigures.new(plan)
   Dakren::Cure::STAGE_NAMES.each { |name| figures.stage(name) }

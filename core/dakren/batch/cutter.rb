@@ -36,9 +36,10 @@ module Dakren
       # @param room_c [Numeric] °C
       # @param placing_g_per_min [Numeric] above 0, for the whole crew
       # @param cups [Array<CupKind>] to choose from, smallest first
-      def initialize(sheet, start_c:, room_c:, placing_g_per_min:, cups: USUAL_CUPS)
+      # @param mix [Cure::Mix] the sheet's, with what powder there is in it
+      def initialize(sheet, start_c:, room_c:, placing_g_per_min:, cups: USUAL_CUPS, mix: sheet.mix)
         @sheet = sheet
-        @mix = sheet.mix
+        @mix = mix
         @start_c = start_c
         @room_c = room_c
         @placing_g_per_min = Check.number(:placing_g_per_min, placing_g_per_min, 0.01..1_000_000, "g/min")
@@ -49,9 +50,12 @@ module Dakren
       # @param on_work_g [Numeric] grams that must end on the work, above 0
       # @return [Array<Portion>] equal portions
       # @raise [TooFast] when no cup of any size can be used up in time
+      # @param pack_g [Rational, nil] whole packs of this much are mixed, whatever is left over
       # @raise [InputError] when it would take more than 2000 cups
-      def cut(on_work_g)
+      def cut(on_work_g, pack_g: nil)
         need = Exact.of(on_work_g)
+        return packs(need, pack_g) if pack_g
+
         count = fewest(need)
         Array.new(count) { portion(need / count) }
       end
@@ -76,6 +80,20 @@ module Dakren
       end
 
       private
+
+      def packs(need, pack_g)
+        on_work = pack_g - [pack_g * KEPT_SHARE, KEPT_LEAST_G].max
+        raise InputError.new(:pack, "holds less than stays in the cup") unless on_work.positive?
+
+        found = portion(on_work)
+        raise InputError.new(:pack, "of #{pack_g.to_f.round} g fits no cup here") if found.nil?
+        raise TooFast, found unless in_time?(found)
+
+        count = (need / on_work).ceil
+        raise InputError.new(:pack, "would be needed #{count} times; at most #{MOST_BATCHES} can be planned") if count > MOST_BATCHES
+
+        Array.new(count) { found }
+      end
 
       def fewest(need)
         count = 1

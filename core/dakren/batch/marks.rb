@@ -30,6 +30,7 @@ module Dakren
       # Area left of a cut, mm2.
       def left_of(x)
         case @outline
+        when Size::Region then @outline.left_of(x)
         when Size::Circle then circle_left_of(x, @outline.diameter_mm)
         when Size::Ring
           margin = (@outline.diameter_mm - @outline.hole_mm) / 2

@@ -47,7 +47,8 @@ module Dakren
 
     # One batch as it is to be made. masses in g, temperatures °C; first: :resin or :hardener;
     # powder: a key of POWDER or nil; count: a Count or nil; placing_min: minutes it takes to use it up.
-    Recipe = Value.define(:name, :sheet, :total_g, :first, :cup, :room_c, :tins_c, :method, :placing_min, resolution_g: 0.1, powder: nil, count: nil, tool: nil)
+    Recipe = Value.define(:name, :sheet, :total_g, :first, :cup, :room_c, :tins_c, :method, :placing_min, resolution_g: 0.1, powder: nil,
+                                                                                                          powder_name: "silica", powder_to_100_g: nil, count: nil, tool: nil)
 
     # What happened: kind is :done, :weighed, :counted, :mended, :asked, :touched_soft, :touched_tacky, :touched, :back, :accepted or :abandoned; at is in
     # seconds of the server's clock; data holds what belongs to the kind.

@@ -21,9 +21,12 @@ module Dakren
 
       # @param clock [Clock]
       # @param nodes [Integer] cells across the depth of a pour
-      def initialize(clock, nodes: Pour::NODES)
+      # @param powder_share [Numeric] powder's part of the whole mass, 0 to 0.9: it takes heat and makes none
+      def initialize(clock, nodes: Pour::NODES, powder_share: 0)
         @clock = clock
         @nodes = nodes
+        @powder_share = powder_share.to_f
+        @body = powder_share.zero? ? clock : clock.filled(powder_share)
         @calibration = Calibration.new(clock, nodes: nodes)
       end
 
@@ -50,7 +53,7 @@ module Dakren
       # @return [Cup::Run]
       # @raise [InputError, NotSolved]
       def cup(mass_g:, start_c:, room_c:, diameter_mm: nil)
-        CUPS.recall([clock.key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
+        CUPS.recall([clock.key, @powder_share, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
           standing(mass_g, start_c, room_c, diameter_mm).run
         end
       end
@@ -59,14 +62,14 @@ module Dakren
       def usable_band(mass_g:, start_c:, room_c:, diameter_mm: nil)
         likely = cup(mass_g: mass_g, start_c: start_c, room_c: room_c, diameter_mm: diameter_mm).usable_min
         Band.over(likely, Doubt.variants(clock).map do |other, shift|
-          Mix.new(other).cup(mass_g: mass_g, start_c: start_c + shift, room_c: room_c + shift, diameter_mm: diameter_mm).usable_min
+          Mix.new(other, powder_share: @powder_share).cup(mass_g: mass_g, start_c: start_c + shift, room_c: room_c + shift, diameter_mm: diameter_mm).usable_min
         end)
       end
 
       # Age of a cup at one minute.
       # @return [Float] minutes
       def cup_age_min(minute, mass_g:, start_c:, room_c:, diameter_mm: nil)
-        CUPS.recall([:age, minute.to_f, clock.key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
+        CUPS.recall([:age, minute.to_f, clock.key, @powder_share, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
           standing(mass_g, start_c, room_c, diameter_mm).at(minute.to_f).first
         end
       end
@@ -87,8 +90,8 @@ module Dakren
       # @return [Pour::Run]
       # @raise [InputError, NotSolved]
       def pour(depth_mm:, start_c:, room:, wall_mm: 18, wall_w_mk: 0.13)
-        POURS.recall([clock.key, @nodes, depth_mm.to_f, start_c.to_f, room, wall_mm.to_f, wall_w_mk.to_f]) do
-          Pour.new(clock, rate_per_s: pour_rate_per_s, depth_mm: depth_mm, start_c: start_c, room: room,
+        POURS.recall([clock.key, @powder_share, @nodes, depth_mm.to_f, start_c.to_f, room, wall_mm.to_f, wall_w_mk.to_f]) do
+          Pour.new(@body, rate_per_s: pour_rate_per_s, depth_mm: depth_mm, start_c: start_c, room: room,
                           wall_mm: wall_mm, wall_w_mk: wall_w_mk, nodes: @nodes).run
         end
       end
@@ -102,7 +105,7 @@ module Dakren
 
       def standing(mass_g, start_c, room_c, diameter_mm)
         vessel = Vessel.new(mass_g: mass_g, density_g_ml: clock.mixed_density_g_ml, diameter_mm: diameter_mm)
-        Cup.new(clock, rate_per_s: cup_rate_per_s, vessel: vessel, start_c: start_c, room_c: room_c)
+        Cup.new(@body, rate_per_s: cup_rate_per_s, vessel: vessel, start_c: start_c, room_c: room_c)
       end
     end
   end

@@ -15,9 +15,7 @@ module Dakren
       # @param points [Array<Array(Numeric, Numeric)>] [minute, °C], minutes rising, two points at least
       # @raise [InputError] naming profile
       def initialize(points)
-        unless points.is_a?(Array) && points.size.between?(2, MOST_POINTS)
-          raise InputError.new(:profile, "must be 2 to #{MOST_POINTS} pairs [minute, °C]; a constant room is its value twice")
-        end
+        raise InputError.new(:profile, "must be 2 to #{MOST_POINTS} pairs [minute, °C]; a constant room is its value twice") unless points.is_a?(Array) && points.size.between?(2, MOST_POINTS)
 
         @points = points.each_with_index.map { |pair, index| checked(pair, index) }.freeze
         @points.each_cons(2) do |(before, _), (after, _)|

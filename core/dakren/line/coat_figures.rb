@@ -6,8 +6,6 @@ module Dakren
     #
     #   CoatFigures.new(plan).usable   # => Figure with value, early, late, working, assumed
     class CoatFigures
-      # Where everything mixed goes.
-      LINES = { film: "on the work", drink: "drunk by the surface", soak: "kept by the tool", kept: "left in cups" }.freeze
       CUP_NUMBERS = %i[activation_kj_mol heat_j_g heat_capacity_j_gk pot_mass_g].freeze
       NO_DENSITY = "the sheet gives no densities, and they are needed to go between volume and weight"
 
@@ -20,7 +18,7 @@ module Dakren
 
       # m2
       def area
-        Figure.new(value: @order.outline.area_mm2 / 1e6, unit: :m2, working: [@order.outline.working])
+        Figure.new(value: @order.need.area_mm2 / 1e6, unit: :m2, working: @order.outline.respond_to?(:working) ? [@order.outline.working] : [])
       end
 
       # The film alone, g
@@ -33,12 +31,29 @@ module Dakren
         amount(@plan.film.total_ml, :ml, film_working)
       end
 
+      # Everything that must leave the cups, line by line, in grams where they can be known and else in ml.
+      # @return [Hash{String=>Figure}] by what it is for
+      def lines
+        @plan.lines.to_h { |line| [line.label, line_figure(line)] }
+      end
+
+      # What is needed beside resin and hardener: thinner, grain, powder.
+      # @return [Hash{String=>Figure}]
+      def extras
+        need = @order.need
+        found = need.extras.to_h { |line| [line.label, Figure.new(value: line.value, unit: line.unit, working: line.working)] }
+        return found unless need.powder
+
+        powder, to_100 = need.powder
+        found.merge(powder.label => Figure.new(value: total_mix_g * Exact.of(to_100) / 100, unit: :g, working: [
+                                                 Working.new(says: "%{to} to 100 g of mix, in %{mix}", parts: { to: quantity(to_100, :g), mix: quantity(total_mix_g, :g) })
+                                               ]))
+      end
+
       # What the surface drinks, g
       def drink_g
-        Figure.new(value: @plan.drink_g, unit: :g, working: [Working.new(says: "%{area} × %{drink} = %{g}", parts: {
-                                                                           area: quantity(@order.outline.area_mm2 / 1e6, :m2),
-                                                                           drink: quantity(@order.drink_g_m2, :"g/m2"), g: quantity(@plan.drink_g, :g)
-                                                                         })])
+        line = @order.need.line(:drink)
+        line ? line_figure(line) : Figure.new(value: 0, unit: :g)
       end
 
       # What stays in the cups, g
@@ -51,10 +66,12 @@ module Dakren
 
       # Everything mixed, g
       def total_g
-        lines = { film: @plan.film.total_g, drink: @plan.drink_g, soak: @plan.soak_g, kept: @plan.kept_g }.reject { |_, grams| grams.nil? || grams.zero? }
-        says = lines.keys.map { |name| "%{#{name}} #{LINES.fetch(name)}" }.join(" + ")
-        parts = lines.transform_values { |grams| quantity(grams, :g) }
-        amount(@plan.total.total_g, :g, [Working.new(says: "#{says} = %{total}", parts: { **parts, total: quantity(@plan.total.total_g, :g) })])
+        grams = @plan.lines.to_h { |line| [line.name, line.grams(@plan.ratio.mixed_density_g_ml)] }.merge(kept: @plan.kept_g)
+        labels = Size::Sizing::LABELS.merge(@plan.lines.to_h { |line| [line.name, line.label] }).merge(kept: "left in cups")
+        says = grams.keys.map { |name| "%{#{name}} #{labels.fetch(name)}" }.join(" + ")
+        amount(@plan.total.total_g, :g, [Working.new(says: "#{says} = %{total}", parts: { **grams.transform_values do |value|
+          quantity(value, :g)
+        end, total: quantity(@plan.total.total_g, :g) })])
       end
 
       # Everything mixed, ml
@@ -158,18 +175,25 @@ module Dakren
         value.nil? ? Figure.unknown(unit, NO_DENSITY) : Figure.new(value: value, unit: unit, working: working)
       end
 
+      def total_mix_g
+        @plan.total.total_g || (@plan.total.total_ml * Exact.of(@sheet.clock.mixed_density_g_ml))
+      end
+
+      def line_figure(line)
+        grams = line.grams(@plan.ratio.mixed_density_g_ml)
+        return Figure.new(value: line.value, unit: line.unit, working: line.working) if grams.nil? || line.unit == :g
+
+        Figure.new(value: grams, unit: :g, working: line.working + [line_density(line, grams)])
+      end
+
+      def line_density(line, grams)
+        Working.new(says: "%{ml} at %{density} weigh %{g}",
+                    parts: { ml: quantity(line.value, :ml), density: quantity(@plan.ratio.mixed_density_g_ml, :"g/ml"), g: quantity(grams, :g) })
+      end
+
       def film_working
-        area = quantity(@order.outline.area_mm2 / 1e6, :m2)
         density = @plan.ratio.mixed_density_g_ml
-        lines = if @order.cover.film_mm
-                  [Working.new(says: "%{area} × %{film} wet film = %{ml}", parts: {
-                                 area: area, film: quantity(@order.cover.film_mm, :film_mm), ml: quantity(@plan.film.total_ml, :ml)
-                               })]
-                else
-                  [Working.new(says: "%{area} × %{cover} = %{g}", parts: {
-                                 area: area, cover: quantity(@order.cover.cover_g_m2, :"g/m2"), g: quantity(@plan.film.total_g, :g)
-                               })]
-                end
+        lines = @order.need.line(:work).working
         density ? lines + [density_working(density)] : lines
       end
 
@@ -210,9 +234,7 @@ module Dakren
       def pot_test
         clock = @sheet.clock
         ref = quantity(clock.reference_temp_c, :c)
-        unless @sheet.mix.heat_told?
-          return Working.new(says: "the sheet tells nothing of the heat in a cup (no pot life shorter than the working time), so none is counted: a big cup will be quicker")
-        end
+        return Working.new(says: "the sheet tells nothing of the heat in a cup (no pot life shorter than the working time), so none is counted: a big cup will be quicker") unless @sheet.mix.heat_told?
         if clock.pot_life_min
           return Working.new(says: "the sheet: %{mass} at %{ref} last %{pot} in the cup; that fixes how fast this mix heats itself", parts: {
                                mass: quantity(clock.pot_mass_g, :g), ref: ref, pot: minutes(clock.pot_life_min)

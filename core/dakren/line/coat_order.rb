@@ -6,11 +6,29 @@ module Dakren
     # Ways of measuring a batch, and what each needs to know.
     METHODS = { scale: "scale", graduated: "graduated cup", pump: "pump set", syringe: "syringe", drops: "dropper", pack: "whole pack" }.freeze
 
-    # One coat over one piece, as the builder asks for it. Minute 0 is when the first batch is mixed.
+    # One coat of a pass, as the builder asks for it. Minute 0 is when its first batch is mixed.
     #
-    # outline: a shape of Size; cover: Size::Cover; sheet: Sheet; room: Cure::Profile; tins_c: °C of the
-    # parts; drink_g_m2: what the surface drinks; soak_g: what stays in roller or brush; method: a key of METHODS; cups: kinds to choose from; placing_g_per_min: for the crew.
-    CoatOrder = Value.define(:outline, :cover, :sheet, :room, :tins_c, method: :scale, drink_g_m2: 0, soak_g: 0, cups: Batch::USUAL_CUPS,
-                                                                       placing_g_per_min: Batch::PLACING_G_PER_MIN[:coat])
+    # need: Size::Need; sheet: Sheet; room: Cure::Profile; tins_c: °C of the parts; outline: a shape of Size to mark, or nil;
+    # kind: a name of Size::Kinds; method: a key of METHODS; cups: kinds to choose from; placing_g_per_min: of the whole crew;
+    # pack_ml: of A and B together, where whole packs are mixed; kept: Batch::Kept, what stays in cups.
+    CoatOrder = Value.define(:need, :sheet, :room, :tins_c, outline: nil, kind: :coat, method: :scale, cups: Batch::USUAL_CUPS, placing_g_per_min: Batch::PLACING_G_PER_MIN[:coat],
+                                                            pack_ml: nil) do
+      # One plain coat over one shape.
+      #
+      # @param outline [Object] shape of Size @param cover [Size::Cover]
+      # @param drink_g_m2 [Numeric] of the first coat @param soak_g [Numeric] kept by the tool
+      # @return [CoatOrder]
+      # @raise [InputError]
+      def self.coat(outline:, cover:, sheet:, drink_g_m2: 0, soak_g: 0, **order)
+        place = Size::Place.new(name: "piece", sort: :surface, shape: outline)
+        sizing = Size::Sizing.new(Size::Kinds::ALL.fetch(:coat), [place], { film: cover, drink: drink_g_m2, soak: soak_g }, density_g_ml: sheet.clock.mixed_density_g_ml)
+        new(need: sizing.need, outline: outline, sheet: sheet, **order)
+      end
+
+      # @return [Cure::Mix] with what powder there is in it
+      def mix
+        need.powder ? sheet.mix(powder_share: Size::Filler.mass_share(need.powder[1])) : sheet.mix
+      end
+    end
   end
 end

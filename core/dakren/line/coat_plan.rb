@@ -15,6 +15,8 @@ module Dakren
 
       # Thinner than this in a tray nobody can stir it, or get it out again.
       SHALLOWEST_MM = 2.0
+      # Beads and the like age as a film does.
+      THIN_MM = 1.0
 
       attr_reader :order, :portions, :batches
 
@@ -22,10 +24,10 @@ module Dakren
       # @raise [InputError, Batch::TooFast, NotSolved]
       def initialize(order)
         @order = order
-        @film_ml, @film_g = order.cover.amounts(order.outline.area_mm2, ratio.mixed_density_g_ml)
-        @need_g = @film_g && (@film_g + extra_g)
-        @need_ml = @film_ml && (@film_ml + (extra_g / Exact.of(sheet.clock.mixed_density_g_ml)))
-        @portions = cutter.cut(clock_g)
+        @mix = order.mix
+        @need_g = order.need.grams(ratio.mixed_density_g_ml)
+        @need_ml = order.need.millilitres(sheet.clock.mixed_density_g_ml)
+        @portions = cutter.cut(clock_g, pack_g: order.pack_ml && (Exact.of(order.pack_ml) * Exact.of(sheet.clock.mixed_density_g_ml)))
         @batches = lay_out
       end
 
@@ -37,22 +39,25 @@ module Dakren
         sheet.ratio
       end
 
+      # @return [Array<Size::NeedLine>] where it goes, each with a value
+      def lines
+        order.need.lines
+      end
+
+      # One line of the need in grams and millilitres, where they can be known.
+      # @param name [Symbol] e.g. :work, :drink
+      # @return [Measure::Ratio::Split, nil]
+      def part(name)
+        line = order.need.line(name)
+        line && ratio.split(**(weighed? ? { total_g: line.grams(ratio.mixed_density_g_ml) } : { total_ml: line.millilitres(sheet.clock.mixed_density_g_ml) }))
+      end
+
       # @return [Measure::Ratio::Split] the film alone
       def film
-        ratio.split(**(weighed? ? { total_g: @film_g } : { total_ml: @film_ml }))
+        part(:work)
       end
 
-      # @return [Rational] grams the surface drinks
-      def drink_g
-        Exact.of(order.outline.area_mm2) * Exact.of(order.drink_g_m2) / 1_000_000
-      end
-
-      # @return [Rational] grams that stay in roller or brush
-      def soak_g
-        Exact.of(order.soak_g)
-      end
-
-      # @return [Measure::Ratio::Split] what must leave the cups: film, drink and soak
+      # @return [Measure::Ratio::Split] what must leave the cups: every line of the need
       def on_work
         ratio.split(**(weighed? ? { total_g: @need_g } : { total_ml: @need_ml }))
       end
@@ -67,29 +72,29 @@ module Dakren
         weighed? ? portions.sum { |portion| portion.mass_g - portion.on_work_g } : nil
       end
 
-      # Wet film in mm, with the mixed density assumed where the sheet has none.
+      # Wet film, or depth of a pour, in mm; nil where it is neither, e.g. a bead.
       def film_mm
-        order.cover.film_with(sheet.clock.mixed_density_g_ml)
+        order.need.depth_mm || order.need.film_mm
       end
 
       # Is it thick enough to heat itself?
       def pour?
-        film_mm > Cure::PourTop::FILM_LIMIT_MM
+        !film_mm.nil? && film_mm > Cure::PourTop::FILM_LIMIT_MM
       end
 
       # @return [Cure::Pour::Run, nil] heat of a thick coat
       def pour_run
-        pour? ? sheet.mix.pour(depth_mm: film_mm, start_c: order.tins_c, room: order.room) : nil
+        pour? ? @mix.pour(depth_mm: film_mm, start_c: order.tins_c, room: order.room) : nil
       end
 
       # @return [Cure::Band] minutes each cup stays usable from when its parts meet
       def usable
-        @usable ||= sheet.mix.usable_band(**cup_conditions)
+        @usable ||= @mix.usable_band(**cup_conditions)
       end
 
       # @return [Cure::Cup::Run] what a cup does when it is left standing
       def standing
-        sheet.mix.cup(**cup_conditions)
+        @mix.cup(**cup_conditions)
       end
 
       # What the same batch gains in the widest tray.
@@ -100,7 +105,7 @@ module Dakren
         across = tray&.even_diameter_mm(volume)&.round(1)
         return if across.nil? || across <= portions.first.diameter_mm
 
-        wide = sheet.mix.cup(**cup_conditions, diameter_mm: across).usable_min
+        wide = @mix.cup(**cup_conditions, diameter_mm: across).usable_min
         wide && usable.middle && [tray, wide - usable.middle]
       end
 
@@ -111,7 +116,7 @@ module Dakren
         return unless pour?
 
         @lifts ||= begin
-          lifts = Cure::Lifts.new(sheet.mix, start_c: order.tins_c, room: order.room, recoat: sheet.recoat_window_min)
+          lifts = Cure::Lifts.new(@mix, start_c: order.tins_c, room: order.room, recoat: sheet.recoat_window_min)
           deepest = lifts.deepest_mm
           depths = deepest < Cure::Lifts::LEAST_MM ? [] : lifts.plan(film_mm.to_f, deepest_mm: deepest)
           [depths, depths.any? ? lifts.wait(depths.first) : nil]
@@ -166,12 +171,8 @@ module Dakren
 
       private
 
-      def extra_g
-        drink_g + soak_g
-      end
-
       def cutter
-        Batch::Cutter.new(sheet, start_c: order.tins_c, room_c: order.room.at(0), cups: order.cups,
+        Batch::Cutter.new(sheet, mix: @mix, start_c: order.tins_c, room_c: order.room.at(0), cups: order.cups,
                                  placing_g_per_min: order.placing_g_per_min)
       end
 
@@ -213,8 +214,8 @@ module Dakren
 
       # Stage times of what left its cup at that minute, with the age it had by then.
       def laid(batch, minute)
-        age = sheet.mix.cup_age_min(minute - batch.mix_from, **cup_conditions)
-        Cure::StageTimes.new(sheet, room: order.room.from(minute), start_age_min: age, depth_mm: film_mm.to_f, start_c: order.tins_c)
+        age = @mix.cup_age_min(minute - batch.mix_from, **cup_conditions)
+        Cure::StageTimes.new(sheet, room: order.room.from(minute), start_age_min: age, depth_mm: (film_mm || THIN_MM).to_f, start_c: order.tins_c)
       end
     end
   end

@@ -78,9 +78,7 @@ module Dakren
       def split(**known)
         known = known.compact
         name, amount = known.first
-        unless known.size == 1 && %i[total_g total_ml resin_g hardener_g].include?(name)
-          raise InputError.new("total_g", "or total_ml, resin_g or hardener_g must be given, and only one of them")
-        end
+        raise InputError.new("total_g", "or total_ml, resin_g or hardener_g must be given, and only one of them") unless known.size == 1 && %i[total_g total_ml resin_g hardener_g].include?(name)
 
         complete(**grams_from(name, exact(name, amount, 0..10_000_000, name.end_with?("ml") ? "ml" : "g")))
       end

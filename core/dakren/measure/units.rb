@@ -28,6 +28,8 @@ module Dakren
       COVER = declare(:cover, # core: g/m2
                       "g/m2": [1, "g/m²", "gsm", "g/sqm"],
                       "oz/yd2": [Rational(28_349_523_125, 836_127_360), "oz/yd²", "oz/sqyd"])
+      AREA = declare(:area, # core: m2
+                     m2: [1, "m²", "sqm"], cm2: [Rational(1, 10_000), "cm²"], ft2: [Rational(9_290_304, 100_000_000), "ft²", "sqft"])
       TEMPERATURE = declare(:temperature, # core: °C
                             C: [1, "°c", "celsius", "deg c"],
                             F: [Rational(5, 9), "°f", "fahrenheit", "deg f"])
@@ -47,7 +49,7 @@ module Dakren
       PERCENT = declare(:percent, "%": [1, "percent"])
       NUMBER = [].freeze
 
-      ALL = [LENGTH, COVER, TEMPERATURE, MASS, VOLUME, TIME, DENSITY, PERCENT].flatten.freeze
+      ALL = [LENGTH, COVER, AREA, TEMPERATURE, MASS, VOLUME, TIME, DENSITY, PERCENT].flatten.freeze
       NAMED = ALL.to_h { |unit| [unit.name, unit] }.freeze
 
       module_function

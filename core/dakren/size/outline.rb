@@ -90,7 +90,7 @@ module Dakren
     #
     # Rule: shoelace. An outline that crosses or touches itself is refused, naming the edges.
     class Polygon
-      MOST_CORNERS = 500
+      MOST_CORNERS = 2000
       FLAT_MM = 1e-6
       COORDINATE_MM = (-1_000_000..1_000_000)
 
@@ -147,16 +147,34 @@ module Dakren
         end
       end
 
+      # Edges by where they begin from the left, each compared with those that begin before it ends.
       def refuse_crossings
         all = edges
-        all.each_index do |i|
-          ((i + 1)...all.size).each do |j|
-            neighbours = j == i + 1 || (i.zero? && j == all.size - 1)
-            next unless neighbours ? folded?(all[i], all[j], i, j) : meet?(*all[i], *all[j])
+        order = all.each_index.sort_by { |i| left(all[i]) }
+        order.each_with_index do |i, place|
+          most = right(all[i])
+          ((place + 1)...order.size).each do |later|
+            j = order[later]
+            break if left(all[j]) > most
 
-            raise InputError.new(:corners, "cross: edge #{edge_name(i)} meets edge #{edge_name(j)}")
+            compare(all, *[i, j].minmax)
           end
         end
+      end
+
+      def compare(all, i, j)
+        neighbours = j == i + 1 || (i.zero? && j == all.size - 1)
+        return unless neighbours ? folded?(all[i], all[j], i, j) : meet?(*all[i], *all[j])
+
+        raise InputError.new(:corners, "cross: edge #{edge_name(i)} meets edge #{edge_name(j)}")
+      end
+
+      def left(edge)
+        [edge[0][0], edge[1][0]].min
+      end
+
+      def right(edge)
+        [edge[0][0], edge[1][0]].max
       end
 
       # Is no corner off the line through the first one and the one farthest from it?

@@ -24,7 +24,7 @@ class CoatPlanTest < CoreTest
   def test_drink_and_roller_are_lines_of_their_own
     board = plan(drink_g_m2: 80, soak_g: 25)
     assert_equal Rational(70_632, 100), board.film.total_g
-    assert_equal Rational(1728, 10), board.drink_g
+    assert_equal Rational(1728, 10), board.part(:drink).total_g
     assert_equal Rational(90_412, 100), board.on_work.total_g
     assert_in_delta 904.12 / 0.98, board.total.total_g, 1e-6
     says = Line::CoatFigures.new(board).total_g.working.last.says

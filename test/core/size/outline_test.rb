@@ -46,7 +46,7 @@ class OutlineTest < CoreTest
   def test_what_has_no_area_is_refused
     assert_refused(:corners, "one line") { polygon([0, 0], [10, 10], [20, 20.0000001]) }
     assert_refused(:corners, "same point") { polygon([0, 0], [0, 0], [20, 20]) }
-    assert_refused(:corners, "3 to 500") { polygon([0, 0], [1, 1]) }
+    assert_refused(:corners, "3 to 2000") { polygon([0, 0], [1, 1]) }
     assert_refused(:width, "0.5") { Size::Rectangle.new(length_mm: 1, width_mm: 0) }
     assert_refused(:length) { Size::Rectangle.new(length_mm: -5, width_mm: 10) }
     assert_refused(:diameter) { Size::Circle.new(diameter_mm: Float::INFINITY) }

@@ -1,0 +1,102 @@
+# frozen_string_literal: true
+
+require "securerandom"
+
+module Dakren
+  module Desk
+    # What a button of the job sheet does to its document: adds, takes away, moves places, shapes and passes.
+    #
+    #   JobDeed.new(document).done("add-pass:flood")   # => the new document
+    class JobDeed
+      DEEDS = %w[add-place drop-place add-shape drop-shape add-pass drop-pass up down].freeze
+
+      # @param document [Hash] see JobDocument
+      def initialize(document)
+        @document = document
+      end
+
+      # @param act [String] e.g. "add-shape:p1:circle", "up:c2"
+      # @return [Hash] the document after it; unchanged where it means nothing here
+      def done(act)
+        deed, *about = act.split(":")
+        return @document unless DEEDS.include?(deed)
+
+        send(deed.tr("-", "_"), *about.first(2)) || @document
+      rescue ArgumentError
+        @document
+      end
+
+      private
+
+      def list(key)
+        JobDocument.ids(@document, key)
+      end
+
+      def new_id(letter, taken)
+        id = "#{letter}#{SecureRandom.random_number(10..99_999)}" while id.nil? || taken.include?(id)
+        id
+      end
+
+      def add_place(form)
+        return unless Fields::FORMS.key?(form) && list("places").size < JobDocument::MOST_IDS
+
+        id = new_id("p", list("places"))
+        @document.merge("places" => list("places") + [id], "#{id}-form" => form, "#{id}-shapes" => ["s1"], "#{id}-s1-shape" => "rectangle")
+      end
+
+      def drop_place(id)
+        without("places", id)
+      end
+
+      def add_shape(place, shape)
+        key = "#{place}-shapes"
+        return unless list("places").include?(place) && Fields::SHAPES.key?(shape) && list(key).size < Size::Region::MOST_SHAPES
+
+        id = new_id("s", list(key))
+        @document.merge(key => list(key) + [id], "#{place}-#{id}-shape" => shape, "#{place}-#{id}-sign" => list(key).empty? ? "add" : "take")
+      end
+
+      def drop_shape(place, shape)
+        without("#{place}-shapes", shape, "#{place}-")
+      end
+
+      def add_pass(kind)
+        return unless Size::Kinds::ALL.key?(kind.to_sym) && list("passes").size < JobDocument::MOST_IDS
+
+        id = new_id("c", list("passes"))
+        last = list("passes").last
+        like = %w[sheet method cup film_unit].to_h { |name| ["#{id}-#{name}", @document["#{last}-#{name}"]] }.compact
+        @document.merge("passes" => list("passes") + [id], **JobDocument.new_pass(id, kind), **like)
+      end
+
+      def drop_pass(id)
+        without("passes", id)
+      end
+
+      # The list without one, and what was told of it.
+      def without(key, id, before = "")
+        return unless list(key).include?(id) && list(key).size > 1
+
+        @document.reject { |name, _| name.start_with?("#{before}#{id}-") }.merge(key => list(key) - [id])
+      end
+
+      def up(id)
+        moved(id, -1)
+      end
+
+      def down(id)
+        moved(id, 1)
+      end
+
+      def moved(id, by)
+        key = id.start_with?("c") ? "passes" : "places"
+        from = list(key).index(id)
+        return if from.nil? || !(from + by).between?(0, list(key).size - 1)
+
+        order = list(key).dup
+        order[from], order[from + by] = order[from + by], order[from]
+        @document.merge(key => order)
+      end
+    end
+  end
+end

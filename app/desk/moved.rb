@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Desk
+    # What an edit moved in a job's plan, in a few words: +1 cup, −35 min, done Thursday.
+    class Moved
+      # @param before [JobDesk] @param after [JobDesk] @param wording [Wording]
+      def initialize(before, after, wording)
+        @before = before
+        @after = after
+        @wording = wording
+      end
+
+      # @return [Array<String>] empty where nothing that counts moved
+      def words
+        return [] if @after.coats.empty? || @before.coats.empty?
+
+        [amount, counted("cup") { |desk| desk.coats.sum { |coat| coat.plan.batches.size } }, counted("coat") { |desk| desk.coats.size }, life, finish].compact
+      end
+
+      private
+
+      def both(&)
+        [@before, @after].map(&)
+      end
+
+      def counted(word, &)
+        was, is = both(&)
+        change = is - was
+        return if change.zero?
+
+        "#{change.positive? ? "+" : "−"}#{change.abs} #{change.abs == 1 ? word : "#{word}s"}"
+      end
+
+      def amount
+        was, is = both { |desk| desk.coats.sum { |coat| coat.plan.total.total_g || 0 }.to_f }
+        return if was.zero? || is.zero? || (is - was).abs < 0.0005 * was
+
+        "#{is > was ? "+" : "−"}#{@wording.show(Quantity.new(value: (is - was).abs, unit: :g))}"
+      end
+
+      def life
+        was, is = both { |desk| desk.coats.filter_map { |coat| coat.plan.usable.early }.min }
+        return if was.nil? || is.nil? || (is - was).abs < 0.5
+
+        "#{is > was ? "+" : "−"}#{@wording.minutes((is - was).abs)} in the cup"
+      end
+
+      def finish
+        was, is = both { |desk| hard(desk) }
+        return if was.nil? || is.nil? || (is - was).abs < 60
+
+        "hard #{@wording.clock(is)} instead of #{@wording.clock(was)}"
+      end
+
+      def hard(desk)
+        last = desk.coats.last
+        band = last.stage(:sandable) || last.stage(:handle) || last.stage(:recoat_opens)
+        band&.late && desk.start && (desk.start + (band.late * 60))
+      end
+    end
+  end
+end

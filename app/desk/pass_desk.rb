@@ -1,0 +1,140 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Desk
+    # One pass of a job read into the core: its kind of work, the places it covers, what was told of it, its sheet.
+    class PassDesk
+      attr_reader :id, :kind, :figures, :sheet, :coats, :reading
+
+      # @param reading [Reading] of the pass @param places [Hash{String=>PlaceDesk}] of the piece, by id
+      # @param sheets [#call] from an id to a Sheet or nil @param tools [ToolShelf]
+      def initialize(id, reading, places:, sheets:, tools:)
+        @id = id
+        @reading = reading
+        @places = places
+        @sheets = sheets
+        @tools = tools
+        @kind = Size::Kinds::ALL.fetch(reading.choice("kind").to_sym)
+        @figures = read_figures
+        @coats = whole(@kind.pours ? "lifts" : "coats")
+        @sheet = read_sheet
+        @reading.miss("places", "a #{Size::Kinds::PLACES.fetch(@kind.on)} for the #{@kind.label}") if covered_ids.empty?
+      end
+
+      # Ids of the places this pass covers: those chosen that fit, or all that fit.
+      def covered_ids
+        chosen = @reading.ids("places") & fitting_ids
+        chosen.empty? ? @places.select { |_, place| place.sort == kind.on }.keys : chosen
+      end
+
+      # Ids of the places this work can be done on: a filled void has a surface too.
+      def fitting_ids
+        @places.select { |_, place| place.sort == kind.on || (kind.on == :surface && place.sort == :void) }.keys
+      end
+
+      # @return [Array<Size::Place>, nil] nil while one of them cannot be read
+      def places
+        found = covered_ids.map { |id| @places.fetch(id).place }
+        return if found.empty? || found.any?(&:nil?)
+
+        found.map { |place| kind.on == :surface && place.sort == :void ? place.with(sort: :surface, shape: place.shape.region) : place }
+      end
+
+      def tool
+        @tools.tool(@reading.text("method"))
+      end
+
+      def method_name
+        return ToolShelf.method_of(tool) if tool
+        return :pack if @figures[:pack]
+
+        @reading.text("method") == "graduated" ? :graduated : :scale
+      end
+
+      def cup_choice
+        @tools.cups.any? { |cup| cup.name == @reading.text("cup") } ? @reading.text("cup") : "auto"
+      end
+
+      def cups
+        cup_choice == "auto" ? @tools.usual_cups : @tools.cups.select { |kind| kind.name == cup_choice }
+      end
+
+      def known?
+        @reading.choice("known") == "yes"
+      end
+
+      # Can a plan be tried?
+      def ready?
+        !places.nil? && !sheet.nil? && !@unread
+      end
+
+      # @return [Size::Sizing]
+      def sizing
+        Size::Sizing.new(kind, places, @figures, density_g_ml: sheet.clock.mixed_density_g_ml)
+      end
+
+      # @return [String] what the ticket is called: the work and where
+      def name
+        covered_ids.size == @places.size && @places.size < 2 ? kind.label : "#{kind.label}, #{covered_ids.map { |id| @places.fetch(id).name }.join(", ")}"
+      end
+
+      private
+
+      def read_figures
+        before = @reading.problems.size + @reading.missing.size
+        found = kind.inputs.to_h { |name| [name, read_input(kind.input(name))] }.compact
+        @unread = @reading.problems.size + @reading.missing.size > before
+        found
+      end
+
+      def read_input(input)
+        name = input.name.to_s
+        case input.unit
+        when :film then read_film
+        when :choice then @reading.choice(name, kind.default(input.name))
+        when :rows then name == "cloths" ? @reading.rows(name, least: 1, optional: %w[plies]) : @reading.rows(name)
+        else @reading.figure(name, needed: kind.needed?(input.name))
+        end
+      end
+
+      def read_film
+        text = @reading.text("film")
+        if text.strip.empty?
+          kind.needed?(:film) ? @reading.miss("film") : nil
+        else
+          unit = @reading.choice("film_unit").to_sym
+          value = Measure::Typed.read(text, field: "film", units: Fields::PASS["film"].units, bare: unit)
+          cover?(text, unit) ? Size::Cover.new(cover_g_m2: value) : Size::Cover.new(film_mm: value)
+        end
+      rescue InputError => e
+        @reading.complain("film", e.allowed)
+      end
+
+      # Is the coat given as grams on an area?
+      def cover?(text, unit)
+        Measure::Typed.unit?(text) ? text.match?(%r{/|gsm}i) && text.match?(/g|oz/i) : Measure::Units.named(unit).kind == :cover
+      end
+
+      def whole(name)
+        return 1 unless kind.inputs.include?(name.to_sym)
+
+        count = @figures[name.to_sym]
+        return (name == "lifts" ? nil : 1) if count.nil?
+        return count.to_i if count == count.to_i
+
+        @unread = true
+        @reading.complain(name, "must be a whole number")
+        1
+      end
+
+      def read_sheet
+        id = @reading.text("sheet")
+        return @reading.miss("sheet") if id.empty?
+
+        @sheets.call(id) || @reading.complain("sheet", "is no longer on the shelf: choose another")
+      rescue InputError => e
+        @reading.complain("sheet", "cannot be used: its #{e.field.tr("_", " ")} #{e.allowed}")
+      end
+    end
+  end
+end

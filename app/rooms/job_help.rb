@@ -1,0 +1,203 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # What every page about a job needs: its record and desk, its fields, its drawings.
+    module JobHelp
+      def finder
+        @finder ||= begin
+          known = {}
+          desk = Desk::SheetDesk.finder
+          ->(id) { known.fetch(id) { known[id] = desk.call(id) } }
+        end
+      end
+
+      def shop_tools
+        @shop_tools ||= Desk::ToolShelf.of_shop
+      end
+
+      def desk_of(document)
+        Desk::JobDesk.new(document, sheets: finder, tools: shop_tools, shelf: -> { shelf })
+      end
+
+      # All sheets whose numbers can be used.
+      def shelf
+        @shelf ||= Records::Sheet.in_order.filter_map { |record| finder.call(record.id.to_s) rescue nil } # rubocop:disable Style/RescueModifier
+      end
+
+      def find(id)
+        Records::Job.find_by(id: id) || not_found
+      end
+
+      def blank_document
+        next_hour = Time.at((Time.now.to_i / 3600 * 3600) + 3600)
+        Desk::JobDocument.blank(shop_temp_c: settings_row.shop_temp_c, start: next_hour.strftime("%Y-%m-%dT%H:%M"))
+      end
+
+      def sheet_choices
+        @sheet_choices ||= Records::Sheet.in_order.group_by(&:resin)
+      end
+
+      # "A wide tray, 300 mm, would gain 40 min": worth a line when it is worth a tenth.
+      def tray_gain(plan)
+        tray, gained = plan.tray_gain
+        return unless tray && gained > 0.1 * plan.usable.middle
+
+        "In a #{tray.name}, this batch lasts #{wording.minutes(gained)} longer."
+      end
+
+      # What the shop's tools make of a batch.
+      def tool_choice(plan)
+        return if shop_tools.measuring.empty?
+
+        Measure::ToolChoice.new(shop_tools.measuring, plan.sheet.ratio, tolerance_pct: plan.sheet.tolerance_pct, split: plan.batches.first.split)
+      end
+
+      def ticket_cautions(ticket)
+        plan = ticket.held_back || ticket.coats.first&.plan
+        plan ? (@ticket_cautions ||= {})[ticket.pass.id] ||= Care::CoatCautions.new(plan).all : []
+      end
+
+      def cautions(ticket, places)
+        ticket_cautions(ticket).select { |caution| places.include?(caution.at) }
+      end
+
+      # One field with its label, complaint, and what it was understood as.
+      def field(key, css: "", label: nil, hint: nil, placeholder: nil, unit: false)
+        words = label || Desk::Fields.of(key).label
+        words = "#{words}, #{unit_of(key)}" if unit && !unit_of(key).empty?
+        part :"jobs/field", key: key, css: css, placeholder: placeholder, label: words, hint: hint
+      end
+
+      def choice_field(key, css: "", default: nil)
+        part :"jobs/choice", key: key, css: css, default: default, label: Desk::Fields.of(key).label
+      end
+
+      def shown(key)
+        definition = Desk::Fields.of(key)
+        return @desk.document[key].to_s unless definition.kind == :figure
+
+        @desk.entry(key).shown(Desk::Fields.bare(definition, wording.system))
+      end
+
+      # Rows as typed, with one blank row to go on with.
+      def rows(key, least)
+        columns = Desk::Fields.of(key).columns
+        blank = Array.new(columns.size, "")
+        kept = (@desk.document[key] || []).map do |row|
+          columns.each_with_index.map { |column, i| Desk::Entry.kept(row[i]).shown(Desk::Fields.bare(column, wording.system)) }
+        end
+        kept << blank while kept.size < least || kept.last != blank
+        kept
+      end
+
+      # The unit a bare number means in a field of this page.
+      def unit_of(key)
+        unit_word(Desk::Fields.of(key))
+      end
+
+      def unit_of_column(key, index)
+        unit_word(Desk::Fields.of(key).columns.fetch(index))
+      end
+
+      def unit_word(definition)
+        unit = Desk::Fields.bare(definition, wording.system)
+        definition.units == Measure::Units::TEMPERATURE ? "°#{unit}" : unit.to_s
+      end
+
+      # "= 3.81 m" where the field was typed in another unit than the page's.
+      def understood(key)
+        return unless Measure::Typed.unit?(shown(key))
+
+        quantity = @desk.understood(key)
+        quantity && "= #{wording.show(quantity)}"
+      end
+
+      # What counts where nothing is typed.
+      def usual(pass, name)
+        default = pass.kind.default(name)
+        return (name == :drink ? drink_usual(pass) : nil) if default.nil? || default == :none
+
+        input = pass.kind.input(name)
+        quantity = { length: :mm, cover: :"g/m2", percent: :pct, volume: :ml }[input.unit]
+        "#{quantity ? wording.show(Quantity.new(value: default, unit: quantity)) : Check.plain(default)} as usual"
+      end
+
+      def drink_usual(pass)
+        surface = @desk.choice("#{pass.id}-surface", pass.kind.default(:surface))
+        "#{wording.show(Quantity.new(value: Size::Drink::SURFACES.fetch(surface).first_coat_g_m2, unit: :"g/m2"))} as usual"
+      end
+
+      def problems_for(pass)
+        @desk.problems_of("#{pass.id}-") + pass.covered_ids.flat_map { |id| @desk.problems_of("#{id}-") } + common(@desk.problems)
+      end
+
+      def missing_for(pass)
+        pass.covered_ids.flat_map { |id| @desk.missing_of("#{id}-") } + @desk.missing_of("#{pass.id}-") + common(@desk.missing)
+      end
+
+      def common(list)
+        list.reject { |one| one.field.match?(/\A[pc]\d+-/) || one.field == "name" }
+      end
+
+      # Everything mixed for all coats.
+      def total_figure
+        grams = @desk.coats.map { |coat| coat.plan.total.total_g }
+        return Figure.unknown(:g, Line::CoatFigures::NO_DENSITY) if grams.any?(&:nil?)
+
+        parts = grams.each_with_index.to_h { |value, i| [:"c#{i}", Quantity.new(value: value, unit: :g)] }
+        Figure.new(value: grams.sum, unit: :g, working: [Working.new(says: "#{parts.keys.map do |key|
+          "%{#{key}}"
+        end.join(" + ")} = %{total}", parts: { **parts, total: Quantity.new(value: grams.sum, unit: :g) })])
+      end
+
+      def ticket_facts(ticket)
+        first = ticket.coats.first
+        grams = ticket.coats.map { |coat| coat.plan.total.total_g }
+        amount = grams.any?(&:nil?) ? Quantity.new(value: ticket.coats.sum { |coat| coat.plan.total.total_ml }, unit: :ml) : Quantity.new(value: grams.sum, unit: :g)
+        cups = ticket.coats.sum { |coat| coat.plan.batches.size }
+        [wording.clock(@desk.start + (first.from_min * 60)), wording.show(amount), "#{cups} #{cups == 1 ? "cup" : "cups"}", first.plan.sheet.name].join(" · ")
+      end
+
+      # A place's size in a few words.
+      def place_words(place)
+        shape = place.place&.shape
+        case shape
+        when nil then ""
+        when Size::Joint then wording.show(Quantity.new(value: shape.length_mm, unit: :mm))
+        when Size::Damage then "#{wording.show(Quantity.new(value: shape.thickness_mm, unit: :mm))} laminate"
+        when Size::Void, Size::Cavity then wording.show(Quantity.new(value: shape.volume_ml, unit: :ml))
+        else wording.show(Quantity.new(value: place.place.area_mm2 / 1e6, unit: :m2))
+        end
+      end
+
+      # "rectangle, 1860 mm by 640 mm": a shape of a place in a line.
+      def shape_words(place, id)
+        word = Desk::Fields::SHAPES.fetch(@desk.choice("#{place.id}-#{id}-shape"))
+        placed = place.shapes.to_h[id] or return word
+        sides = placed.shape.extent_mm.map { |side| wording.show(Quantity.new(value: side, unit: :mm)) }
+        "#{"#{placed.count} × " if placed.count > 1}#{word}, #{sides.uniq.join(" by ")}"
+      end
+
+      # @return [Drawings::PiecePlan, nil]
+      def place_drawing(place)
+        outline = place.region || place.place&.outline
+        return cavity_drawing(place) if place.place&.shape.is_a?(Size::Cavity)
+        return unless outline
+
+        tickets = @desk.tickets.select { |ticket| ticket.pass.covered_ids == [place.id] && ticket.coats.any? }
+        Drawings::PiecePlan.new(outline, wording, plan: tickets.flat_map(&:coats).first&.plan, coats: tickets.flat_map(&:coats),
+                                                  void: place.place&.shape.is_a?(Size::Void) ? place.place.shape : nil)
+      end
+
+      def cavity_drawing(place)
+        Drawings::WorkSection.cavity(place.place.shape, wording)
+      end
+
+      # The work in section, where there is more to see than a film.
+      def work_drawing(plan)
+        Drawings::WorkSection.of(plan, @desk, wording)
+      end
+    end
+  end
+end

@@ -1,0 +1,149 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Size
+    # Kinds of work, declared: what each is done on, what must be known, how it is reckoned.
+    module Kinds
+      # One thing to be told. unit is a kind of measure (:film, :length, :cover, :percent, :volume, :mass, :area,
+      # :degrees, :count, :number), :choice or :rows; default is nil where it must be given, :none where it may be left out.
+      Input = Value.define(:name, :label, :unit, default: nil, allowed: nil, choices: nil, hint: nil)
+
+      # on: what sort of place it is done on; rule: how the amount on the work comes about; purposes: a sheet must be
+      # for one of them; rate_g_min: how fast one person gets it onto the work; coats: may it be done several times over?
+      Kind = Value.define(:name, :label, :on, :rule, :purposes, :inputs, :rate_g_min, defaults: {}.freeze, coats: false, pours: false, needs: [].freeze) do
+        def input(name)
+          INPUTS.fetch(name)
+        end
+
+        # @return [Object, nil] what counts where nothing is typed
+        def default(name)
+          defaults.fetch(name) { input(name).default }
+        end
+
+        def needed?(name)
+          default(name).nil?
+        end
+      end
+
+      PCT = 0..500
+      FIBRE_CHOICES = Cloth::FIBRES.to_h { |name, fibre| [name.to_s, fibre.label] }.freeze
+      WAY_CHOICES = Cloth::WAYS.to_h { |name, way| [name.to_s, way.label] }.freeze
+      SECTION_CHOICES = Sections::KINDS.to_h { |name, section| [name.to_s, section.label] }.freeze
+      POWDER_CHOICES = { "none" => "none", **Filler::POWDERS.to_h { |name, powder| [name.to_s, powder.label] } }.freeze
+      GRADE_CHOICES = Filler::GRADES.to_h { |name, grade| [name.to_s, grade.label.split(":").first] }.freeze
+
+      INPUTS = [
+        Input.new(name: :film, label: "Coat, wet", unit: :film),
+        Input.new(name: :coats, label: "Coats", unit: :count, default: 1, allowed: 1..40),
+        Input.new(name: :lifts, label: "Lifts", unit: :count, default: :none, allowed: 1..40, hint: "as few as stay cool enough"),
+        Input.new(name: :surface, label: "Surface", unit: :choice, default: "sealed", choices: Drink::SURFACES.transform_values(&:label)),
+        Input.new(name: :drink, label: "Drinks", unit: :cover, default: :none, allowed: Drink::G_M2),
+        Input.new(name: :spread, label: "Spread with", unit: :choice, default: "none", choices: Drink::TOOLS.transform_values(&:label)),
+        Input.new(name: :soak, label: "Kept by the tool", unit: :mass, default: :none, allowed: 0..5000),
+        Input.new(name: :band, label: "Edge band", unit: :length, default: :none, allowed: 0..10_000, hint: "along all edges"),
+        Input.new(name: :wear, label: "Steps and wear areas", unit: :area, default: :none, allowed: 0..100_000),
+        Input.new(name: :extra, label: "Extra there", unit: :percent, default: 30, allowed: PCT),
+        Input.new(name: :thinner, label: "Thinner", unit: :percent, default: :none, allowed: 0..50, hint: "of the mix, by volume"),
+        Input.new(name: :grain, label: "Non-slip grain", unit: :cover, default: :none, allowed: 0..6000),
+        Input.new(name: :pack, label: "Pack, A and B", unit: :volume, default: :none, allowed: 1..1_000_000),
+        Input.new(name: :cloths, label: "Cloths", unit: :rows),
+        Input.new(name: :fibre, label: "Fibre", unit: :choice, default: "glass", choices: FIBRE_CHOICES),
+        Input.new(name: :way, label: "Laid", unit: :choice, default: "hand", choices: WAY_CHOICES),
+        Input.new(name: :share, label: "Fibre by weight", unit: :percent, default: :none, allowed: 10..85),
+        Input.new(name: :thickness, label: "Thickness to reach", unit: :length, default: :none, allowed: 0.05..200),
+        Input.new(name: :flow, label: "Flow layer keeps", unit: :cover, default: Infusion::USUAL_FLOW_G_M2, allowed: Infusion::FLOW_G_M2),
+        Input.new(name: :bore, label: "Line, inside", unit: :length, default: 10, allowed: Infusion::LINE_MM),
+        Input.new(name: :line, label: "Line, long", unit: :length, default: 0, allowed: 0..500_000),
+        Input.new(name: :trap, label: "Trap", unit: :volume, default: 0, allowed: 0..100_000),
+        Input.new(name: :front, label: "Front noted", unit: :rows),
+        Input.new(name: :distance, label: "Farthest from the feed", unit: :length, default: :none, allowed: 1..100_000),
+        Input.new(name: :ratio, label: "Bevel, times thickness", unit: :number, default: Scarf::USUAL_RATIO, allowed: Scarf::RATIO),
+        Input.new(name: :order, label: "Discs go in", unit: :choice, default: "largest", choices: Scarf::ORDERS.transform_keys(&:to_s)),
+        Input.new(name: :backing, label: "Backing piece", unit: :choice, default: "no", choices: { "no" => "not needed", "yes" => "behind the hole" }),
+        Input.new(name: :glue, label: "Glue line", unit: :length, default: 0.3, allowed: 0.02..20),
+        Input.new(name: :squeeze, label: "Squeezed out", unit: :percent, default: 20, allowed: PCT),
+        Input.new(name: :section, label: "Section", unit: :choice, default: "round", choices: SECTION_CHOICES),
+        Input.new(name: :across, label: "Across", unit: :length, default: :none, allowed: Sections::SIZE_MM),
+        Input.new(name: :wide, label: "Wide", unit: :length, default: :none, allowed: Sections::SIZE_MM),
+        Input.new(name: :deep, label: "Deep", unit: :length, default: :none, allowed: Sections::SIZE_MM),
+        Input.new(name: :radius, label: "Radius", unit: :length, allowed: Sections::RADIUS_MM),
+        Input.new(name: :corner, label: "Corner", unit: :degrees, default: 90, allowed: Sections::CORNER_DEG),
+        Input.new(name: :powder, label: "Powder", unit: :choice, default: "silica", choices: { "none" => "none" }.merge(Filler::POWDERS.to_h do |name, powder|
+          [name.to_s, powder.label]
+        end)),
+        Input.new(name: :grade, label: "Thickened", unit: :choice, default: "spreadable", choices: GRADE_CHOICES),
+        Input.new(name: :powder_g, label: "Powder to 100 g", unit: :number, default: :none, allowed: Filler::GRAMS, hint: "grams, where the shop knows better"),
+        Input.new(name: :proud, label: "Left proud", unit: :percent, default: 10, allowed: 0..100)
+      ].to_h { |input| [input.name, input] }.freeze
+
+      SPREADING = %i[surface drink spread soak].freeze
+      STIFF = %i[powder grade powder_g].freeze
+
+      ALL = [
+        Kind.new(name: :coat, label: "film coat", on: :surface, rule: :film, purposes: %i[coat flood floor laminate], rate_g_min: 90.0, coats: true,
+                 inputs: [:film, :coats, *SPREADING, :band, :wear, :extra, :thinner, :grain]),
+        Kind.new(name: :flood, label: "flood coat", on: :surface, rule: :film, purposes: %i[flood], rate_g_min: 400.0, coats: true,
+                 inputs: [:film, :coats, *SPREADING, :band, :wear, :extra]),
+        Kind.new(name: :seal, label: "seal coat", on: :surface, rule: :film, purposes: %i[coat flood floor laminate cast], rate_g_min: 90.0, coats: true,
+                 defaults: { film: Cover.new(film_mm: 0.1), surface: "hardwood", spread: "brush" }, inputs: [:film, :coats, *SPREADING, :band, :wear, :extra, :thinner]),
+        Kind.new(name: :floor, label: "floor, wall or pool coat", on: :surface, rule: :film, purposes: %i[floor], rate_g_min: 600.0, coats: true,
+                 defaults: { surface: "concrete_primed", spread: "roller" }, inputs: [:film, :coats, :pack, *SPREADING, :band, :wear, :extra, :thinner, :grain]),
+        Kind.new(name: :cast, label: "cast void", on: :void, rule: :volume, purposes: %i[cast], rate_g_min: 1200.0, pours: true, inputs: %i[lifts surface drink]),
+        Kind.new(name: :cups, label: "mould cups", on: :cavity, rule: :volume, purposes: %i[cast mount], rate_g_min: 200.0, pours: true, inputs: %i[lifts]),
+        Kind.new(name: :laminate, label: "laminate", on: :surface, rule: :cloth, purposes: %i[laminate], rate_g_min: 70.0, defaults: { spread: "small_roller" },
+                 inputs: [:cloths, :fibre, :way, :share, :thickness, *SPREADING]),
+        Kind.new(name: :infusion, label: "infusion", on: :surface, rule: :infusion, purposes: %i[infuse], rate_g_min: 500.0, defaults: { way: "vacuum" },
+                 inputs: %i[cloths fibre way share thickness flow bore line trap distance front]),
+        Kind.new(name: :scarf, label: "scarf repair", on: :damage, rule: :scarf, purposes: %i[laminate], rate_g_min: 40.0, defaults: { spread: "brush" },
+                 inputs: [:cloths, :fibre, :way, :share, :ratio, :order, :backing, *SPREADING]),
+        Kind.new(name: :primer, label: "primer under a bond", on: :surface, rule: :film, purposes: %i[bond coat laminate floor], rate_g_min: 80.0,
+                 defaults: { film: Cover.new(film_mm: 0.1), surface: "hardwood", spread: "brush" }, inputs: [:film, *SPREADING]),
+        Kind.new(name: :bond, label: "bond", on: :surface, rule: :glue, purposes: %i[bond], rate_g_min: 60.0, inputs: [:glue, :squeeze, *STIFF, :surface, :drink]),
+        Kind.new(name: :bead, label: "bead or groove", on: :joint, rule: :bead, purposes: %i[bond fill], rate_g_min: 40.0, inputs: [:section, :across, :wide, :deep, *STIFF]),
+        Kind.new(name: :fillet, label: "fillet", on: :joint, rule: :fillet, purposes: %i[bond laminate fill], rate_g_min: 40.0, defaults: { grade: "standing" },
+                 inputs: [:radius, :corner, *STIFF]),
+        Kind.new(name: :fill, label: "fill", on: :void, rule: :fill, purposes: %i[fill bond], rate_g_min: 60.0, coats: true, inputs: [:coats, :proud, *STIFF, :surface, :drink],
+                 defaults: { powder: "none" }),
+        Kind.new(name: :wrap, label: "thread wrap", on: :surface, rule: :film, purposes: %i[coat mount], rate_g_min: 4.0, coats: true, inputs: %i[film coats])
+      ].to_h { |kind| [kind.name, kind] }.freeze
+
+      # What work is done on.
+      PLACES = { surface: "surface", void: "void", cavity: "mould cup", joint: "joint or edge", damage: "hole to repair" }.freeze
+    end
+
+    # A seam so long.
+    class Joint
+      LENGTH_MM = (1..1_000_000)
+      attr_reader :length_mm
+
+      # @param length_mm [Numeric] @raise [InputError]
+      def initialize(length_mm:)
+        @length_mm = Check.number(:length, length_mm, LENGTH_MM, "mm")
+        freeze
+      end
+    end
+
+    # A hole in a laminate, cut back to sound material; hole_width_mm nil for a round one.
+    Damage = Value.define(:hole_length_mm, :thickness_mm, hole_width_mm: nil)
+
+    # One part of a piece: a surface, a void, cavities, a joint or a damage.
+    #
+    # sort: of Kinds::PLACES; shape: of Size, a Void, Cavity, Joint or Damage; texture_pct: how much rougher than flat.
+    Place = Value.define(:name, :sort, :shape, texture_pct: 0) do
+      # Area as it is coated, mm2.
+      def area_mm2
+        shape.area_mm2 * (1 + (texture_pct / 100.0))
+      end
+
+      # What is drawn from above, where there is something.
+      def outline
+        case shape
+        when Void then shape.region
+        when Body then shape.outline
+        when Cavity, Joint, Damage then nil
+        else shape
+        end
+      end
+    end
+  end
+end
