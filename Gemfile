@@ -6,9 +6,13 @@ ruby ">= 3.1"
 
 gem "activerecord", "~> 7.2.0"
 gem "erubi", "~> 1.13"
+gem "icalendar", "~> 2.10"
+gem "matrix", "~> 0.4"
+gem "prawn", "~> 2.4.0"
 gem "puma", "~> 6.4"
 gem "rack-session", "~> 2.1"
 gem "rackup", "~> 2.1"
+gem "rexml", "~> 3.4"
 gem "sinatra", "~> 4.1"
 gem "sqlite3", "~> 1.7.3"
 
@@ -16,6 +20,7 @@ group :test do
   gem "axe-core-capybara", "~> 4.10"
   gem "capybara", "~> 3.40"
   gem "minitest", "~> 5.25"
+  gem "pdf-inspector", "~> 1.3"
   gem "rack-test", "~> 2.1"
   gem "rake", "~> 13.2"
   gem "rubocop", "~> 1.70", require: false

@@ -103,6 +103,10 @@ module Dakren
        { "p1-form" => "void", "p1-name" => "rotted corner", "p1-s1-shape" => "polygon", "p1-edge" => "sloping", "p1-piece" => figure("45", "mm"), "room" => figure("17", "C"),
          "p1-s1-corners" => rows([%w[0 0], %w[140 0], %w[150 60], %w[60 85], %w[0 70]], "mm"), "p1-soundings" => rows([%w[40 30 18], %w[90 35 26], %w[60 60 12]], "mm"),
          "c1-kind" => "fill", "c1-coats" => figure("4", nil), "c1-sheet" => ["Sillmaker wood filler", "filler"] }],
+      ["Live-edge shelf, river to trace", [4, 9],
+       { "p1-form" => "void", "p1-name" => "river", "p1-depth" => figure("30", "mm"), "p1-piece" => figure("40", "mm"), "p1-s1-shape" => "outline", "p1-picture" => "slab.png",
+         "p1-picture_scale" => JSON.generate("first" => [60, 66, 460, 66, 800]), "c1-kind" => "cast", "c1-surface" => "hardwood", "c1-sheet" => ["Deepholm cast D50", "cast"],
+         "room" => figure("22", "C") }],
       ["Seed sample tray, lid coat", [1, 13],
        { "p1-s1-shape" => "circle", "p1-s1-diameter" => figure("340", "mm"), "c1-film" => "8", "c1-film_unit" => "mil", "room" => figure("18", "C"), "c1-method" => "graduated", "c1-sheet" => CLEAR }],
       ["Wash-house floor, first coat", [2, 8],
@@ -141,8 +145,18 @@ module Dakren
       start = (Date.today + days).strftime("%Y-%m-%dT") + format("%02d:00", hour)
       blank = Desk::JobDocument.blank(shop_temp_c: 19, start: start)
       named = fields.to_h { |key, value| [key, key.end_with?("-sheet") ? Records::Sheet.find_by!(resin: value[0], hardener: value[1]).id.to_s : value] }
-      Records::Job.new.write(blank.merge("name" => name, **named))
+      job = Records::Job.new
+      job.write(blank.merge("name" => name, **named))
+      lay_picture(job, named["p1-picture"]) if named["p1-picture"]
     end
-    private_class_method :add
+
+    # The demo's own drawn picture, kept with its job as a brought one is.
+    def lay_picture(job, file)
+      bytes = File.binread(File.join(ROOT, "db", "demo", file))
+      kind = Formats::Picture.kind(bytes)
+      kept = Records::Picture.create!(job: job, kind: kind.type, width: kind.width, height: kind.height, bytes: bytes)
+      job.write(job.document.merge("p1-picture" => kept.id.to_s))
+    end
+    private_class_method :add, :lay_picture
   end
 end

@@ -59,15 +59,20 @@ module Dakren
       # Refuses what is too large to be a form of ours before it is read.
       class SmallBodies
         MOST_BYTES = 2_000_000
+        # Photographs and drawings that are brought to the drawing table.
+        FILES = %r{\A/table/\d+/p\d+/(?:picture|read-in)\z}
+        MOST_FILE_BYTES = 17_000_000
 
         def initialize(app)
           @app = app
         end
 
         def call(env)
-          return @app.call(env) if env["CONTENT_LENGTH"].to_i <= MOST_BYTES
+          most = env["PATH_INFO"].match?(FILES) ? MOST_FILE_BYTES : MOST_BYTES
+          return @app.call(env) if env["CONTENT_LENGTH"].to_i <= most
 
-          [413, { "content-type" => "text/plain; charset=utf-8" }, ["More than #{MOST_BYTES} bytes were sent; nothing was changed.\n"]]
+          [413, { "content-type" => "text/plain; charset=utf-8" },
+           ["#{(env["CONTENT_LENGTH"].to_i / 1e6).ceil} MB were sent, and at most #{most / 1_000_000} MB are taken here; nothing was changed. Go back, make the file smaller and bring it again.\n"]]
         end
       end
     end

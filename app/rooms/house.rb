@@ -29,6 +29,7 @@ module Dakren
           map("/bench") { run Bench }
           map("/find") { run Find }
           map("/shelf") { run Shelf }
+          map("/table") { run Table }
           map("/settings") { run Settings }
           map("/") { run Jobs }
         end

@@ -163,7 +163,7 @@ module Dakren
       def place_words(place)
         shape = place.place&.shape
         case shape
-        when nil then ""
+        when nil then place.region ? wording.show(Quantity.new(value: place.region.area_mm2 / 1e6, unit: :m2)) : ""
         when Size::Joint then wording.show(Quantity.new(value: shape.length_mm, unit: :mm))
         when Size::Damage then "#{wording.show(Quantity.new(value: shape.thickness_mm, unit: :mm))} laminate"
         when Size::Void, Size::Cavity then wording.show(Quantity.new(value: shape.volume_ml, unit: :ml))

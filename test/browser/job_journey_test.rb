@@ -101,7 +101,7 @@ class JobJourneyTest < BrowserTest
       assert_field "Corner #{i + 2}, along" if i >= 2
     end
 
-    assert_selector ".drawn polygon"
+    assert_selector ".drawn path"
     assert_text "8 m²"
     fill_in "Corner 3, along", with: "-50"
     fill_in "Corner 3, up", with: "1000"
@@ -164,7 +164,7 @@ class RestartTest < BrowserTest
     assert_equal 1, shop.output.scan("Dakren is open").size - 1
     visit "/"
 
-    assert_selector ".job-row", count: 5
+    assert_selector ".job-row", count: 11
   ensure
     shop.stop
     FileUtils.remove_entry(shop.data)

@@ -18,6 +18,27 @@ module Dakren
       TURN_DEG = (-360..360)
       KNOWN = Memo.new(200)
 
+      # Loops of one placed shape as it lies.
+      # @param one [Placed]
+      # @return [Array<Array>] per repeat: its loops
+      def self.loops_of(one)
+        outline = Size.loops(one.shape)
+        x0, y0, x1, y1 = Plane.box(outline.flatten(1))
+        middle = [(x1 - x0) / 2, (y1 - y0) / 2]
+        cos = Math.cos(one.turn_deg * Math::PI / 180)
+        sin = Math.sin(one.turn_deg * Math::PI / 180)
+        Array.new(one.count) do |i|
+          left = one.at_mm[0] + (one.step_mm[0] * i) + middle[0]
+          low = one.at_mm[1] + (one.step_mm[1] * i) + middle[1]
+          outline.map { |loop| loop.map { |x, y| turn(x - x0 - middle[0], y - y0 - middle[1], cos, sin, left, low) } }
+        end
+      end
+
+      def self.turn(x, y, cos, sin, left, low)
+        [left + (x * cos) - (y * sin), low + (x * sin) + (y * cos)]
+      end
+      private_class_method :turn
+
       attr_reader :placed
 
       # @param placed [Array<Placed>] in order; the first must add
@@ -77,7 +98,7 @@ module Dakren
       # Loops of each placed shape as they lie, for drawing and handling one by one.
       # @return [Array<Array>] per shape: a list of loops
       def shape_loops
-        placed.map { |one| loops_of(one) }
+        placed.map { |one| self.class.loops_of(one) }
       end
 
       # Shapes taken away that share something with another taken away, or take nothing at all.
@@ -138,24 +159,6 @@ module Dakren
       # Repeats of one shape may overlap each other; each is a part of its own.
       def apart(sign, repeats)
         repeats.map { |loops| [sign, loops] }
-      end
-
-      # @return [Array<Array>] per repeat: its loops
-      def loops_of(one)
-        outline = Size.loops(one.shape)
-        x0, y0, x1, y1 = Plane.box(outline.flatten(1))
-        middle = [(x1 - x0) / 2, (y1 - y0) / 2]
-        cos = Math.cos(one.turn_deg * Math::PI / 180)
-        sin = Math.sin(one.turn_deg * Math::PI / 180)
-        Array.new(one.count) do |i|
-          left = one.at_mm[0] + (one.step_mm[0] * i) + middle[0]
-          low = one.at_mm[1] + (one.step_mm[1] * i) + middle[1]
-          outline.map { |loop| loop.map { |x, y| turn(x - x0 - middle[0], y - y0 - middle[1], cos, sin, left, low) } }
-        end
-      end
-
-      def turn(x, y, cos, sin, left, low)
-        [left + (x * cos) - (y * sin), low + (x * sin) + (y * cos)]
       end
 
       def overlapping(holes)

@@ -1,0 +1,303 @@
+# frozen_string_literal: true
+
+require "rexml/document"
+require "rexml/streamlistener"
+
+module Dakren
+  module Formats
+    # Closed outlines of a drawing that somebody brought, in mm, y upwards.
+    #
+    # loops: closed loops; remarks: what was left out or understood how; unit: what a number in the file meant.
+    Outlines = Value.define(:loops, :unit, remarks: [].freeze)
+
+    # Reads outlines from SVG: rect, circle, ellipse, polygon, polyline, line and path, through all transforms.
+    # Nothing in the file is run, fetched or looked up; a file that declares entities is refused unread.
+    class SvgIn
+      include REXML::StreamListener
+
+      MM = { "mm" => 1.0, "cm" => 10.0, "in" => 25.4, "pt" => 25.4 / 72, "pc" => 25.4 / 6, "px" => 25.4 / 96, "q" => 0.25 }.freeze
+      IGNORED = %w[defs symbol clippath mask pattern marker].freeze
+      NUMBER = /[+-]?(?:\d+\.?\d*|\.\d+)(?:e[+-]?\d+)?/i
+      MOST_BYTES = 8_000_000
+      MOST_POINTS = 200_000
+      DEEPEST = 200
+
+      # @param text [String] the file @param unit [String, nil] "mm", "cm", "in" or "px" for a bare number, where the file does not say
+      # @return [Outlines]
+      # @raise [InputError] naming file
+      def self.read(text, unit: nil)
+        new(text, unit).outlines
+      end
+
+      def initialize(text, unit)
+        @text = text
+        @asked = unit
+        @matrices = [[1.0, 0.0, 0.0, 1.0, 0.0, 0.0]]
+        @hidden = 0
+        @lines = []
+        @remarks = []
+        @points = 0
+      end
+
+      def outlines
+        refuse("is larger than #{MOST_BYTES / 1_000_000} MB") if @text.bytesize > MOST_BYTES
+        refuse("declares entities or a document type, and such a file is not read") if @text.match?(/<!(?:ENTITY|DOCTYPE)/i)
+        refuse("is no SVG drawing") unless @text.match?(/<(?:\w+:)?svg[\s>]/)
+
+        REXML::Document.parse_stream(@text, self)
+        loops, open = Size::Joining.loops(@lines.map { |line| line.map { |x, y| [x * @scale, -y * @scale] } })
+        @remarks << "#{open.size} open #{open.size == 1 ? "line was" : "lines were"} left out: only closed outlines have an area" if open.any?
+        refuse(open.any? ? "holds only open lines; close the outline and read it in again" : "holds no outline") if loops.empty?
+        Outlines.new(loops: loops, unit: @unit, remarks: @remarks.uniq)
+      rescue REXML::ParseException
+        refuse("is broken: it is no well-formed SVG")
+      end
+
+      # @!visibility private
+      def tag_start(name, attributes)
+        name = name.split(":").last.downcase
+        refuse("is nested too deeply") if @matrices.size > DEEPEST
+        read_size(attributes) if name == "svg" && @scale.nil?
+        @matrices << multiply(@matrices.last, transform(attributes["transform"]))
+        @hidden += 1 if hidden?(name, attributes)
+        draw(name, attributes) if @hidden.zero? && @scale
+      end
+
+      # @!visibility private
+      def tag_end(name)
+        @matrices.pop
+        @hidden -= 1 if @hides.pop
+        name
+      end
+
+      private
+
+      def hidden?(name, attributes)
+        hides = IGNORED.include?(name) || attributes["display"] == "none"
+        (@hides ||= []).push(hides)
+        @remarks << "#{name} parts are not read" if %w[use image text script style foreignobject].include?(name)
+        hides
+      end
+
+      # One number of the drawing in mm: from the page's size, as asked, or as pixels.
+      def read_size(attributes)
+        width = length(attributes["width"])
+        box = attributes["viewBox"].to_s.scan(NUMBER).map(&:to_f)
+        if width && box.size == 4 && box[2].positive?
+          @scale = width / box[2]
+          @unit = "#{Check.plain(@scale.round(6))} mm, from the page's size"
+        elsif @asked
+          @scale = MM.fetch(@asked)
+          @unit = @asked
+        else
+          refuse("does not say how large it is: choose what a number in it means", "unit")
+        end
+      end
+
+      # A length with a unit of its own, mm; nil for a bare number or a share.
+      def length(text)
+        match = text.to_s.strip.match(/\A([\d.]+(?:e[+-]?\d+)?)(mm|cm|in|pt|pc|q)\z/i)
+        match && (match[1].to_f * MM.fetch(match[2].downcase))
+      end
+
+      def draw(name, attributes)
+        number = ->(key) { attributes[key].to_s[NUMBER].to_f }
+        case name
+        when "rect" then rect(*%w[x y width height].map(&number), if attributes["rx"] || attributes["ry"]
+                                                                    number.call(attributes["rx"] ? "rx" : "ry")
+                                                                  else
+                                                                    0.0
+                                                                  end)
+        when "circle" then round(number.call("cx"), number.call("cy"), number.call("r"), number.call("r"))
+        when "ellipse" then round(number.call("cx"), number.call("cy"), number.call("rx"), number.call("ry"))
+        when "line" then add([[number.call("x1"), number.call("y1")], [number.call("x2"), number.call("y2")]])
+        when "polygon", "polyline"
+          points = attributes["points"].to_s.scan(NUMBER).map(&:to_f).each_slice(2).select { |pair| pair.size == 2 }
+          add(name == "polygon" ? points + points.first(1) : points)
+        when "path" then SvgPath.new(attributes["d"].to_s, tolerance).lines.each { |line| add(line) }
+        end
+      end
+
+      # The tolerance in units of the shape that is drawn.
+      def tolerance
+        a, b, c, d = @matrices.last
+        Size::Flatten::TOLERANCE_MM / [@scale * [Math.hypot(a, b), Math.hypot(c, d)].max, 1e-9].max
+      end
+
+      def rect(x, y, width, height, radius)
+        return unless width.positive? && height.positive?
+        return add([[x, y], [x + width, y], [x + width, y + height], [x, y + height], [x, y]]) if radius.zero?
+
+        r = [radius, width / 2, height / 2].min
+        corners = [[x + width - r, y + r, -90], [x + width - r, y + height - r, 0], [x + r, y + height - r, 90], [x + r, y + r, 180]]
+        points = corners.flat_map { |cx, cy, from| Size::Flatten.arc(cx, cy, r, from * Math::PI / 180, Math::PI / 2, tolerance) }
+        add(points + points.first(1))
+      end
+
+      def round(cx, cy, rx, ry)
+        return unless rx.positive? && ry.positive?
+
+        pieces = [Size::Flatten.arc_pieces([rx, ry].max, 2 * Math::PI, tolerance), 24].max
+        points = Size::Plane.round(2 * rx, 2 * ry, edges: pieces).map { |x, y| [cx - rx + x, cy - ry + y] }
+        add(points + points.first(1))
+      end
+
+      def add(points)
+        @points += points.size
+        refuse("has more than #{MOST_POINTS} points") if @points > MOST_POINTS
+        refuse("has a number that is none") unless points.flatten.all?(&:finite?)
+        a, b, c, d, e, f = @matrices.last
+        @lines << points.map { |x, y| [(a * x) + (c * y) + e, (b * x) + (d * y) + f] } if points.size > 1
+      end
+
+      def transform(text)
+        return [1.0, 0.0, 0.0, 1.0, 0.0, 0.0] if text.nil?
+
+        text.scan(/(\w+)\s*\(([^)]*)\)/).reduce([1.0, 0.0, 0.0, 1.0, 0.0, 0.0]) { |whole, (name, numbers)| multiply(whole, one(name.downcase, numbers.scan(NUMBER).map(&:to_f))) }
+      end
+
+      def one(name, n)
+        cos = Math.cos((n[0] || 0) * Math::PI / 180)
+        sin = Math.sin((n[0] || 0) * Math::PI / 180)
+        case name
+        when "matrix" then n.size == 6 ? n : refuse("has a transform that cannot be read")
+        when "translate" then [1.0, 0.0, 0.0, 1.0, n[0] || 0.0, n[1] || 0.0]
+        when "scale" then [n[0] || 1.0, 0.0, 0.0, n[1] || n[0] || 1.0, 0.0, 0.0]
+        when "rotate" then multiply(multiply([1.0, 0.0, 0.0, 1.0, n[1] || 0.0, n[2] || 0.0], [cos, sin, -sin, cos, 0.0, 0.0]), [1.0, 0.0, 0.0, 1.0, -(n[1] || 0.0), -(n[2] || 0.0)])
+        when "skewx" then [1.0, 0.0, sin / cos, 1.0, 0.0, 0.0]
+        when "skewy" then [1.0, sin / cos, 0.0, 1.0, 0.0, 0.0]
+        else refuse("has a transform that is not known: #{name[0, 20]}")
+        end
+      end
+
+      def multiply(m, n)
+        [(m[0] * n[0]) + (m[2] * n[1]), (m[1] * n[0]) + (m[3] * n[1]), (m[0] * n[2]) + (m[2] * n[3]), (m[1] * n[2]) + (m[3] * n[3]),
+         (m[0] * n[4]) + (m[2] * n[5]) + m[4], (m[1] * n[4]) + (m[3] * n[5]) + m[5]]
+      end
+
+      def refuse(allowed, field = "file")
+        raise InputError.new(field, allowed)
+      end
+    end
+
+    # The d of an SVG path as lines.
+    class SvgPath
+      COUNTS = { "m" => 2, "l" => 2, "h" => 1, "v" => 1, "c" => 6, "s" => 4, "q" => 4, "t" => 2, "a" => 7, "z" => 0 }.freeze
+
+      # @param text [String] @param tolerance [Float] in the path's own units
+      def initialize(text, tolerance)
+        @text = text
+        @tolerance = tolerance
+        @lines = []
+        @at = @start = [0.0, 0.0]
+      end
+
+      # @return [Array<Array<Array(Float, Float)>>] closed ones end where they began
+      def lines
+        @text.scan(/([mlhvcsqtaz])([^mlhvcsqtaz]*)/i) do |letter, rest|
+          run(letter, numbers(letter, rest))
+        end
+        @lines.select { |line| line.size > 1 }
+      end
+
+      private
+
+      # The two flags of an arc may stand against what follows them.
+      def numbers(letter, text)
+        return text.scan(SvgIn::NUMBER).map(&:to_f) unless letter.casecmp?("a")
+
+        text.scan(/(#{SvgIn::NUMBER})[\s,]*(#{SvgIn::NUMBER})[\s,]*(#{SvgIn::NUMBER})[\s,]*([01])[\s,]*([01])[\s,]*(#{SvgIn::NUMBER})[\s,]*(#{SvgIn::NUMBER})/io).flatten.map(&:to_f)
+      end
+
+      def run(letter, numbers)
+        count = COUNTS.fetch(letter.downcase)
+        return close if count.zero?
+
+        numbers.each_slice(count).with_index do |group, i|
+          break if group.size < count
+
+          step(letter.downcase == "m" && i.positive? ? letter.tr("mM", "lL") : letter, group)
+        end
+      end
+
+      def step(letter, n)
+        relative = letter == letter.downcase
+        points = -> { n.each_slice(2).map { |x, y| relative ? [@at[0] + x, @at[1] + y] : [x, y] } }
+        case letter.downcase
+        when "m" then move(points.call.first)
+        when "l" then to([points.call.first])
+        when "h" then to([[relative ? @at[0] + n[0] : n[0], @at[1]]])
+        when "v" then to([[@at[0], relative ? @at[1] + n[0] : n[0]]])
+        when "c" then cubic(*points.call)
+        when "s" then cubic(mirrored(:c), *points.call)
+        when "q" then quadratic(*points.call)
+        when "t" then quadratic(mirrored(:q), *points.call)
+        else arc(n[0].abs, n[1].abs, n[2], n[3] != 0, n[4] != 0, relative ? [@at[0] + n[5], @at[1] + n[6]] : [n[5], n[6]])
+        end
+      end
+
+      def move(point)
+        @lines << [point]
+        @at = @start = point
+        @handle = nil
+      end
+
+      def to(points, handle = nil)
+        move(@at) if @lines.empty? || @lines.last.last != @at
+        @lines.last.concat(points)
+        @at = points.last
+        @handle = handle
+      end
+
+      def close
+        return if @lines.empty?
+
+        to([@start]) unless @at == @start
+        @lines << [@start]
+        @at = @start
+        @handle = nil
+      end
+
+      def mirrored(kind)
+        @handle && @handle[0] == kind ? [(2 * @at[0]) - @handle[1][0], (2 * @at[1]) - @handle[1][1]] : @at
+      end
+
+      def cubic(b, c, d)
+        to(Size::Flatten.cubic(@at, b, c, d, @tolerance), [:c, c])
+      end
+
+      def quadratic(b, c)
+        to(Size::Flatten.quadratic(@at, b, c, @tolerance), [:q, b])
+      end
+
+      # From the ends of an arc to its middle, as the SVG standard has it.
+      def arc(rx, ry, turn, large, sweep, finish)
+        return to([finish]) if rx.zero? || ry.zero? || finish == @at
+
+        phi = turn * Math::PI / 180
+        cos = Math.cos(phi)
+        sin = Math.sin(phi)
+        dx = (@at[0] - finish[0]) / 2
+        dy = (@at[1] - finish[1]) / 2
+        x = (cos * dx) + (sin * dy)
+        y = (cos * dy) - (sin * dx)
+        grow = Math.sqrt([((x / rx)**2) + ((y / ry)**2), 1.0].max)
+        rx *= grow
+        ry *= grow
+        under = (((rx * ry)**2) - ((rx * y)**2) - ((ry * x)**2)) / (((rx * y)**2) + ((ry * x)**2))
+        factor = (large == sweep ? -1 : 1) * Math.sqrt([under, 0.0].max)
+        mx = factor * rx * y / ry
+        my = -factor * ry * x / rx
+        from = Math.atan2((y - my) / ry, (x - mx) / rx)
+        span = Math.atan2((-y - my) / ry, (-x - mx) / rx) - from
+        span -= 2 * Math::PI if !sweep && span.positive?
+        span += 2 * Math::PI if sweep && span.negative?
+        cx = (cos * mx) - (sin * my) + ((@at[0] + finish[0]) / 2)
+        cy = (sin * mx) + (cos * my) + ((@at[1] + finish[1]) / 2)
+        pieces = [Size::Flatten.arc_pieces([rx, ry].max, span, @tolerance), 2].max
+        points = (1...pieces).map { |i| from + (span * i / pieces) }.map { |a| [cx + (rx * Math.cos(a) * cos) - (ry * Math.sin(a) * sin), cy + (rx * Math.cos(a) * sin) + (ry * Math.sin(a) * cos)] }
+        to(points + [finish])
+      end
+    end
+  end
+end

@@ -1,0 +1,220 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # The drawing table of one place: draw, trace over a photograph, read a drawing in, take outlines and templates away.
+    class Table < Room
+      PLACE = %r{/(\d{1,15})/(p\d{1,6})}
+      UNITS = { "" => "as the file says", "mm" => "mm", "cm" => "cm", "in" => "inches", "px" => "pixels, 96 to the inch" }.freeze
+      TYPES = { "svg" => "image/svg+xml", "dxf" => "image/vnd.dxf", "pdf" => "application/pdf" }.freeze
+
+      helpers JobHelp
+
+      get PLACE do |id, place|
+        lay_out(id, place)
+        show
+      end
+
+      post PLACE do |id, place|
+        lay_out(id, place)
+        Records::Job.transaction { @record.lock! && save }
+        lay_out(id, place)
+        live? || @complaint ? show : redirect("/table/#{id}/#{place}", 303)
+      end
+
+      post %r{#{PLACE}/measure}o do |id, place|
+        lay_out(id, place)
+        measured
+      end
+
+      post %r{#{PLACE}/picture}o do |id, place|
+        lay_out(id, place)
+        bring_picture
+        @complaint ? show : redirect("/table/#{id}/#{place}", 303)
+      end
+
+      post %r{#{PLACE}/read-in}o do |id, place|
+        lay_out(id, place)
+        read_in
+        @complaint ? show : redirect("/table/#{id}/#{place}", 303)
+      end
+
+      get %r{/(\d{1,15})/picture/(\d{1,15})} do |id, picture|
+        found = Records::Picture.find_by(id: picture, job_id: id) || not_found
+        content_type found.kind
+        headers "cache-control" => "private, max-age=31536000, immutable"
+        found.bytes
+      end
+
+      get %r{#{PLACE}/outline\.(svg|dxf|pdf)}o do |id, place, format|
+        lay_out(id, place)
+        region = @place.region || @place.place&.outline || not_found
+        send_figures([Formats::Figure.new(name: @place.name, loops: Size.loops(region))], format)
+      end
+
+      get %r{/(\d{1,15})/(c\d{1,6})/templates} do |id, pass|
+        open_pass(id, pass)
+        erb :"table/templates"
+      end
+
+      get %r{/(\d{1,15})/(c\d{1,6})/templates\.(svg|dxf|pdf)} do |id, pass, format|
+        open_pass(id, pass)
+        not_found if @figures.empty?
+        send_figures(@figures, format)
+      end
+
+      helpers do
+        def lay_out(id, place)
+          @record = find(id)
+          @desk = desk_of(@record.document)
+          @place = @desk.places[place] || not_found
+          @opened = []
+          @title = "Drawing table: #{@place.name}"
+          @keys = [["o b r s l", "tool: outline, box, round, sounding, known length"], ["arrow keys on the table", "move the cross by a step, with Shift by ten"], ["Enter", "set a point"],
+                   ["c", "last point: curve or corner"], ["Backspace, Esc", "take the last point back, or all"], ["Ctrl Z, Ctrl Y", "undo, redo"]]
+        end
+
+        def show
+          status 422 if @complaint && !live?
+          @scale = picture_scale
+          @drawing = Drawings::TableDrawing.new(@place, wording, picture: picture)
+          erb :"table/page", layout: !live?
+        end
+
+        def save
+          base = @record.document_at(word("revision").to_i) || @record.document
+          mine = Desk::JobDocument.from_form(typed, page: page_system, before: base)
+          merged, = Desk::JobDocument.merge(base, mine, @record.document)
+          @record.write(done(merged))
+          @record.undo if word("act") == "undo"
+          @record.redo if word("act") == "redo"
+        end
+
+        # The document after what was pressed; a complaint leaves it as it was typed.
+        def done(document)
+          id = @place.id
+          case word("act")
+          when "draw-add" then drawn.put(document, id, "add")
+          when "draw-take" then drawn.put(document, id, "take")
+          when "sound" then drawn.sound(document, id, word("drawn_depth"), page_system)
+          when "scale-first", "scale-second" then drawn.scale(document, id, mm_per_px, known_length, word("act").delete_prefix("scale-"))
+          when "drop-picture" then document.except("#{id}-picture", "#{id}-picture_scale")
+          else Desk::JobDeed.new(document).done(word("act"))
+          end
+        rescue InputError => e
+          @complaint = e.field == "length" ? "The known length #{e.allowed}" : "What was drawn #{e.allowed}"
+          document
+        end
+
+        def drawn
+          Desk::Drawn.new(word("drawn_tool"), word("drawn"))
+        end
+
+        def known_length
+          bare = wording.bare_length
+          Measure::Typed.read(word("drawn_length"), field: "length", units: Measure::Units::LENGTH, bare: bare, allowed: Size::PictureScale::LENGTH_MM).to_f
+        end
+
+        # Area and edge of what is being drawn, as a line of text.
+        def measured
+          content_type "text/plain"
+          made = drawn
+          shape = made.shape
+          parts = [made.last_side_mm && "last side #{mm(made.last_side_mm)}"]
+          parts += ["area #{wording.show(Quantity.new(value: shape.area_mm2 / 1e6, unit: :m2))}", "edge #{mm(shape.edge_mm)}"] if shape
+          parts.compact.join(" · ")
+        rescue InputError => e
+          "it #{e.allowed}"
+        end
+
+        def mm(value)
+          wording.show(Quantity.new(value: value, unit: :mm))
+        end
+
+        def picture_record
+          id = @record.document["#{@place.id}-picture"].to_s
+          id.empty? ? nil : Records::Picture.find_by(id: id, job_id: @record.id)
+        end
+
+        def picture_scale
+          pairs = JSON.parse(@record.document["#{@place.id}-picture_scale"].to_s)
+          pairs.is_a?(Hash) && pairs["first"].is_a?(Array) ? Size::PictureScale.new(pairs["first"], pairs["second"]) : nil
+        rescue JSON::ParserError, InputError, TypeError
+          nil
+        end
+
+        # A picture without a scale lies there a metre wide.
+        def mm_per_px
+          picture_scale&.mm_per_px || (1000.0 / (picture_record&.width || 1000))
+        end
+
+        def picture
+          found = picture_record
+          found && ["/table/#{@record.id}/picture/#{found.id}", found.width * mm_per_px, found.height * mm_per_px]
+        end
+
+        def uploaded(field)
+          file = params[field]
+          raise InputError.new(field, "must be chosen first") unless file.is_a?(Hash) && file[:tempfile].respond_to?(:read)
+
+          [file[:filename].to_s.scrub[0, 200], file[:tempfile].tap(&:binmode).read]
+        end
+
+        def bring_picture
+          _, bytes = uploaded("picture")
+          kind = Formats::Picture.kind(bytes)
+          kept = Records::Picture.create!(job: @record, kind: kind.type, width: kind.width, height: kind.height, bytes: bytes)
+          @record.write(@record.document.merge("#{@place.id}-picture" => kept.id.to_s).except("#{@place.id}-picture_scale"))
+        rescue InputError => e
+          @complaint = "The photograph #{e.allowed}."
+        end
+
+        def read_in
+          name, bytes = uploaded("file")
+          found = Formats::ReadIn.outlines(name, bytes, unit: word("unit").then { |unit| unit.empty? || !UNITS.key?(unit) ? nil : unit })
+          Size::Loops.new(found.loops)
+          key = "#{@place.id}-shapes"
+          list = Desk::JobDocument.ids(@record.document, key)
+          id = "s#{SecureRandom.random_number(10..99_999)}"
+          kept = @place.shapes.empty? ? [id] : list + [id]
+          @record.write(@record.document.merge(key => kept, "#{@place.id}-#{id}-shape" => "outline", "#{@place.id}-#{id}-sign" => word("sign") == "take" ? "take" : "add",
+                                               "#{@place.id}-#{id}-loops" => JSON.generate(found.loops)))
+          session_remarks(found)
+        rescue InputError => e
+          @complaint = "The #{e.field == "unit" ? "drawing" : "file"} #{e.allowed}."
+        end
+
+        # Said once, on the page that follows.
+        def session_remarks(found)
+          request.env["rack.session"]["read_in"] = [*found.remarks, "a number in the file means #{found.unit}"].map { |remark| remark[0, 200] }.first(8)
+        end
+
+        def open_pass(id, pass)
+          @record = find(id)
+          @desk = desk_of(@record.document)
+          @ticket = @desk.tickets.find { |ticket| ticket.pass.id == pass } || not_found
+          @need = @ticket.coats.map { |coat| coat.plan.order.need }.first
+          @figures = @need ? Desk::CuttingList.new(@need, @ticket.pass.places).figures : []
+          @rows = @need ? Desk::CuttingList.new(@need, @ticket.pass.places).rows : []
+          @title = "Templates: #{@ticket.pass.name}"
+        end
+
+        def send_figures(figures, format)
+          content_type TYPES.fetch(format)
+          name = @record.name.downcase.gsub(/[^a-z0-9]+/, "-")[0, 40].delete_suffix("-")
+          headers "content-disposition" => "attachment; filename=\"#{name.empty? ? "piece" : name}.#{format}\""
+          apart = Formats::OutlineOut.apart(figures)
+          case format
+          when "svg" then Formats::OutlineOut.svg(apart)
+          when "dxf" then Formats::OutlineOut.dxf(apart)
+          else Formats::Templates.new(figures, title: @record.name, paper: Formats::Templates::PAPERS.key?(word("paper")) ? word("paper") : "a4").pdf
+          end
+        rescue InputError => e
+          headers.delete("content-disposition")
+          content_type "text/html"
+          page("That is too much paper", "The templates #{e.allowed}.", 422)
+        end
+      end
+    end
+  end
+end
