@@ -29,7 +29,7 @@ module Dakren
       def from_form(params, page:, before:)
         params.each_with_object(before.dup) do |(key, raw), document|
           field = Fields.of(key)
-          next if field.nil? || !there?(key, before)
+          next if field.nil? || !there?(key, before) || (before[key].nil? && nothing?(raw))
 
           document[key] = from_field(field, raw, page, before[key])
         end.compact
@@ -72,6 +72,20 @@ module Dakren
       # Fields of a new pass before anything is typed.
       def new_pass(id, kind)
         { "#{id}-kind" => kind, "#{id}-film_unit" => "mm", "#{id}-method" => "scale", "#{id}-cup" => "auto", "#{id}-sheet" => "" }
+      end
+
+      # Was nothing typed, in rows neither?
+      def nothing?(raw)
+        case raw
+        when Hash then raw.each_value.all? { |part| nothing?(part) }
+        when Array then raw.all? { |part| nothing?(part) }
+        else raw.to_s.strip.empty?
+        end
+      end
+
+      # Do two documents say the same wherever the first says anything?
+      def same?(known, other)
+        known.all? { |key, value| other[key] == value }
       end
 
       def from_field(field, raw, page, before)
@@ -117,7 +131,7 @@ module Dakren
         base, mine, theirs = [base, mine, theirs].map { |list| list || [] }
         (mine | (theirs - base)) - (base - theirs)
       end
-      private_class_method :from_field, :kept, :rows, :row_of, :text, :together
+      private_class_method :nothing?, :from_field, :kept, :rows, :row_of, :text, :together
     end
   end
 end

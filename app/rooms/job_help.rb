@@ -29,6 +29,22 @@ module Dakren
         Records::Job.find_by(id: id) || not_found
       end
 
+      # What was typed here, put together with what may have been typed elsewhere since.
+      # @return [Array(Hash, Array<String>)] the document, and keys both have changed
+      def typed_into(record)
+        base = record.document_at(word("revision").to_i) || record.document
+        mine = Desk::JobDocument.from_form(typed, page: page_system, before: base)
+        Desk::JobDocument.merge(base, mine, record.document)
+      end
+
+      # Keeps a document, or goes a step back or on; a step begins from what was kept unless something was typed.
+      def keep(record, document)
+        step = word("act")
+        stepping = %w[undo redo].include?(step)
+        record.write(document) unless stepping && Desk::JobDocument.same?(record.document, document)
+        record.public_send(step) if stepping
+      end
+
       def blank_document
         next_hour = Time.at((Time.now.to_i / 3600 * 3600) + 3600)
         Desk::JobDocument.blank(shop_temp_c: settings_row.shop_temp_c, start: next_hour.strftime("%Y-%m-%dT%H:%M"))

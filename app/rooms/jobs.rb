@@ -36,15 +36,11 @@ module Dakren
       helpers JobHelp
 
       helpers do
-        # Puts what was typed here together with what may have been typed elsewhere since, then does what was pressed.
+        # Keeps what was typed, then does what was pressed.
         def save(record)
-          base = record.document_at(word("revision").to_i) || record.document
-          mine = Desk::JobDocument.from_form(typed, page: page_system, before: base)
-          merged, @both = Desk::JobDocument.merge(base, mine, record.document)
+          merged, @both = typed_into(record)
           @theirs = record.document
-          record.write(Desk::JobDeed.new(unknown_again(merged, record.document)).done(word("act")))
-          record.undo if word("act") == "undo"
-          record.redo if word("act") == "redo"
+          keep(record, Desk::JobDeed.new(unknown_again(merged, record.document)).done(word("act")))
         end
 
         def unknown_again(document, before)

@@ -82,12 +82,8 @@ module Dakren
         end
 
         def save
-          base = @record.document_at(word("revision").to_i) || @record.document
-          mine = Desk::JobDocument.from_form(typed, page: page_system, before: base)
-          merged, = Desk::JobDocument.merge(base, mine, @record.document)
-          @record.write(done(merged))
-          @record.undo if word("act") == "undo"
-          @record.redo if word("act") == "redo"
+          merged, = typed_into(@record)
+          keep(@record, done(merged))
         end
 
         # The document after what was pressed; a complaint leaves it as it was typed.
