@@ -9,7 +9,7 @@ end
   errors value check exact memo solve figure
   measure/units measure/typed measure/ratio measure/verdict measure/running measure/correction measure/tools measure/budget measure/blocks
   size/outline size/round_shapes size/straight_shapes size/plane size/flatten size/loops size/sweep size/region size/triangles size/void size/bodies size/sections size/cloth
-  size/filler size/cover size/drink size/kinds size/need size/suitability
+  size/filler size/cover size/drink size/own size/kinds size/need size/suitability
   cure/clock cure/profile cure/hermite cure/vessel cure/cup cure/cup_stepper cure/film
   cure/pour cure/pour_stepper cure/pour_tally cure/calibration cure/band cure/heat cure/mix
   cure/lifts cure/pour_top cure/stages

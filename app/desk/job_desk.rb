@@ -19,11 +19,13 @@ module Dakren
       # @param sheets [#call] from an id to a core Sheet or nil
       # @param tools [ToolShelf] what the shop measures and mixes with
       # @param shelf [#call] all sheets there are
-      def initialize(document, sheets:, tools: ToolShelf.new([]), shelf: -> { [] })
+      # @param own [Size::Own] what the shop has weighed itself
+      def initialize(document, sheets:, tools: ToolShelf.new([]), shelf: -> { [] }, own: Size::Own.new)
         @document = document
         @sheets = sheets
         @tools = tools
         @shelf = shelf
+        @own = own
         @problems = []
         @missing = []
         @reading = Reading.new(document, "", @problems, @missing)
@@ -109,7 +111,7 @@ module Dakren
         read_name
         @start = read_start
         @places = @reading.ids("places").to_h { |id| [id, PlaceDesk.new(id, @reading.within("#{id}-"))] }
-        @passes = @reading.ids("passes").map { |id| PassDesk.new(id, @reading.within("#{id}-"), places: @places, sheets: @sheets, tools: @tools) }
+        @passes = @reading.ids("passes").map { |id| PassDesk.new(id, @reading.within("#{id}-"), places: @places, sheets: @sheets, tools: @tools, own: @own) }
         @room = read_room
         @tins = @reading.figure("tins")
         @humidity = @reading.figure("humidity")
@@ -240,7 +242,7 @@ module Dakren
         need = @pass.sizing.need(number, coats: coats)
         later = room.from(from)
         Line::CoatOrder.new(need: need, outline: outline, sheet: @pass.sheet, room: later, tins_c: @desk.tins_c(from), kind: @pass.kind.name, method: @pass.method_name, cups: @pass.cups,
-                            placing_g_per_min: @pass.kind.rate_g_min, pack_ml: @pass.figures[:pack])
+                            placing_g_per_min: @pass.rate_g_min, pack_ml: @pass.figures[:pack])
       end
 
       # Marks are drawn where the whole pass lies on one place.

@@ -8,12 +8,13 @@ module Dakren
 
       # @param reading [Reading] of the pass @param places [Hash{String=>PlaceDesk}] of the piece, by id
       # @param sheets [#call] from an id to a Sheet or nil @param tools [ToolShelf]
-      def initialize(id, reading, places:, sheets:, tools:)
+      def initialize(id, reading, places:, sheets:, tools:, own: Size::Own.new)
         @id = id
         @reading = reading
         @places = places
         @sheets = sheets
         @tools = tools
+        @own = own
         @kind = Size::Kinds::ALL.fetch(reading.choice("kind").to_sym)
         @figures = read_figures
         @coats = whole(@kind.pours ? "lifts" : "coats")
@@ -70,7 +71,12 @@ module Dakren
 
       # @return [Size::Sizing]
       def sizing
-        Size::Sizing.new(kind, places, @figures, density_g_ml: sheet.clock.mixed_density_g_ml)
+        Size::Sizing.new(kind, places, @figures, density_g_ml: sheet.clock.mixed_density_g_ml, own: @own)
+      end
+
+      # How fast one person gets it onto the work, g/min: the shop's own where it was noted.
+      def rate_g_min
+        @own.of(:rate, kind.name)&.value || kind.rate_g_min
       end
 
       # @return [String] what the ticket is called: the work and where

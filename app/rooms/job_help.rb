@@ -17,7 +17,11 @@ module Dakren
       end
 
       def desk_of(document)
-        Desk::JobDesk.new(document, sheets: finder, tools: shop_tools, shelf: -> { shelf })
+        Desk::JobDesk.new(document, sheets: finder, tools: shop_tools, shelf: -> { shelf }, own: own_figures)
+      end
+
+      def own_figures
+        @own_figures ||= Records::OwnFigure.of_shop
       end
 
       # All sheets whose numbers can be used.

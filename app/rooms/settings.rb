@@ -42,7 +42,35 @@ module Dakren
         redirect "/settings#tools", 303
       end
 
+      post "/weighed" do
+        note_weighing
+        @weighed_wrong ? (status(422) && show(Desk::SettingsForm.of(settings_row))) : redirect("/settings#weighed", 303)
+      end
+
+      post "/weighed/forget" do
+        Records::OwnFigure.where(sort: word("sort"), name: word("name")).order(:id).last&.destroy!
+        redirect "/settings#weighed", 303
+      end
+
       helpers do
+        # What can be weighed: "soak:roller" => words.
+        def weighable
+          tools = Size::Drink::TOOLS.values.reject { |tool| tool.name == "none" }.to_h { |tool| ["soak:#{tool.name}", "#{tool.label} keeps, g"] }
+          surfaces = Size::Drink::SURFACES.values.reject { |surface| surface.name == "sealed" }.to_h { |surface| ["drink:#{surface.name}", "#{surface.label} drinks, g/m²"] }
+          { **tools, **surfaces, **Size::Kinds::ALL.values.to_h { |kind| ["rate:#{kind.name}", "#{kind.label}: one person lays, g/min"] } }
+        end
+
+        def note_weighing
+          sort, name = word("what").split(":")
+          return @weighed_wrong = "Choose what was weighed." unless weighable.key?("#{sort}:#{name}")
+
+          units, bare = { "soak" => [Measure::Units::MASS, :g], "drink" => [Measure::Units::COVER, :"g/m2"], "rate" => [Measure::Units::NUMBER, nil] }.fetch(sort)
+          value = Measure::Typed.read(word("value"), field: "value", units: units, bare: bare, allowed: Size::Own::SORTS.fetch(sort.to_sym)[2])
+          Records::OwnFigure.create!(sort: sort, name: name, value: value.to_f)
+        rescue InputError => e
+          @weighed_wrong = "The figure #{e.allowed}."
+        end
+
         def kind_of(name)
           Desk::ToolKinds::ALL[name] || not_found
         end

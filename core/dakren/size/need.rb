@@ -48,8 +48,9 @@ module Dakren
       # @param kind [Kinds::Kind] @param places [Array<Place>] one or more, all of the kind's sort
       # @param figures [Hash{Symbol=>Object}] what was told, by input; defaults fill the rest
       # @param density_g_ml [Numeric] of the mix, known or assumed
+      # @param own [Own] what the shop has weighed itself
       # @raise [InputError]
-      def initialize(kind, places, figures, density_g_ml:)
+      def initialize(kind, places, figures, density_g_ml:, own: Own.new)
         raise InputError.new(:places, "must be one or more") if places.empty?
         raise InputError.new(:places, "must all be a #{Kinds::PLACES.fetch(kind.on)} for a #{kind.label}") unless places.all? { |place| place.sort == kind.on }
 
@@ -57,6 +58,7 @@ module Dakren
         @places = places
         @figures = figures
         @density = density_g_ml
+        @own = own
       end
 
       # @param coat [Integer] 1 for the first
@@ -232,21 +234,30 @@ module Dakren
       end
 
       def drink(coat, area = area_mm2)
-        first = optional(:drink) || Drink::SURFACES.fetch(value(:surface) || "sealed").first_coat_g_m2
-        per_m2 = Drink.g_m2(first, coat: coat)
+        surface = value(:surface) || "sealed"
+        own = optional(:drink) ? nil : @own.of(:drink, surface)
+        per_m2 = Drink.g_m2(optional(:drink) || own&.value || Drink::SURFACES.fetch(surface).first_coat_g_m2, coat: coat)
         return if per_m2.zero?
 
-        grams(:drink, Exact.of(area) * per_m2 / 1_000_000, "%{area} × %{drink} = %{g}#{", a quarter of the first coat's" if coat == 2}", area: m2(area),
-                                                                                                                                         drink: quantity(per_m2, :"g/m2"))
+        says = "%{area} × %{drink} = %{g}#{", a quarter of the first coat's" if coat == 2}#{weighed(own)}"
+        grams(:drink, Exact.of(area) * per_m2 / 1_000_000, says, area: m2(area), drink: quantity(per_m2, :"g/m2"))
       end
 
       def soak
         typed = optional(:soak)
-        grams = typed || Drink::TOOLS.fetch(value(:spread) || "none").soak_g
-        if grams.zero?
-          nil
+        tool = value(:spread) || "none"
+        own = typed ? nil : @own.of(:soak, tool)
+        kept = typed || own&.value || Drink::TOOLS.fetch(tool).soak_g
+        return if kept.zero?
+
+        grams(:soak, Exact.of(kept), typed ? "as typed, %{g}" : "a #{Drink::TOOLS.fetch(tool).label} keeps %{g}#{weighed(own)}")
+      end
+
+      def weighed(own)
+        if own
+          "; the shop's own figure, #{own.count} #{own.count == 1 ? "weighing" : "weighings"}"
         else
-          grams(:soak, Exact.of(grams), typed ? "as typed, %{g}" : "a #{Drink::TOOLS.fetch(value(:spread)).label} keeps %{g}")
+          ""
         end
       end
 
