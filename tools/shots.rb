@@ -7,13 +7,15 @@ OUT = File.expand_path("../docs/screenshots", __dir__)
 # Name => [path, width, height, what is done in the browser before the picture]
 VIEWS = {
   "jobs" => ["/", 1280, 800],
-  "job-sheet" => ["/jobs/4", 1280, 920],
-  "job-sheet-working" => ["/jobs/3", 1280, 920, ->(browser) { browser.execute_script("document.querySelectorAll('.answers details')[2].open = true") }],
-  "job-sheet-narrow" => ["/jobs/1", 390, 844],
-  "bench-pour" => ["/jobs/3", 1280, 800, ->(browser) { to_pouring(browser).then { pour(browser, 9) } }],
-  "bench-mend" => ["/bench/1", 1280, 800, ->(browser) { %w[484 720].each { |reading| type_reading(browser, reading) } }],
+  "job-sheet" => ["/jobs/10", 1280, 1000],
+  "job-sheet-working" => ["/jobs/9", 1280, 920, ->(browser) { browser.execute_script("document.querySelectorAll('.answers details')[2].open = true") }],
+  "job-sheet-narrow" => ["/jobs/7", 390, 844],
+  "drawing-table" => ["/table/6/p1", 1280, 960, ->(browser) { trace(browser) }],
+  "cutting-list" => ["/table/2/c1/templates", 1280, 800],
+  "bench-pour" => ["/jobs/9", 1280, 800, ->(browser) { to_pouring(browser).then { pour(browser, 9) } }],
+  "bench-mend" => ["/bench/1", 1280, 800, ->(browser) { %w[822 1205].each { |reading| type_reading(browser, reading) } }],
   "bench-narrow" => ["/bench/1", 390, 844],
-  "bench-mix" => ["/bench/1", 1280, 800, ->(browser) { type_reading(browser, "779.4") }],
+  "bench-mix" => ["/bench/1", 1280, 800, ->(browser) { type_reading(browser, "1265.2") }],
   "bench" => ["/bench", 1280, 800],
   "shelf" => ["/shelf", 1280, 1000],
   "sheet-editor" => ["/shelf/4", 1280, 1000],
@@ -43,6 +45,36 @@ end
 def pour(browser, seconds)
   browser.action.click_and_hold(browser.find_element(css: ".bench-hold")).pause(duration: seconds).release.perform
   PATIENCE.until { !browser.find_element(css: ".bench-now").text.include?("settling") }
+end
+
+# Outline of the river in the demo's picture, mm; its two tips are corners.
+RIVER = [[392, 620], [520, 668], [700, 686], [860, 674], [1040, 630], [1200, 588],
+         [1360, 570], [1500, 582], [1628, 606], [1580, 540], [1460, 500], [1300, 488], [1100, 520], [860, 566],
+         [600, 592]].freeze
+TIPS = [392, 1628].freeze
+
+# Traces the river of the demo's slab and sounds it.
+def trace(browser)
+  at = lambda do |x, y|
+    left, top = browser.execute_script("const s = document.querySelector('.table-surface'), d = s.dataset, b = s.querySelector('svg').getBoundingClientRect()," \
+                                       "w = s.querySelector('svg').viewBox.baseVal.width / b.width;" \
+                                       "return [b.left + (Number(d.left) + arguments[0] * d.scale) / w, b.top + (Number(d.base) - arguments[1] * d.scale) / w]", x, y)
+    browser.action.move_to_location(left.round, top.round).click.perform
+  end
+  browser.find_element(css: "[data-tool=outline]").click
+  RIVER.each do |x, y|
+    at.call(x, y)
+    browser.action.send_keys("c").perform unless TIPS.include?(x)
+  end
+  browser.find_element(css: "[value=draw-add]").click
+  PATIENCE.until { browser.find_elements(css: ".on-table").any? }
+  browser.find_element(css: "[data-tool=sounding]").click
+  [[600, 640, 28], [1000, 590, 34], [1400, 535, 25]].each_with_index do |(x, y, depth), i|
+    at.call(x, y)
+    browser.find_element(id: "drawn-depth").send_keys(depth.to_s)
+    browser.find_element(css: "[value=sound]").click
+    PATIENCE.until { browser.find_elements(css: "[name='p1-soundings[#{i + 1}][x]']").any? }
+  end
 end
 
 def type_reading(browser, reading)

@@ -69,7 +69,7 @@ module Dakren
         @axis.ticks.each do |minute, time|
           x = @axis.x(minute)
           svg.line(x, lane_top(0) - 6, x, height - 22, stroke: Ramp::GRID)
-          svg.text(x, height - 6, time.strftime(@axis.until_min > 2880 * 2 ? "%a %-d" : "%H:%M"), text_anchor: "middle", class: "t-small")
+          svg.text(x, height - 6, time.strftime(@axis.by_days? ? "%a %-d" : "%H:%M"), text_anchor: "middle", class: "t-small")
         end
         day_names(svg)
       end

@@ -25,9 +25,18 @@ module Dakren
         left + ((right - left) * (minute.clamp(0, until_min) / until_min))
       end
 
+      # Minutes from one tick to the next.
+      def step
+        STEPS_MIN.find { |candidate| until_min / candidate <= WIDEST_TICKS } || (until_min / WIDEST_TICKS).ceil
+      end
+
+      # Does every tick stand at a midnight?
+      def by_days?
+        (step % 1440).zero?
+      end
+
       # @return [Array<Array(Float, Time)>] minute and clock time of each tick, on round clock times
       def ticks
-        step = STEPS_MIN.find { |candidate| until_min / candidate <= WIDEST_TICKS } || (until_min / WIDEST_TICKS).ceil
         midnight = Time.local(start.year, start.month, start.day)
         first = ((start - midnight) / 60 / step).ceil * step
         (0..).lazy.map { |i| midnight + ((first + (i * step)) * 60) }.map { |time| [(time - start) / 60, time] }

@@ -140,12 +140,13 @@ module Dakren
 
         input = pass.kind.input(name)
         quantity = { length: :mm, cover: :"g/m2", percent: :pct, volume: :ml }[input.unit]
-        "#{quantity ? wording.show(Quantity.new(value: default, unit: quantity)) : Check.plain(default)} as usual"
+        quantity ? wording.show(Quantity.new(value: default, unit: quantity)) : Check.plain(default)
       end
 
       def drink_usual(pass)
         surface = @desk.choice("#{pass.id}-surface", pass.kind.default(:surface))
-        "#{wording.show(Quantity.new(value: Size::Drink::SURFACES.fetch(surface).first_coat_g_m2, unit: :"g/m2"))} as usual"
+        own = own_figures.of(:drink, surface)
+        wording.show(Quantity.new(value: own&.value || Size::Drink::SURFACES.fetch(surface).first_coat_g_m2, unit: :"g/m2"))
       end
 
       def problems_for(pass)
