@@ -54,13 +54,12 @@ module Dakren
         px = 135.0 / half
         up = [70.0 / scarf.thickness_mm, px * 20].min
         middle = 150.0
-        top = 18.0
+        top = 26.0
         bottom = top + (scarf.thickness_mm * up)
         svg = Svg.new(WIDTH, bottom + 46, label: "Scarfed repair in section: bevel #{length(wording, scarf.bevel_mm)} each side")
         [-1, 1].each { |side| old_laminate(svg, scarf, middle, side, px, up, top, bottom) }
-        discs(scarf).each_with_index do |(reach, from, to), i|
-          wide = reach * px
-          svg.rect(middle - wide, bottom - (to * up), wide * 2, (to - from) * up, fill: i.even? ? CLOTH : "#e9dfc4", stroke: Ramp::INK, stroke_width: 0.8)
+        discs(scarf).each_with_index do |outline, i|
+          svg.shape(outline.map { |x, y| [middle + (x * px), bottom - (y * up)] }, fill: i.even? ? CLOTH : "#e9dfc4", stroke: Ramp::INK, stroke_width: 0.8)
         end
         svg.line(middle + (scarf.hole_length_mm / 2 * px), bottom + 10, middle + (half * px), bottom + 10)
         svg.text(middle + ((half - (scarf.bevel_mm / 2)) * px), bottom + 22, length(wording, scarf.bevel_mm), text_anchor: "middle", class: "t-figure")
@@ -75,10 +74,17 @@ module Dakren
         svg.shape([[middle + (side * hole), bottom], [middle + (side * outer), top], [middle + (side * 148), top], [middle + (side * 148), bottom]], fill: OLD, stroke: Ramp::INK)
       end
 
-      # Half width and lower and upper height of each disc, in the order they go in.
+      # Outline of each disc in the order they go in, from the middle and the inner face up: the largest first lie
+      # along the bevel, the smallest first flat on one another.
       def discs(scarf)
         each = scarf.thickness_mm / scarf.plies.to_f
-        scarf.discs.each_with_index.map { |disc, i| [disc.length_mm / 2, each * i, each * (i + 1)] }
+        hole = scarf.hole_length_mm / 2
+        scarf.discs.each_with_index.map do |disc, i|
+          reach = disc.length_mm / 2
+          rise = scarf.order == :largest ? scarf.thickness_mm * (reach - hole) / scarf.bevel_mm : 0.0
+          floor = [[-reach, rise], [-hole, 0.0], [hole, 0.0], [reach, rise]]
+          floor.map { |x, y| [x, y + (each * i)] } + floor.reverse.map { |x, y| [x, y + (each * (i + 1))] }
+        end
       end
 
       # A fillet in its corner, true in all directions.
