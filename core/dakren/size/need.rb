@@ -37,10 +37,84 @@ module Dakren
       end
     end
 
+    # Lines of a need, made from amounts and the sentence that tells how they came about.
+    module NeedLines
+      private
+
+      def quantity(amount, unit)
+        Quantity.new(value: amount, unit: unit)
+      end
+
+      def m2(area)
+        quantity(area / 1e6, :m2)
+      end
+
+      def mm(length)
+        quantity(length, :mm)
+      end
+
+      def film_line(name, cover, area, before = [])
+        amount, = cover.amounts(area, nil)
+        grams = cover.amounts(area, nil)[1]
+        value, unit = amount ? [amount, :ml] : [grams, :g]
+        says = cover.film_mm ? "%{area} × %{film} wet film = %{amount}" : "%{area} × %{cover} = %{amount}"
+        NeedLine.new(name: name, label: LABELS.fetch(name), value: value, unit: unit, working: before + [Working.new(says: says, parts: {
+          area: m2(area), film: quantity(cover.film_mm, :film_mm), cover: quantity(cover.cover_g_m2, :"g/m2"),
+          amount: quantity(value, unit)
+        }.reject { |_, part| part.value.nil? })])
+      end
+
+      def grams(name, value, says, **parts)
+        NeedLine.new(name: name, label: LABELS.fetch(name), value: value, unit: :g, working: [Working.new(says: says, parts: { **parts, g: quantity(value, :g) })])
+      end
+
+      def ml(name, value, says, **parts)
+        NeedLine.new(name: name, label: LABELS.fetch(name), value: value, unit: :ml, working: [Working.new(says: says, parts: { **parts, ml: quantity(value, :ml) })])
+      end
+
+      # @return [Array<Working>] what the wet film comb and the dry coat show
+      def film_remarks(cover)
+        film = cover.film_with(@density)
+        found = []
+        if (thin = optional(:thinner)) && thin.positive?
+          found << Working.new(says: "with %{thin} thinner the comb must show %{wet} for %{film} to stay", parts: {
+                                 thin: quantity(thin, :pct), wet: quantity(film * (100 + Exact.of(thin)) / 100, :film_mm), film: quantity(film, :film_mm)
+                               })
+        end
+        if (grain = optional(:grain)) && grain.positive?
+          found << Working.new(says: "the grain raises the coat to %{film}", parts: { film: quantity(film + (Exact.of(grain) / Exact.of(GRAIN_DENSITY_G_ML) / 1000), :film_mm) })
+        end
+        found
+      end
+
+      # What is needed beside resin and hardener.
+      def film_extras(cover)
+        found = []
+        thin = optional(:thinner)
+        if thin&.positive?
+          mix = cover.film_with(@density) * Exact.of(flat_mm2) / 1000
+          found << NeedLine.new(name: :thinner, label: "thinner", value: mix * Exact.of(thin) / 100, unit: :ml)
+        end
+        grain = optional(:grain)
+        found << NeedLine.new(name: :grain, label: "grain, strewn", value: Exact.of(flat_mm2) * Exact.of(grain) / 1_000_000, unit: :g) if grain&.positive?
+        found
+      end
+
+      def weighed(own)
+        if own
+          "; the shop's own figure, #{own.count} #{own.count == 1 ? "weighing" : "weighings"}"
+        else
+          ""
+        end
+      end
+    end
+
     # The one engine for every kind of work: from places and figures to the need of one coat.
     #
     #   Sizing.new(Kinds::ALL[:coat], [place], { film: Cover.new(film_mm: 0.3) }, density_g_ml: 1.1).need(1)
     class Sizing
+      include NeedLines
+
       GRAIN_DENSITY_G_ML = 2.65
       LABELS = { work: "on the work", texture: "for the rough surface", edges: "extra on edges and wear areas", drink: "drunk by the surface", soak: "kept by the tool",
                  flow: "kept by the flow layer", line: "left in the feed line", trap: "for the trap", squeeze: "squeezed out", proud: "left proud, shaved off" }.freeze
@@ -186,18 +260,6 @@ module Dakren
         value(name)
       end
 
-      def quantity(amount, unit)
-        Quantity.new(value: amount, unit: unit)
-      end
-
-      def m2(area)
-        quantity(area / 1e6, :m2)
-      end
-
-      def mm(length)
-        quantity(length, :mm)
-      end
-
       # As it would be were it flat.
       def flat_mm2
         @places.sum { |place| place.shape.area_mm2 }
@@ -205,17 +267,6 @@ module Dakren
 
       def depth_of(place)
         place.shape.is_a?(Cavity) ? place.shape.fill_mm : place.shape.deepest_mm
-      end
-
-      def film_line(name, cover, area, before = [])
-        amount, = cover.amounts(area, nil)
-        grams = cover.amounts(area, nil)[1]
-        value, unit = amount ? [amount, :ml] : [grams, :g]
-        says = cover.film_mm ? "%{area} × %{film} wet film = %{amount}" : "%{area} × %{cover} = %{amount}"
-        NeedLine.new(name: name, label: LABELS.fetch(name), value: value, unit: unit, working: before + [Working.new(says: says, parts: {
-          area: m2(area), film: quantity(cover.film_mm, :film_mm), cover: quantity(cover.cover_g_m2, :"g/m2"),
-          amount: quantity(value, unit)
-        }.reject { |_, part| part.value.nil? })])
       end
 
       # Rule: a band along the edges and the steps and wear areas get so much more film.
@@ -251,50 +302,6 @@ module Dakren
         return if kept.zero?
 
         grams(:soak, Exact.of(kept), typed ? "as typed, %{g}" : "a #{Drink::TOOLS.fetch(tool).label} keeps %{g}#{weighed(own)}")
-      end
-
-      def weighed(own)
-        if own
-          "; the shop's own figure, #{own.count} #{own.count == 1 ? "weighing" : "weighings"}"
-        else
-          ""
-        end
-      end
-
-      def grams(name, value, says, **parts)
-        NeedLine.new(name: name, label: LABELS.fetch(name), value: value, unit: :g, working: [Working.new(says: says, parts: { **parts, g: quantity(value, :g) })])
-      end
-
-      def ml(name, value, says, **parts)
-        NeedLine.new(name: name, label: LABELS.fetch(name), value: value, unit: :ml, working: [Working.new(says: says, parts: { **parts, ml: quantity(value, :ml) })])
-      end
-
-      # @return [Array<Working>] what the wet film comb and the dry coat show
-      def film_remarks(cover)
-        film = cover.film_with(@density)
-        found = []
-        if (thin = optional(:thinner)) && thin.positive?
-          found << Working.new(says: "with %{thin} thinner the comb must show %{wet} for %{film} to stay", parts: {
-                                 thin: quantity(thin, :pct), wet: quantity(film * (100 + Exact.of(thin)) / 100, :film_mm), film: quantity(film, :film_mm)
-                               })
-        end
-        if (grain = optional(:grain)) && grain.positive?
-          found << Working.new(says: "the grain raises the coat to %{film}", parts: { film: quantity(film + (Exact.of(grain) / Exact.of(GRAIN_DENSITY_G_ML) / 1000), :film_mm) })
-        end
-        found
-      end
-
-      # What is needed beside resin and hardener.
-      def film_extras(cover)
-        found = []
-        thin = optional(:thinner)
-        if thin&.positive?
-          mix = cover.film_with(@density) * Exact.of(flat_mm2) / 1000
-          found << NeedLine.new(name: :thinner, label: "thinner", value: mix * Exact.of(thin) / 100, unit: :ml)
-        end
-        grain = optional(:grain)
-        found << NeedLine.new(name: :grain, label: "grain, strewn", value: Exact.of(flat_mm2) * Exact.of(grain) / 1_000_000, unit: :g) if grain&.positive?
-        found
       end
 
       def volume_working(ml, coats, share)
