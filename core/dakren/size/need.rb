@@ -39,6 +39,10 @@ module Dakren
 
     # Lines of a need, made from amounts and the sentence that tells how they came about.
     module NeedLines
+      GRAIN_DENSITY_G_ML = 2.65
+      LABELS = { work: "on the work", texture: "for the rough surface", edges: "extra on edges and wear areas", drink: "drunk by the surface", soak: "kept by the tool",
+                 flow: "kept by the flow layer", line: "left in the feed line", trap: "for the trap", squeeze: "squeezed out", proud: "left proud, shaved off" }.freeze
+
       private
 
       def quantity(amount, unit)
@@ -114,10 +118,6 @@ module Dakren
     #   Sizing.new(Kinds::ALL[:coat], [place], { film: Cover.new(film_mm: 0.3) }, density_g_ml: 1.1).need(1)
     class Sizing
       include NeedLines
-
-      GRAIN_DENSITY_G_ML = 2.65
-      LABELS = { work: "on the work", texture: "for the rough surface", edges: "extra on edges and wear areas", drink: "drunk by the surface", soak: "kept by the tool",
-                 flow: "kept by the flow layer", line: "left in the feed line", trap: "for the trap", squeeze: "squeezed out", proud: "left proud, shaved off" }.freeze
 
       # @param kind [Kinds::Kind] @param places [Array<Place>] one or more, all of the kind's sort
       # @param figures [Hash{Symbol=>Object}] what was told, by input; defaults fill the rest
