@@ -83,6 +83,12 @@ module Dakren
         (@tins || room&.at(from_min)).to_f
       end
 
+      # One sheet's films in this job's room, followed once for all its coats.
+      # @return [Cure::Ageing]
+      def ageing(sheet)
+        (@ageing ||= {})[sheet] ||= Cure::Ageing.new(sheet, room)
+      end
+
       # Moisture and dew point held against the work.
       # @return [Array<Care::Caution>]
       def conditions
@@ -240,8 +246,7 @@ module Dakren
 
       def order(number, coats, from)
         need = @pass.sizing.need(number, coats: coats)
-        later = room.from(from)
-        Line::CoatOrder.new(need: need, outline: outline, sheet: @pass.sheet, room: later, tins_c: @desk.tins_c(from), kind: @pass.kind.name, method: @pass.method_name, cups: @pass.cups,
+        Line::CoatOrder.new(need: need, outline: outline, sheet: @pass.sheet, room: room, from_min: from, ageing: @desk.ageing(@pass.sheet), tins_c: @desk.tins_c(from), kind: @pass.kind.name, method: @pass.method_name, cups: @pass.cups,
                             placing_g_per_min: @pass.rate_g_min, pack_ml: @pass.figures[:pack])
       end
 

@@ -43,7 +43,7 @@ module Dakren
         powder, to_100 = order.need.powder
         BenchDesk.start(sheet: Records::Sheet.find(desk.document["#{coat.pass.id}-sheet"]), name: planned_name(job, desk, coat, planned), total_g: counted_g(order.sheet, tool, count, portion.mass_g),
                         count: count, tool: tool&.name, resolution_g: ToolShelf.of_shop.resolution_g(order.sheet, portion.mass_g, tool),
-                        cup: portion.cup, room_c: order.room.at(0), tins_c: order.tins_c, first: order.method == :graduated ? "hardener" : settings.pour_first,
+                        cup: portion.cup, room_c: order.room_c, tins_c: order.tins_c, first: order.method == :graduated ? "hardener" : settings.pour_first,
                         method: order.method.to_s, placing_min: portion.needed_min - portion.mixing_min, job: job, cup_number: planned.number,
                         powder: powder && coat.pass.figures.fetch(:grade, coat.pass.kind.default(:grade)), powder_name: powder&.label, powder_to_100_g: to_100)
       end

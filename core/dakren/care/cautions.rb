@@ -28,7 +28,7 @@ module Dakren
       def initialize(plan)
         @plan = plan
         @sheet = plan.sheet
-        @room = plan.order.room
+        @room = plan.order.later_room
       end
 
       # @return [Array<Caution>]

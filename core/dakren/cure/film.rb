@@ -18,11 +18,12 @@ module Dakren
       # @param clock [Clock]
       # @param profile [Profile]
       # @param stalled_below_c [Numeric, nil] ageing below this is not counted: the sheet promises none
-      def initialize(clock, profile, stalled_below_c: nil)
+      # @param until_min [Numeric] how far the room is followed
+      def initialize(clock, profile, stalled_below_c: nil, until_min: HORIZON_MIN)
         @clock = clock
         @stalled_below_c = stalled_below_c
-        pieces = profile.pieces.take_while { |from, *| from < HORIZON_MIN }.map { |from, to, c0, c1| [from, [to, HORIZON_MIN].min, c0, c1] }
-        pieces[-1][3] = profile.at(HORIZON_MIN)
+        pieces = profile.pieces.take_while { |from, *| from < until_min }.map { |from, to, c0, c1| [from, [to, until_min].min, c0, c1] }
+        pieces[-1][3] = profile.at(until_min)
         @pieces = stalled_below_c ? cut_at(pieces, stalled_below_c) : pieces
         @aged = []
       end
@@ -32,33 +33,52 @@ module Dakren
       # @return [Float, nil] minutes from minute 0; nil when not within 60 days
       # @raise [InputError]
       def reached_min(age_min, start_age_min: 0)
-        wanted = Check.number(:age_min, age_min, 0..1_000_000, "min") - start_age_min
-        return 0.0 if wanted <= 0
+        reached_after(0.0, age_min, start_age_min: start_age_min)
+      end
 
-        index = 0
-        index += 1 while index < @pieces.size && aged_until(index) < wanted
-        return if index == @pieces.size
+      # The same for a film that was spread later on in this room.
+      # @param from_min [Numeric] when it was spread, from minute 0
+      # @return [Float, nil] minutes from minute 0; nil when not within 60 days of being spread, or not as far as the room is followed
+      def reached_after(from_min, age_min, start_age_min: 0)
+        wanted = Check.number(:age_min, age_min, 0..1_000_000, "min") - start_age_min
+        return from_min.to_f if wanted <= 0
+
+        wanted += age_at(from_min) if from_min.positive?
+        index = first_piece { |i| aged_until(i) >= wanted }
+        return if index.nil?
 
         from, to, c0, c1 = @pieces[index]
-        within(from, to, c0, c1, wanted - (index.zero? ? 0.0 : aged_until(index - 1)))
+        minute = within(from, to, c0, c1, wanted - (index.zero? ? 0.0 : aged_until(index - 1)))
+        minute - from_min <= HORIZON_MIN ? minute : nil
       end
 
       # @param minute [Numeric] from 0
       # @return [Float] age in minutes
       def age_at(minute)
-        @pieces.sum do |from, to, c0, c1|
-          from >= minute ? 0.0 : aged_in(from, to, c0, c1, [to, minute].min)
-        end
+        index = @pieces.bsearch_index { |_, to, *| to >= minute } || (@pieces.size - 1)
+        from, to, c0, c1 = @pieces[index]
+        (index.zero? ? 0.0 : aged_until(index - 1)) + aged_in(from, to, c0, c1, [to, minute].min)
       end
 
       private
 
+      # The first piece by whose end something is reached: those already known are searched, the others followed.
+      def first_piece(&)
+        known = @aged.size
+        if known.positive? && yield(known - 1)
+          (0...known).bsearch(&)
+        else
+          (known...@pieces.size).find(&)
+        end
+      end
+
       # Age gained from minute 0 to the end of a piece; remembered, since every stage asks again.
       def aged_until(index)
-        @aged[index] ||= begin
-          from, to, c0, c1 = @pieces[index]
-          (index.zero? ? 0.0 : aged_until(index - 1)) + aged_in(from, to, c0, c1, to)
+        (@aged.size..index).each do |i|
+          from, to, c0, c1 = @pieces[i]
+          @aged[i] = (i.zero? ? 0.0 : @aged[i - 1]) + aged_in(from, to, c0, c1, to)
         end
+        @aged[index]
       end
 
       # Pieces that cross the lowest temperature, cut where they cross it.

@@ -15,6 +15,50 @@ module Dakren
     ].freeze
     STAGE_NAMES = STAGES.map(&:name).freeze
 
+    # One sheet in one room: its film in every way the room and the sheet are in doubt, each followed once however
+    # many coats ask.
+    class Ageing
+      # Followed so far beyond the 60 days a coat may take, for coats that begin later on.
+      FOLLOWED_MIN = 2 * HORIZON_MIN
+
+      attr_reader :sheet, :room
+
+      # @param sheet [Sheet] @param room [Profile] of the whole job
+      def initialize(sheet, room)
+        @sheet = sheet
+        @room = room
+        @films = {}
+      end
+
+      # Clocks and shifts to try, the likely one first.
+      # @return [Array<Array(Clock, Float)>]
+      def variants
+        @variants ||= [[sheet.clock, 0.0], *Doubt.variants(sheet.clock)]
+      end
+
+      # The late side gets no credit for hours below the lowest temperature; the early side does.
+      # @return [Film]
+      def film(index)
+        @films[index] ||= begin
+          clock, shift = variants[index]
+          Film.new(clock, shift.zero? ? room : room.shifted(shift), stalled_below_c: shift.positive? ? nil : sheet.lowest_c&.+(shift), until_min: FOLLOWED_MIN)
+        end
+      end
+
+      # When the slowest variant reaches an age, and when the quickest does: for a plan that must be kept.
+      # @param from_min [Numeric] when it was spread @param age_min [Numeric] @param start_age_min [Numeric] what it aged in its cup
+      # @return [Float, nil] minute of the job
+      def surely(from_min, age_min, start_age_min)
+        reached = variants.each_index.map { |i| film(i).reached_after(from_min, age_min, start_age_min: start_age_min) }
+        reached.any?(&:nil?) ? nil : reached.max
+      end
+
+      # @return [Float, nil]
+      def at_earliest(from_min, age_min, start_age_min)
+        variants.each_index.filter_map { |i| film(i).reached_after(from_min, age_min, start_age_min: start_age_min) }.min
+      end
+    end
+
     # When a film of one sheet reaches its stages, counted from the moment it was spread.
     #
     #   StageTimes.new(sheet, room: profile, start_age_min: 6).of(:recoat_opens)   # => Band
@@ -23,16 +67,20 @@ module Dakren
     # figure in the coldest; below the sheet's lowest temperature no ageing is promised.
     class StageTimes
       # @param sheet [Sheet]
-      # @param room [Profile] from the moment of spreading
+      # @param room [Profile] of the job @param from_min [Numeric] when it was spread
       # @param start_age_min [Numeric] age it brings from its cup
       # @param depth_mm [Numeric, nil] of a pour; a film where it is nil or at most 2 mm
       # @param start_c [Numeric, nil] °C of the mix when poured
-      def initialize(sheet, room:, start_age_min: 0, depth_mm: nil, start_c: nil)
+      # @param ageing [Ageing] shared by all coats of the sheet in that room
+      def initialize(sheet, room:, from_min: 0, start_age_min: 0, depth_mm: nil, start_c: nil, ageing: Ageing.new(sheet, room))
         @sheet = sheet
-        @room = room
+        @from_min = from_min
         @start_age_min = start_age_min
-        @thick = depth_mm && depth_mm > PourTop::FILM_LIMIT_MM ? { depth_mm: depth_mm, start_c: start_c } : nil
-        @likely, *@others = [[sheet.clock, 0.0], *Doubt.variants(sheet.clock)].map { |clock, shift| surface(clock, shift) }
+        @ageing = ageing
+        return unless depth_mm && depth_mm > PourTop::FILM_LIMIT_MM
+
+        later = room.from(from_min)
+        @tops = ageing.variants.map { |clock, shift| PourTop.new(Mix.new(clock, nodes: Mix::BAND_NODES), room: shift.zero? ? later : later.shifted(shift), depth_mm: depth_mm, start_c: start_c + shift) }
       end
 
       # @param name [Symbol] of STAGES
@@ -50,17 +98,15 @@ module Dakren
 
       private
 
-      def surface(clock, shift)
-        room = shift.zero? ? @room : @room.shifted(shift)
-        return PourTop.new(Mix.new(clock, nodes: Mix::BAND_NODES), room: room, **@thick, start_c: @thick[:start_c] + shift) if @thick
-
-        # The late side gets no credit for hours below the lowest temperature; the early side does.
-        Film.new(clock, room, stalled_below_c: shift.positive? ? nil : @sheet.lowest_c&.+(shift))
+      def band(early_min, late_min)
+        others = (1...@ageing.variants.size).flat_map { |i| [early_min, late_min].uniq.map { |age| reached(i, age) } }
+        Band.over(reached(0, (early_min + late_min) / 2.0), others)
       end
 
-      def band(early_min, late_min)
-        Band.over(@likely.reached_min((early_min + late_min) / 2.0, start_age_min: @start_age_min),
-                  @others.flat_map { |film| [early_min, late_min].uniq.map { |age| film.reached_min(age, start_age_min: @start_age_min) } })
+      def reached(index, age_min)
+        return @tops[index].reached_min(age_min, start_age_min: @start_age_min) if @tops
+
+        @ageing.film(index).reached_after(@from_min, age_min, start_age_min: @start_age_min)&.-(@from_min)
       end
     end
   end

@@ -148,7 +148,7 @@ module Dakren
       end
 
       def room_c
-        @order.room.at(0)
+        @order.room_c
       end
 
       def unit_of(name)

@@ -10,9 +10,10 @@ module Dakren
     #
     # need: Size::Need; sheet: Sheet; room: Cure::Profile; tins_c: °C of the parts; outline: a shape of Size to mark, or nil;
     # kind: a name of Size::Kinds; method: a key of METHODS; cups: kinds to choose from; placing_g_per_min: of the whole crew;
-    # pack_ml: of A and B together, where whole packs are mixed; kept: Batch::Kept, what stays in cups.
+    # pack_ml: of A and B together, where whole packs are mixed; from_min: when in the room's time the coat begins; ageing: Cure::Ageing
+    # shared by the coats of one sheet; people: on the crew, where there are two one mixes ahead.
     CoatOrder = Value.define(:need, :sheet, :room, :tins_c, outline: nil, kind: :coat, method: :scale, cups: Batch::USUAL_CUPS, placing_g_per_min: Batch::PLACING_G_PER_MIN[:coat],
-                                                            pack_ml: nil) do
+                                                            pack_ml: nil, from_min: 0, ageing: nil, people: 1) do
       # One plain coat over one shape.
       #
       # @param outline [Object] shape of Size @param cover [Size::Cover]
@@ -23,6 +24,17 @@ module Dakren
         place = Size::Place.new(name: "piece", sort: :surface, shape: outline)
         sizing = Size::Sizing.new(Size::Kinds::ALL.fetch(:coat), [place], { film: cover, drink: drink_g_m2, soak: soak_g }, density_g_ml: sheet.clock.mixed_density_g_ml)
         new(need: sizing.need, outline: outline, sheet: sheet, **order)
+      end
+
+      # °C of the room so many minutes after the coat begins.
+      def room_c(minute = 0)
+        room.at(from_min + minute)
+      end
+
+      # The room from the coat's own minute 0 on.
+      # @return [Cure::Profile]
+      def later_room
+        from_min.zero? ? room : room.from(from_min)
       end
 
       # @return [Cure::Mix] with what powder there is in it

@@ -17,6 +17,8 @@ module Dakren
       SHALLOWEST_MM = 2.0
       # Beads and the like age as a film does.
       THIN_MM = 1.0
+      # Of the working time a film's edge stays open to the next cup.
+      WET_EDGE_SHARE = 0.5
 
       attr_reader :order, :portions, :batches
 
@@ -84,7 +86,7 @@ module Dakren
 
       # @return [Cure::Pour::Run, nil] heat of a thick coat
       def pour_run
-        pour? ? @mix.pour(depth_mm: film_mm, start_c: order.tins_c, room: order.room) : nil
+        pour? ? @mix.pour(depth_mm: film_mm, start_c: order.tins_c, room: order.later_room) : nil
       end
 
       # @return [Cure::Band] minutes each cup stays usable from when its parts meet
@@ -116,7 +118,7 @@ module Dakren
         return unless pour?
 
         @lifts ||= begin
-          lifts = Cure::Lifts.new(@mix, start_c: order.tins_c, room: order.room, recoat: sheet.recoat_window_min)
+          lifts = Cure::Lifts.new(@mix, start_c: order.tins_c, room: order.later_room, recoat: sheet.recoat_window_min)
           deepest = lifts.deepest_mm
           depths = deepest < Cure::Lifts::LEAST_MM ? [] : lifts.plan(film_mm.to_f, deepest_mm: deepest)
           [depths, depths.any? ? lifts.wait(depths.first) : nil]
@@ -159,6 +161,22 @@ module Dakren
         batches.last.done_at
       end
 
+      # How long the edge of what was laid stays wet enough to join: half the working time of the film.
+      # @return [Float, nil] minutes
+      def wet_edge_min
+        working.early && (working.early * WET_EDGE_SHARE)
+      end
+
+      # Longest gap between one cup used up and the next poured out, minutes.
+      def longest_gap_min
+        batches.each_cons(2).map { |one, two| two.pour_from - one.done_at }.max || 0.0
+      end
+
+      # Does the next cup come before the edge of the last has closed?
+      def edge_kept?
+        wet_edge_min.nil? || longest_gap_min <= wet_edge_min
+      end
+
       # Grams are known when they were asked for, or when both densities are.
       def weighed?
         !@need_g.nil?
@@ -166,13 +184,13 @@ module Dakren
 
       def cup_conditions
         portion = portions.first
-        { mass_g: portion.mass_g.to_f, start_c: order.tins_c, room_c: order.room.at(0), diameter_mm: portion.diameter_mm }
+        { mass_g: portion.mass_g.to_f, start_c: order.tins_c, room_c: order.room_c, diameter_mm: portion.diameter_mm }
       end
 
       private
 
       def cutter
-        Batch::Cutter.new(sheet, mix: @mix, start_c: order.tins_c, room_c: order.room.at(0), cups: order.cups,
+        Batch::Cutter.new(sheet, mix: @mix, start_c: order.tins_c, room_c: order.room_c, cups: order.cups,
                                  placing_g_per_min: order.placing_g_per_min)
       end
 
@@ -181,15 +199,25 @@ module Dakren
         @need_g || (@need_ml * Exact.of(sheet.clock.mixed_density_g_ml))
       end
 
-      # One mixer: a cup is mixed when the one before is used up.
+      # One mixer: a cup is mixed when the one before is used up. A helper mixes ahead, so that the next cup is
+      # ready when the one before is used up, and never two at once.
       def lay_out
-        from = 0.0
+        ready = 0.0
+        free = 0.0
         portions.each_with_index.map do |portion, index|
-          planned = PlannedBatch.new(number: index + 1, portion: portion, split: split(portion), mix_from: from,
-                                     pour_from: from + portion.mixing_min + Batch::CARRYING_MIN, done_at: from + portion.needed_min)
-          from = planned.done_at
+          mixing = portion.mixing_min + Batch::CARRYING_MIN
+          from = helper? ? [ready - mixing, free].max : ready
+          pour = [from + mixing, ready].max
+          planned = PlannedBatch.new(number: index + 1, portion: portion, split: split(portion), mix_from: from, pour_from: pour, done_at: pour + portion.needed_min - mixing)
+          free = from + mixing
+          ready = planned.done_at
           planned
         end
+      end
+
+      # Is there somebody to mix while another spreads?
+      def helper?
+        order.people > 1
       end
 
       def split(portion)
@@ -212,10 +240,14 @@ module Dakren
         @last_laid ||= pour? ? first_laid : laid(batches.last, batches.last.done_at)
       end
 
+      def ageing
+        @ageing ||= order.ageing || Cure::Ageing.new(sheet, order.room)
+      end
+
       # Stage times of what left its cup at that minute, with the age it had by then.
       def laid(batch, minute)
         age = @mix.cup_age_min(minute - batch.mix_from, **cup_conditions)
-        Cure::StageTimes.new(sheet, room: order.room.from(minute), start_age_min: age, depth_mm: (film_mm || THIN_MM).to_f, start_c: order.tins_c)
+        Cure::StageTimes.new(sheet, room: order.room, from_min: order.from_min + minute, ageing: ageing, start_age_min: age, depth_mm: (film_mm || THIN_MM).to_f, start_c: order.tins_c)
       end
     end
   end

@@ -285,10 +285,6 @@ class CautionsTest < CoreTest
     assert_includes cup.says, "smokes"
   end
 
-  def test_the_wrong_mix_is_told
-    assert(cautions(sheet: coating(purposes: [:cast])).any? { |caution| caution.says.include?("not for coats") })
-  end
-
   def test_gloves_and_the_makers_sheet_always
     assert(cautions.any? { |caution| caution.says.include?("gloves") && caution.first.include?("safety data sheet") })
   end
