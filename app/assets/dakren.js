@@ -43,6 +43,8 @@ function liveForm() {
         this.$root.requestSubmit(button);
       };
       document.addEventListener("keydown", this.keys);
+      const tickets = this.$root.querySelector("[data-tickets]");
+      if (tickets) for (const [name, does] of [["dragstart", "drag"], ["dragover", "over"], ["drop", "drop"]]) this.$root.addEventListener(name, (event) => this[does](event));
       this.leave = () => this.hurry();
       window.addEventListener("pagehide", this.leave);
     },
@@ -58,6 +60,28 @@ function liveForm() {
       if (!this.preview()) this.state = "saving …";
       clearTimeout(this.timer);
       this.timer = setTimeout(() => this.send(), PAUSE_MS);
+    },
+    // A ticket dragged by its number to another place in the order.
+    drag(event) {
+      const number = event.target.closest?.(".ticket-number[draggable]");
+      this.dragged = number?.closest(".ticket").dataset.pass;
+      if (this.dragged) event.dataTransfer.setData("text/plain", this.dragged);
+    },
+    over(event) {
+      if (this.dragged && event.target.closest?.(".ticket")) event.preventDefault();
+    },
+    drop(event) {
+      const on = event.target.closest?.(".ticket");
+      if (!this.dragged || !on) return;
+      event.preventDefault();
+      const box = on.getBoundingClientRect();
+      const after = event.clientY > box.top + box.height / 2;
+      const before = after ? on.nextElementSibling?.dataset.pass || "" : on.dataset.pass;
+      if (before !== this.dragged) {
+        this.act = `order:${this.dragged}:${before}`;
+        this.send();
+      }
+      this.dragged = null;
     },
     picked(event) {
       if (event.target.matches("select, [type=checkbox], [type=radio]")) this.changed();
@@ -601,3 +625,34 @@ function drawingTable() {
   };
 }
 document.addEventListener("alpine:init", () => window.Alpine.data("drawingTable", drawingTable));
+
+// What is on now goes on by itself, and tells before it is time where the browser may.
+document.addEventListener("alpine:init", () => {
+  const PAUSE_MS = 30000;
+  window.Alpine.data("nowList", () => ({
+    asks: false,
+    timer: null,
+    told: "",
+    init() {
+      const list = this.$el;
+      this.asks = "Notification" in window && Notification.permission === "default";
+      this.told = list.dataset.soon;
+      this.timer = setInterval(async () => {
+        const answer = await fetch(window.location.pathname).catch(() => null);
+        const fresh = answer?.ok && new DOMParser().parseFromString(await answer.text(), "text/html").getElementById("live");
+        if (!fresh) return;
+        const soon = fresh.dataset.soon;
+        window.Alpine.morph(list, fresh.outerHTML);
+        if (soon && soon !== this.told && "Notification" in window && Notification.permission === "granted") new Notification("Dakren", { body: soon });
+        this.told = soon;
+      }, PAUSE_MS);
+    },
+    destroy() {
+      clearInterval(this.timer);
+    },
+    async allow() {
+      await Notification.requestPermission().catch(() => "denied");
+      this.asks = false;
+    },
+  }));
+});

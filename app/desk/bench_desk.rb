@@ -56,7 +56,7 @@ module Dakren
       # @return [Records::Batch] saved
       def start(sheet:, name:, total_g:, cup:, room_c:, tins_c:, first:, placing_min:, method: "scale",
                 powder: nil, powder_name: nil, powder_to_100_g: nil, count: nil, tool: nil, resolution_g: 0.1, job: nil, cup_number: nil)
-        Records::Batch.create!(job: job, cup_number: cup_number, name: name, sheet: sheet.attributes.except("id", "created_at", "updated_at", "lock_version"),
+        Records::Batch.create!(job: job, cup_number: cup_number, name: name, sheet: sheet.is_a?(Hash) ? sheet : sheet.attributes.except("id", "created_at", "updated_at", "lock_version"),
                                recipe: { total_g: total_g.to_s, first: first, room_c: room_c, tins_c: tins_c, method: method, placing_min: placing_min, powder: powder, powder_name: powder_name,
                                          powder_to_100_g: powder_to_100_g,
                                          count: count, tool: tool, resolution_g: resolution_g,

@@ -26,7 +26,10 @@ module Dakren
       FORMS = { "flat" => "flat surface", "void" => "void to fill", "cylinder" => "side of a cylinder", "cone" => "side of a cone", "box" => "inside of a box",
                 "pool" => "stepped pool", "rod" => "rod to wrap", "cavity" => "mould cups", "joint" => "joint or edge", "damage" => "hole to repair" }.freeze
       FILM_UNITS = { "mm" => "mm", "micron" => "micron", "mil" => "mil", "g/m2" => "g/m²", "oz/yd2" => "oz/yd²" }.freeze
-      ROOMS = { "steady" => "steady", "wave" => "day and night", "points" => "by points" }.freeze
+      ROOMS = { "steady" => "steady", "wave" => "day and night", "points" => "by points", "csv" => "from a list", "weather" => "weather desk" }.freeze
+      MODES = { "start" => "from a start", "back" => "back from a hand-over" }.freeze
+      CHAINS = { "no" => "not minded", "yes" => "kept clear of" }.freeze
+      YES = { "no" => "no", "yes" => "yes" }.freeze
       XY = Size::Polygon::COORDINATE_MM
 
       def self.by_name(fields)
@@ -39,6 +42,10 @@ module Dakren
 
       def self.rows(name, label, *columns)
         Field.new(name: name, label: label, kind: :rows, columns: columns.freeze)
+      end
+
+      def self.hour(name, label)
+        Field.new(name: name, label: label, kind: :figure, units: U::TIME, metric: :h, us: :h, allowed: 0..86_400)
       end
 
       # A kind of work's input as a field.
@@ -60,6 +67,14 @@ module Dakren
         Field.new(name: "moisture", label: "Moisture of the work", allowed: Care::Conditions::MOISTURE_PCT, **PERCENT),
         rows("points", "Room by points", Field.new(name: "x", label: "Point %d, hours after the start", kind: :figure, units: U::TIME, metric: :h, us: :h, allowed: 0..86_400),
              Field.new(name: "y", label: "Point %d, temperature", **TEMPERATURE)),
+        Field.new(name: "mode", label: "Planned", kind: :choice, choices: MODES), Field.new(name: "deadline", label: "Hand over by", kind: :word),
+        Field.new(name: "goal", label: "Best at", kind: :choice, choices: Line::GOALS.transform_keys(&:to_s)), Field.new(name: "hours", label: "Hours", kind: :word),
+        Field.new(name: "days_off", label: "Days off", kind: :word), Field.new(name: "people", label: "People", allowed: 1..20, **PLAIN),
+        Field.new(name: "chain", label: "Other jobs", kind: :choice, choices: CHAINS), Field.new(name: "csv", label: "Room by hours", kind: :word),
+        rows("heats", "Heated", hour("from", "Spell %d, from, hours after the start"), hour("to", "Spell %d, to"),
+             Field.new(name: "temp", label: "Spell %d, temperature", **TEMPERATURE)),
+        rows("measured", "Measured", hour("from", "Measured %d, from, hours after the start"), hour("to", "Measured %d, to"),
+             Field.new(name: "temp", label: "Measured %d, temperature", **TEMPERATURE)),
         Field.new(name: "places", label: "Places", kind: :ids), Field.new(name: "passes", label: "Passes", kind: :ids)
       ]
 
@@ -105,12 +120,17 @@ module Dakren
         end), Field.new(name: "places", label: "Covers", kind: :ids),
         Field.new(name: "sheet", label: "Resin and hardener", kind: :word), Field.new(name: "film_unit", label: "Unit of the coat", kind: :choice, choices: FILM_UNITS),
         Field.new(name: "method", label: "Measured by", kind: :word), Field.new(name: "cup", label: "Mixed in", kind: :word),
-        Field.new(name: "known", label: "I know", kind: :choice, choices: { "no" => "no", "yes" => "yes" }),
+        Field.new(name: "known", label: "I know", kind: :choice, choices: YES), Field.new(name: "skip", label: "Skipped", kind: :choice, choices: YES),
+        Field.new(name: "school", label: "Onto the last", kind: :choice, choices: Line::SCHOOLS.transform_keys(&:to_s)), Field.new(name: "sections", label: "In sections", allowed: 1..40, **PLAIN),
+        Field.new(name: "wet_out", label: "Cloth is", kind: :choice, choices: { "above" => "wetted from above (light)", "into" => "laid into wet resin (heavy)" }),
+        Field.new(name: "service", label: "Hottest in service", **TEMPERATURE, allowed: Line::Service::SERVICE_C), Field.new(name: "steps", label: "Steps", kind: :names),
+        *Line::WorkSteps::ALL.each_value.map { |step| Field.new(name: "m_#{step.name}", label: step.label.capitalize, kind: :figure, units: U::TIME, metric: :min, us: :min, allowed: 0..1440) },
+        rows("real", "What happened", *%w[began finished soft].map { |name| Field.new(name: name, label: "#{name.capitalize}, coat %d", kind: :word) }),
         *Size::Kinds::INPUTS.each_value.map { |input| of_input(input) }
       ]
 
       ID = /[pcs]\d{1,6}/
-      KEY = /\A(?:(?<place>p\d{1,6})-(?:(?<shape>s\d{1,6})-)?|(?<pass>c\d{1,6})-)?(?<name>[a-z_]+)\z/
+      KEY = /\A(?:(?<place>p\d{1,6})-(?:(?<shape>s\d{1,6})-)?|(?<pass>c\d{1,6})-)?(?<name>[a-z_0-9]+)\z/
 
       module_function
 

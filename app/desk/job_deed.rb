@@ -8,7 +8,7 @@ module Dakren
     #
     #   JobDeed.new(document).done("add-pass:flood")   # => the new document
     class JobDeed
-      DEEDS = %w[add-place drop-place add-shape drop-shape add-pass drop-pass up down].freeze
+      DEEDS = %w[add-place drop-place add-shape drop-shape add-pass drop-pass up down repeat split order].freeze
 
       # @param document [Hash] see JobDocument
       def initialize(document)
@@ -78,6 +78,39 @@ module Dakren
         return unless list(key).include?(id) && list(key).size > 1
 
         @document.reject { |name, _| name.start_with?("#{before}#{id}-") }.merge(key => list(key) - [id])
+      end
+
+      # The same pass once more, right after it.
+      def repeat(id)
+        from = list("passes").index(id)
+        return if from.nil? || list("passes").size >= JobDocument::MOST_IDS
+
+        copy = new_id("c", list("passes"))
+        kept = @document.select { |key, _| key.start_with?("#{id}-") && key != "#{id}-real" }.transform_keys { |key| key.sub(id, copy) }
+        @document.merge("passes" => list("passes").dup.insert(from + 1, copy), **kept)
+      end
+
+      # Half of a pass's coats into a ticket of its own.
+      def split(id)
+        count = Entry.kept(@document["#{id}-coats"]).typed.to_i
+        return unless count > 1
+
+        first = JobDeed.new(@document.merge("#{id}-coats" => coats(count - (count / 2)))).done("repeat:#{id}")
+        copy = first["passes"][first["passes"].index(id) + 1]
+        first.merge("#{copy}-coats" => coats(count / 2))
+      end
+
+      def coats(count)
+        Entry.new(typed: count.to_s, bare: nil).to_kept
+      end
+
+      # One pass before another, as it was dragged.
+      def order(id, before)
+        return unless list("passes").include?(id)
+
+        rest = list("passes") - [id]
+        at = rest.index(before) || rest.size
+        @document.merge("passes" => rest.insert(at, id))
       end
 
       def up(id)

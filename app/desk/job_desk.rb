@@ -10,22 +10,24 @@ module Dakren
       NAME_LONGEST = 120
       START = /\A\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/
       YEARS = (2000..2100)
-      # A pass on the desk. coats: Line::Sequence::Coat; refusals of its sheet; held_back: a plan that waits for "I know".
+      # A pass on the desk. coats: Line::Entry of each; refusals of its sheet; held_back: a plan that waits for "I know".
       Ticket = Value.define(:pass, coats: [].freeze, refusals: [].freeze, held_back: nil)
 
-      attr_reader :document, :problems, :missing, :places, :passes, :tickets, :start, :room
+      attr_reader :document, :problems, :missing, :places, :passes, :tickets, :start, :room, :schedule, :hours, :people, :deadline
 
       # @param document [Hash] see JobDocument
       # @param sheets [#call] from an id to a core Sheet or nil
       # @param tools [ToolShelf] what the shop measures and mixes with
       # @param shelf [#call] all sheets there are
       # @param own [Size::Own] what the shop has weighed itself
-      def initialize(document, sheets:, tools: ToolShelf.new([]), shelf: -> { [] }, own: Size::Own.new)
+      # @param shop [Shop] when it works and with how many
+      def initialize(document, sheets:, tools: ToolShelf.new([]), shelf: -> { [] }, own: Size::Own.new, shop: Shop::ROUND_THE_CLOCK)
         @document = document
         @sheets = sheets
         @tools = tools
         @shelf = shelf
         @own = own
+        @shop = shop
         @problems = []
         @missing = []
         @reading = Reading.new(document, "", @problems, @missing)
@@ -65,9 +67,27 @@ module Dakren
         places.each_value.filter_map { |place| place.region || place.place&.outline }.first
       end
 
-      # @return [Array<Line::Sequence::Coat>] in working order
+      # @return [Array<Line::Entry>] in working order
       def coats
-        tickets.flat_map(&:coats)
+        @coats ||= tickets.flat_map(&:coats).sort_by(&:from_min)
+      end
+
+      # @return [Symbol] of Line::GOALS
+      def goal
+        choice("goal").to_sym
+      end
+
+      def back?
+        choice("mode") == "back"
+      end
+
+      # Minute of the job at a time, and back.
+      def minute_of(time)
+        (time - start) / 60
+      end
+
+      def time_at(minute)
+        start + (minute * 60)
       end
 
       # @return [Line::CoatPlan, nil] of the first coat, where it is planned
@@ -118,7 +138,10 @@ module Dakren
         @start = read_start
         @places = @reading.ids("places").to_h { |id| [id, PlaceDesk.new(id, @reading.within("#{id}-"))] }
         @passes = @reading.ids("passes").map { |id| PassDesk.new(id, @reading.within("#{id}-"), places: @places, sheets: @sheets, tools: @tools, own: @own) }
-        @room = read_room
+        @room = heated(read_room)
+        @people = (@reading.figure("people") || @shop.people).to_i
+        @deadline = read_time("deadline") if back?
+        @hours = read_hours
         @tins = @reading.figure("tins")
         @humidity = @reading.figure("humidity")
         @surface_c = @reading.figure("surface_c")
@@ -130,15 +153,40 @@ module Dakren
       end
 
       def read_start
-        text = document["start"].to_s
-        return @reading.miss("start") if text.empty?
+        document["start"].to_s.empty? ? @reading.miss("start") : read_time("start")
+      end
+
+      def read_time(name)
+        text = document[name].to_s
+        return @reading.miss(name) if text.empty?
 
         time = START.match?(text) && Time.local(*text.scan(/\d+/).first(5).map(&:to_i))
         return time if time && YEARS.cover?(time.year)
 
-        @reading.complain("start", "must be a day and hour like 2026-11-24 09:00")
+        @reading.complain(name, "must be a day and hour like 2026-11-24 09:00")
       rescue ArgumentError
-        @reading.complain("start", "must be a day and hour that exists")
+        @reading.complain(name, "must be a day and hour that exists")
+      end
+
+      # The shop's hours, unless the job has its own.
+      def read_hours
+        return unless start
+
+        text, off = { "hours" => @shop.hours, "days_off" => @shop.days_off }.map { |name, usual| document[name].to_s.strip.then { |typed| typed.empty? ? usual : typed[0, 400] } }
+        taken = choice("chain") == "yes" ? @shop.taken_after(start) : []
+        @reading.guarded("hours") { Line::Hours.read(text, days_off: off, start: start, taken: taken) }
+      end
+
+      # Tents and heaters, and what was really measured.
+      def heated(profile)
+        spells = @reading.rows("heats") || []
+        measured = @reading.rows("measured") || []
+        return profile if profile.nil?
+
+        @reading.guarded("heats") do
+          warmed = spells.reduce(profile) { |room, (from, to, temp)| room.held(from.to_f, to.to_f, temp.to_f, least: true) }
+          measured.reduce(warmed) { |room, (from, to, temp)| room.held(from.to_f, to.to_f, temp.to_f) }
+        end
       end
 
       def read_room
@@ -146,6 +194,8 @@ module Dakren
           case choice("room_mode")
           when "steady" then @reading.figure("room", needed: true)&.then { |temp| Cure::Profile.constant(temp.to_f) }
           when "wave" then wave_room
+          when "csv" then listed_room
+          when "weather" then forecast_room
           else points_room
           end
         end
@@ -166,100 +216,51 @@ module Dakren
         points && Cure::Profile.new(points.map { |minute, temp| [minute.to_f, temp.to_f] })
       end
 
+      def listed_room
+        return @reading.miss("csv") if document["csv"].to_s.strip.empty?
+        return unless start
+
+        @reading.guarded("csv") { Cure::Profile.new(Formats::RoomList.read(document["csv"], start: start).sort_by(&:first)) }
+      end
+
+      def forecast_room
+        return unless start
+
+        found = Devices::WeatherDesk.forecast(start)
+        found ? Cure::Profile.new(found) : @reading.complain("room_mode", "cannot be had: the weather desk does not answer. Choose another way to tell the room")
+      end
+
       # Passes are planned as far as they can be; one that waits does not keep the others from being seen.
       def plan_all
         @tickets = passes.map { |pass| Ticket.new(pass: pass) }
-        return if start.nil? || room.nil? || passes.empty? || %w[start tins room].any? { |key| problem(key) }
+        return if start.nil? || room.nil? || hours.nil? || passes.empty? || %w[start tins room people hours].any? { |key| problem(key) }
 
-        sequence = Line::Sequence.new
-        @tickets = passes.map { |pass| pass.ready? ? PassPlanner.new(self, pass, sequence, @shelf).ticket : Ticket.new(pass: pass) }
-      end
-    end
-
-    # Plans one pass of a job: the coats of it, or why they must not be.
-    class PassPlanner
-      # @param desk [JobDesk] @param pass [PassDesk] @param sequence [Line::Sequence] @param shelf [#call]
-      def initialize(desk, pass, sequence, shelf)
-        @desk = desk
-        @pass = pass
-        @sequence = sequence
-        @shelf = shelf
-        @refusals = []
+        planners = passes.to_h { |pass| [pass.id, pass.ready? ? PassPlanner.new(self, pass, @shelf) : nil] }
+        jobs = planners.transform_values { |planner| planner&.job }
+        @schedule = jobs.values.any? ? scheduled(jobs.values.compact) : nil
+        @tickets = passes.map { |pass| ticket(pass, planners[pass.id]) }
       end
 
-      # @return [JobDesk::Ticket]
-      def ticket
-        coats = @sequence.pass(@pass, @pass.covered_ids, count) { |number, from| coat(number, from) }
-        JobDesk::Ticket.new(pass: @pass, coats: @held_back ? [] : coats, refusals: @refusals, held_back: @held_back)
+      def ticket(pass, planner)
+        coats = @schedule ? @schedule.coats.select { |coat| coat.pass.equal?(pass) } : []
+        Ticket.new(pass: pass, coats: coats, refusals: planner&.refusals || [], held_back: planner&.held_back)
+      end
+
+      def scheduled(jobs)
+        make = ->(from) { Line::Scheduler.new(jobs, hours: hours, goal: goal, put_off: !back?, from_min: from).schedule }
+        @reading.guarded("hours") { back? ? backward(make) : make.call(0.0) }
       rescue Batch::TooFast => e
-        failed("sheet", "is too fast here: #{e.message}. Take a slower hardener, cooler tins or a wider cup")
-      rescue InputError => e
-        name = e.field.split(".").first
-        failed(Fields.of(@pass.reading.key(name)) ? name : "film", e.allowed)
-      rescue NotSolved => e
-        failed("sheet", "gives no answer here: #{e.message}")
+        @reading.complain("hours", "lead into an hour in which a mix is too fast: #{e.message}")
       end
 
-      private
+      # The latest start that still hands over in time; from now where none does.
+      def backward(make)
+        return make.call(0.0) if deadline.nil?
+        return @reading.complain("deadline", "is before the work may begin") && nil if deadline <= start
 
-      def failed(name, says)
-        @pass.reading.complain(name, says)
-        JobDesk::Ticket.new(pass: @pass, refusals: @refusals)
-      end
-
-      def room
-        @desk.room
-      end
-
-      # Lifts that were not told: as few as the sheet and the heat allow here.
-      def count
-        @count ||= @pass.coats || begin
-          whole = order(1, 1, 0).need.depth_mm
-          most = @pass.sheet.clock.max_depth_mm
-          least = most ? (whole / Exact.of(most)).ceil : 1
-          cool_enough(whole, [least, 1].max)
-        end
-      end
-
-      def cool_enough(whole, least)
-        plan = Line::CoatPlan.new(order(1, least, 0))
-        return least if !plan.pour? || !Cure::Heat.refuses_lift?(plan.pour_run.peak_c) || @pass.known?
-
-        deepest = Cure::Lifts.new(@pass.sheet.mix, start_c: @desk.tins_c, room: room, recoat: @pass.sheet.recoat_window_min).deepest_mm
-        deepest < Cure::Lifts::LEAST_MM ? least : [(whole / deepest).ceil, least].max
-      end
-
-      def coat(number, from)
-        return if @held_back || (number > 1 && @refusals.any? && !@pass.known?)
-
-        planned = Line::CoatPlan.new(order(number, count, from)).complete
-        @refusals |= refusals(planned, from) if number == 1
-        return planned if @pass.known? || (@refusals.empty? && !too_hot?(planned))
-
-        @held_back = planned
-        nil
-      end
-
-      def too_hot?(planned)
-        planned.pour? && Cure::Heat.refuses_lift?(planned.pour_run.peak_c)
-      end
-
-      def order(number, coats, from)
-        need = @pass.sizing.need(number, coats: coats)
-        Line::CoatOrder.new(need: need, outline: outline, sheet: @pass.sheet, room: room, from_min: from, ageing: @desk.ageing(@pass.sheet), tins_c: @desk.tins_c(from), kind: @pass.kind.name, method: @pass.method_name, cups: @pass.cups,
-                            placing_g_per_min: @pass.rate_g_min, pack_ml: @pass.figures[:pack])
-      end
-
-      # Marks are drawn where the whole pass lies on one place.
-      def outline
-        places = @pass.places
-        places.size == 1 ? places.first.outline : nil
-      end
-
-      def refusals(planned, from)
-        need = planned.order.need
-        Size::Suitability.new(@pass.kind, @pass.sheet, room_c: room.at(from), film_mm: @pass.kind.rule == :film ? need.film_mm : nil, depth_mm: @pass.kind.pours ? need.depth_mm : nil,
-                                                       thinner_pct: @pass.figures[:thinner] || 0, grain_g_m2: @pass.figures[:grain] || 0, shelf: @shelf.call).refusals
+        minute, schedule = Line::Backward.new(minute_of(deadline), &make).latest
+        @begins_min = minute
+        schedule || make.call(0.0)
       end
     end
   end

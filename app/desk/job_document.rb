@@ -29,7 +29,8 @@ module Dakren
       def from_form(params, page:, before:)
         params.each_with_object(before.dup) do |(key, raw), document|
           field = Fields.of(key)
-          next if field.nil? || !there?(key, before) || (before[key].nil? && nothing?(raw))
+          next if field&.kind == :names && before[key].nil? && usual_steps?(key, raw, before)
+          next if field.nil? || !there?(key, before) || (before[key].nil? && field.kind != :names && nothing?(raw))
 
           document[key] = from_field(field, raw, page, before[key])
         end.compact
@@ -74,6 +75,12 @@ module Dakren
         { "#{id}-kind" => kind, "#{id}-film_unit" => "mm", "#{id}-method" => "scale", "#{id}-cup" => "auto", "#{id}-sheet" => "" }
       end
 
+      # Are these the steps the kind of work brings by itself?
+      def usual_steps?(key, raw, document)
+        kind = document[key.sub(/steps\z/, "kind")].to_s
+        raw.is_a?(Array) && (raw.grep(String) - [""]).sort == Line::WorkSteps::USUAL.fetch(kind.to_sym, []).map(&:to_s).sort
+      end
+
       # Was nothing typed, in rows neither?
       def nothing?(raw)
         case raw
@@ -92,6 +99,7 @@ module Dakren
         case field.kind
         when :rows then rows(raw, field.columns, page, before)
         when :ids then raw.is_a?(Array) ? raw.grep(String).grep(Fields::ID).uniq.first(MOST_IDS) : before
+        when :names then raw.is_a?(Array) ? raw.grep(String) & Line::WorkSteps::ALL.keys.map(&:to_s) : before
         when :choice then field.choices.key?(raw) ? raw : before
         when :word, :film then text(raw, field) || before
         else raw.is_a?(String) ? kept(text(raw, field), field, page, before) : before
@@ -131,7 +139,7 @@ module Dakren
         base, mine, theirs = [base, mine, theirs].map { |list| list || [] }
         (mine | (theirs - base)) - (base - theirs)
       end
-      private_class_method :nothing?, :from_field, :kept, :rows, :row_of, :text, :together
+      private_class_method :usual_steps?, :nothing?, :from_field, :kept, :rows, :row_of, :text, :together
     end
   end
 end

@@ -33,7 +33,7 @@ module Dakren
       end
 
       # A planned cup taken to the bench.
-      # @param coat [Line::Sequence::Coat] @param planned [Line::CoatPlan::PlannedBatch]
+      # @param coat [Line::Entry] @param planned [Line::CoatPlan::PlannedBatch]
       # @return [Records::Batch]
       def self.planned(job, desk, coat, planned, settings)
         portion = planned.portion
@@ -41,7 +41,7 @@ module Dakren
         tool = coat.pass.tool
         count = count_of(tool, planned.split)
         powder, to_100 = order.need.powder
-        BenchDesk.start(sheet: Records::Sheet.find(desk.document["#{coat.pass.id}-sheet"]), name: planned_name(job, desk, coat, planned), total_g: counted_g(order.sheet, tool, count, portion.mass_g),
+        BenchDesk.start(sheet: SheetDesk.numbers(desk.document["#{coat.pass.id}-sheet"]), name: planned_name(job, desk, coat, planned), total_g: counted_g(order.sheet, tool, count, portion.mass_g),
                         count: count, tool: tool&.name, resolution_g: ToolShelf.of_shop.resolution_g(order.sheet, portion.mass_g, tool),
                         cup: portion.cup, room_c: order.room_c, tins_c: order.tins_c, first: order.method == :graduated ? "hardener" : settings.pour_first,
                         method: order.method.to_s, placing_min: portion.needed_min - portion.mixing_min, job: job, cup_number: planned.number,

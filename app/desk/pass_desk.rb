@@ -4,7 +4,10 @@ module Dakren
   module Desk
     # One pass of a job read into the core: its kind of work, the places it covers, what was told of it, its sheet.
     class PassDesk
-      attr_reader :id, :kind, :figures, :sheet, :coats, :reading
+      # What may be marked of a coat.
+      REAL = %i[began finished soft].freeze
+
+      attr_reader :sections, :service_c, :real, :id, :kind, :figures, :sheet, :coats, :reading
 
       # @param reading [Reading] of the pass @param places [Hash{String=>PlaceDesk}] of the piece, by id
       # @param sheets [#call] from an id to a Sheet or nil @param tools [ToolShelf]
@@ -18,6 +21,10 @@ module Dakren
         @kind = Size::Kinds::ALL.fetch(reading.choice("kind").to_sym)
         @figures = read_figures
         @coats = whole(@kind.pours ? "lifts" : "coats")
+        @sections = read_sections
+        @service_c = reading.figure("service")
+        @step_minutes = Line::WorkSteps::ALL.each_key.to_h { |name| [name, reading.figure("m_#{name}")] }
+        @real = read_real
         @sheet = read_sheet
         @reading.miss("places", "a #{Size::Kinds::PLACES.fetch(@kind.on)} for the #{@kind.label}") if covered_ids.empty?
       end
@@ -66,7 +73,36 @@ module Dakren
 
       # Can a plan be tried?
       def ready?
-        !places.nil? && !sheet.nil? && !@unread
+        !skipped? && !places.nil? && !sheet.nil? && !@unread
+      end
+
+      def skipped?
+        @reading.choice("skip") == "yes"
+      end
+
+      # @return [Symbol] of Line::SCHOOLS
+      def school
+        @reading.choice("school").to_sym
+      end
+
+      # Steps that go with this pass: those chosen, or those the kind of work usually brings.
+      # @return [Array<Symbol>]
+      def steps
+        @steps ||= @reading.names("steps")&.map(&:to_sym) || Line::WorkSteps::USUAL.fetch(kind.name)
+      end
+
+      # Minutes of a step where the shop knows better.
+      def step_minutes(name)
+        @step_minutes[name]
+      end
+
+      # What is held against its cure, where the hottest in service was told.
+      # @return [Line::Service, nil]
+      def service_of(room, planned)
+        return unless service_c
+
+        hard = planned.stage(:sandable)&.middle || Cure::HORIZON_MIN
+        Line::Service.new(sheet, hottest_c: service_c.to_f, cured_at_c: room.warmest(0, hard))
       end
 
       # @return [Size::Sizing]
@@ -131,6 +167,32 @@ module Dakren
         @unread = true
         @reading.complain(name, "must be a whole number")
         1
+      end
+
+      def read_sections
+        count = @reading.figure("sections")
+        return count&.to_i if count.nil? || count == count.to_i
+
+        @reading.complain("sections", "must be a whole number")
+      end
+
+      # When coats really began and were finished, and when a witness was still soft.
+      # @return [Array<Hash{Symbol=>Time}>] one for each coat, empty where nothing was marked
+      def read_real
+        (@reading.rows("real") || []).each_with_index.map do |row, i|
+          REAL.zip(row).filter_map { |name, text| (time = real_time(text, i, name)) && [name, time] }.to_h
+        end
+      end
+
+      def real_time(text, index, name)
+        return if text.to_s.strip.empty?
+
+        time = JobDesk::START.match?(text) && Time.local(*text.scan(/\d+/).first(5).map(&:to_i))
+        return time if time && JobDesk::YEARS.cover?(time.year)
+
+        @reading.complain("real.#{index}.#{name}", "must be a day and hour like 2026-11-24 09:00")
+      rescue ArgumentError
+        @reading.complain("real.#{index}.#{name}", "must be a day and hour that exists")
       end
 
       def read_sheet

@@ -52,6 +52,12 @@ module Dakren
         JobDocument.ids(@document, key(name))
       end
 
+      # @return [Array<String>, nil] nil where nothing was ever chosen
+      def names(name)
+        list = @document[key(name)]
+        list.is_a?(Array) ? list.grep(String) : nil
+      end
+
       # @return [Rational, nil]
       def figure(name, needed: false, label: nil)
         read(field(name), entry(name), key(name), label || field(name).label, needed: needed)

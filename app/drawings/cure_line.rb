@@ -15,16 +15,19 @@ module Dakren
       SLIM_GAP = 8
       ROOM_HIGH = 44
       WORDS_LONGEST = 14
+      OFF = "#dfe4e1"
       FLAGS = { recoat_opens: "tacky", recoat_closes: "recoat closes", sandable: "hard" }.freeze
 
-      # @param coats [Array<Line::Sequence::Coat>] one lane each
+      # @param coats [Array<Line::Entry>] one lane each
       # @param room [Cure::Profile] from the start of the job
       # @param start [Time] when the first cup is mixed
       # @param wording [Desk::Wording]
       # @param now [Time]
-      def initialize(coats, room:, start:, wording:, now:)
+      def initialize(coats, room:, start:, wording:, now:, hours: nil, entries: [])
         @coats = coats
         @room = room
+        @hours = hours
+        @steps = entries.reject(&:coat?)
         @lanes = coats.map { |coat| Line::Lane.new(coat.plan) }
         @wording = wording
         @now = now
@@ -34,9 +37,11 @@ module Dakren
 
       def to_s
         svg = Svg.new(WIDTH, height, label: "Cure line from #{@axis.start.strftime("%a %H:%M")}, #{@coats.size} #{@coats.size == 1 ? "lane" : "lanes"}", css: "drawing cure-line")
+        draw_hours(svg) if @hours
         draw_grid(svg)
         draw_room(svg)
         @coats.each_index { |i| draw_lane(svg, i) }
+        @steps.each { |entry| draw_step(svg, entry) }
         single? ? draw_flags(svg) : @coats.each_index { |i| draw_doubt(svg, i) }
         draw_now(svg)
         svg.to_s
@@ -101,11 +106,36 @@ module Dakren
         end
       end
 
+      # Nights, breaks and days off.
+      def draw_hours(svg)
+        at = 0.0
+        spans = @hours.open_until(@axis.until_min)
+        return if spans.empty? || spans.first == [0.0, @axis.until_min]
+
+        [*spans, [@axis.until_min, nil]].each do |from, to|
+          svg.rect(@axis.x(at), lane_top(0) - 6, @axis.x(from) - @axis.x(at), room_top + ROOM_HIGH - lane_top(0) + 6, fill: OFF) if from > at
+          at = to || from
+        end
+      end
+
+      # What is done beside the coats, as a mark on the lane of its pass.
+      def draw_step(svg, entry)
+        index = @coats.rindex { |coat| coat.pass.equal?(entry.pass) && (coat.number == entry.number || entry.kind == :step) } or return
+        return if entry.from_min > @axis.until_min
+
+        x = @axis.x([entry.from_min, 0].max)
+        wide = [@axis.x(entry.to_min) - x, 3].max
+        svg.group(class: "stretch") do
+          svg.note("#{entry.label} #{clock(entry.from_min)}")
+          svg.rect(x, lane_top(index) - 5, wide, 5, fill: entry.missed ? Ramp::STOP : Ramp::INK)
+        end
+      end
+
       def lane_name(index)
         return "1 coat" if single?
 
         coat = @coats[index]
-        word = coat.pass.kind.label.split(/[ ,]/).first
+        word = coat.pass.kind.name.to_s
         "#{index + 1} #{coat.of > 1 ? "#{word} #{coat.number}" : word}"[0, WORDS_LONGEST]
       end
 

@@ -17,7 +17,7 @@ module Dakren
       # @param outline [Object] shape of Size
       # @param wording [Desk::Wording]
       # @param plan [Line::CoatPlan, nil] its marks are drawn
-      # @param coats [Array<Line::Sequence::Coat>] all that lie on it, first one lowest
+      # @param coats [Array<Line::Entry>] all that lie on it, first one lowest
       # @param void [Size::Void, nil]
       def initialize(outline, wording, plan: nil, coats: [], void: nil)
         @outline = outline

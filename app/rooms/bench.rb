@@ -24,7 +24,7 @@ module Dakren
 
       post "/planned" do
         job = Records::Job.find_by(id: word("job")) || not_found
-        desk = Desk::JobDesk.new(job.document, sheets: Desk::SheetDesk.finder, tools: Desk::ToolShelf.of_shop, own: Records::OwnFigure.of_shop)
+        desk = Desk::JobDesk.new(job.document, sheets: Desk::SheetDesk.finder, tools: Desk::ToolShelf.of_shop, own: Records::OwnFigure.of_shop, shop: Desk::Shop.of(settings_row))
         coat = desk.coats.find { |one| one.pass.id == word("pass") && one.number == [word("coat").to_i, 1].max } || (desk.coats.first if word("pass").empty?)
         not_found if coat.nil? || !word("cup").to_i.positive?
         planned = coat.plan.batches[word("cup").to_i - 1] || not_found

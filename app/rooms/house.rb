@@ -30,6 +30,7 @@ module Dakren
           map("/find") { run Find }
           map("/shelf") { run Shelf }
           map("/table") { run Table }
+          map("/plan") { run Plan }
           map("/settings") { run Settings }
           map("/") { run Jobs }
         end

@@ -17,11 +17,22 @@ module Dakren
       end
 
       def desk_of(document)
-        Desk::JobDesk.new(document, sheets: finder, tools: shop_tools, shelf: -> { shelf }, own: own_figures)
+        Desk::JobDesk.new(document, sheets: finder, tools: shop_tools, shelf: -> { shelf }, own: own_figures, shop: Desk::Shop.of(settings_row, taken: taken_by_others))
       end
 
       def own_figures
         @own_figures ||= Records::OwnFigure.of_shop
+      end
+
+      # Sheets of the shelf with their ids.
+      def named_sheets
+        @named_sheets ||= Records::Sheet.in_order.filter_map { |record| (sheet = finder.call(record.id.to_s) rescue nil) && [record.id.to_s, sheet] } # rubocop:disable Style/RescueModifier
+      end
+
+      # When the crew is at other jobs.
+      # @return [Array<Array(Time, Time)>]
+      def taken_by_others
+        @taken_by_others ||= Records::Job.where(template: false).where.not(id: @record&.id).where.not(busy: "[]").pluck(:busy).flat_map { |text| JSON.parse(text).map { |pair| pair.map { |at| Time.at(at) } } }
       end
 
       # All sheets whose numbers can be used.
@@ -163,7 +174,7 @@ module Dakren
 
       # Everything mixed for all coats.
       def total_figure
-        grams = @desk.coats.map { |coat| coat.plan.total.total_g }
+        grams = (@shown || @desk).coats.map { |coat| coat.plan.total.total_g }
         return Figure.unknown(:g, Line::CoatFigures::NO_DENSITY) if grams.any?(&:nil?)
 
         parts = grams.each_with_index.to_h { |value, i| [:"c#{i}", Quantity.new(value: value, unit: :g)] }

@@ -9,6 +9,8 @@ module Dakren
     class Profile
       LAST_MIN = 1_000_000
       MOST_POINTS = 20_000
+      # How fast a heater warms a tent.
+      STEEP_MIN = 20.0
 
       attr_reader :points
 
@@ -67,6 +69,16 @@ module Dakren
         c0 + ((c1 - c0) * (minute - m0) / (m1 - m0))
       end
 
+      # @return [Float] warmest °C between two minutes
+      def warmest(from_min, to_min)
+        [at(from_min), at(to_min), *points.select { |m, _| m > from_min && m < to_min }.map(&:last)].max
+      end
+
+      # Last minute anything is told of; nil for a room that stays as it is.
+      def told_until
+        constant? ? nil : points.last[0]
+      end
+
       # The same room some degrees warmer or colder.
       def shifted(by_c)
         self.class.send(:of_checked, @points.map { |minute, temp| [minute, temp + by_c] })
@@ -80,6 +92,21 @@ module Dakren
         rest = @points.select { |m, _| m > minute }.map { |m, c| [m - minute, c] }
         rest = [[1.0, at(minute + 1)]] if rest.empty?
         self.class.send(:of_checked, [[0.0, at(minute)], *rest])
+      end
+
+      # The same room with another temperature for a while: a tent, a heater, or what was really measured.
+      # @param from_min [Numeric] @param to_min [Numeric] @param temp_c [Numeric] held between them
+      # @param least [Boolean] a heater warms and never cools
+      # @return [Profile]
+      def held(from_min, to_min, temp_c, least: false)
+        temp = Check.temp_c(:heat, temp_c)
+        raise InputError.new(:heats, "must end after it begins") unless to_min > from_min
+
+        inside = least ? points.select { |m, c| m > from_min && m < to_min && c > temp } : []
+        edge = [STEEP_MIN, (to_min - from_min) / 4.0].min
+        level = ->(m) { least ? [at(m), temp].max : temp }
+        spell = [[from_min.to_f, at(from_min)], [from_min + edge, level.call(from_min + edge)], *inside, [to_min - edge, level.call(to_min - edge)], [to_min.to_f, at(to_min)]]
+        self.class.send(:of_checked, (points.select { |m, _| m < from_min } + spell + points.select { |m, _| m > to_min }).uniq(&:first).sort_by(&:first))
       end
 
       # Pieces between the points from minute 0 on, the last one open-ended.

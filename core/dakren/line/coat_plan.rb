@@ -177,6 +177,16 @@ module Dakren
         wet_edge_min.nil? || longest_gap_min <= wet_edge_min
       end
 
+      # Minute and age at which the first cup and the last leave their cups.
+      # @return [Array(Array(Float, Float), Array(Float, Float))]
+      def laid_ages
+        [[batches.first, batches.first.pour_from], [batches.last, batches.last.done_at]].map { |batch, minute| [minute, cup_age(batch, minute)] }
+      end
+
+      def ageing
+        @ageing ||= order.ageing || Cure::Ageing.new(sheet, order.room)
+      end
+
       # Grams are known when they were asked for, or when both densities are.
       def weighed?
         !@need_g.nil?
@@ -240,14 +250,15 @@ module Dakren
         @last_laid ||= pour? ? first_laid : laid(batches.last, batches.last.done_at)
       end
 
-      def ageing
-        @ageing ||= order.ageing || Cure::Ageing.new(sheet, order.room)
+      def cup_age(batch, minute)
+        @mix.cup_age_min(minute - batch.mix_from, **cup_conditions)
       end
 
       # Stage times of what left its cup at that minute, with the age it had by then.
       def laid(batch, minute)
-        age = @mix.cup_age_min(minute - batch.mix_from, **cup_conditions)
-        Cure::StageTimes.new(sheet, room: order.room, from_min: order.from_min + minute, ageing: ageing, start_age_min: age, depth_mm: (film_mm || THIN_MM).to_f, start_c: order.tins_c)
+        age = cup_age(batch, minute)
+        Cure::StageTimes.new(sheet, room: order.room, from_min: order.from_min + minute, ageing: ageing, start_age_min: age,
+                                    depth_mm: (film_mm || THIN_MM).to_f, start_c: order.tins_c)
       end
     end
   end

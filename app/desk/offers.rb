@@ -1,0 +1,136 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Desk
+    # Small changes that would make a plan keep all its windows, each tried on the real job, with what it costs.
+    class Offers
+      # words: what is changed; cost: what comes of it; key: to take it; document: the job after it.
+      Offer = Value.define(:key, :words, :cost, :document, :over_min)
+      MOST = 6
+      WARMER_C = [2, 4, 6, 8].freeze
+      LONGER_H = [1, 2, 3].freeze
+      # Seconds after which no further change is tried.
+      PATIENCE_S = 3.0
+
+      attr_reader :stopped_early
+
+      # @param desk [JobDesk] @param wording [Wording] @param sheets [Array<Array(String, Sheet)>] id and sheet of the shelf
+      # @yieldparam document [Hash] @yieldreturn [JobDesk]
+      def initialize(desk, wording, sheets, &make)
+        @desk = desk
+        @wording = wording
+        @sheets = sheets
+        @make = make
+      end
+
+      # @return [Array<Offer>] the soonest first
+      def all
+        deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + PATIENCE_S
+        found = []
+        changes.each do |group|
+          if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+            @stopped_early = true
+            break
+          end
+          found << group.lazy.filter_map { |key, words, document| tried(key, words, document) }.first
+        end
+        found.compact.sort_by { |offer| offer.over_min || Cure::HORIZON_MIN }.first(MOST)
+      end
+
+      # @param key [String] of an offer
+      # @return [Hash, nil] the document with that change
+      def document(key)
+        changes.flat_map(&:to_a).find { |name, *| name == key }&.last
+      end
+
+      private
+
+      # Groups of changes; of each the smallest that works is offered.
+      def changes
+        [abrading, warmer, longer, earlier, *hardeners, helper, off_days]
+      end
+
+      def tried(key, words, document)
+        desk = @make.call(document)
+        return unless desk.schedule&.kept? && desk.coats.size >= @desk.coats.size && in_time?(desk)
+
+        Offer.new(key: key, words: words, cost: cost(desk), document: document, over_min: desk.schedule.hand_over_min)
+      end
+
+      def in_time?(desk)
+        !desk.back? || desk.deadline.nil? || (desk.schedule.hand_over_min && desk.schedule.hand_over_min <= desk.minute_of(desk.deadline))
+      end
+
+      def cost(desk)
+        parts = ["ready #{Because.new(desk, @wording).hand_over}"]
+        sanding = desk.schedule.sanding_min - @desk.schedule.sanding_min
+        parts << "#{@wording.minutes(sanding)} more sanding" if sanding >= 1
+        cups = desk.coats.sum { |coat| coat.plan.batches.size } - @desk.coats.sum { |coat| coat.plan.batches.size }
+        parts << "#{cups.abs} #{cups.positive? ? "more" : "fewer"} cups" unless cups.zero?
+        parts.join(", ")
+      end
+
+      def document_with(**changes)
+        @desk.document.merge(changes.transform_keys(&:to_s))
+      end
+
+      def figure(value, bare = nil)
+        Entry.new(typed: Check.plain(value), bare: bare).to_kept
+      end
+
+      def abrading
+        strict = @desk.passes.reject { |pass| pass.school == :either }
+        return [] if strict.empty?
+
+        [["abrade", "let it cure and abrade where the window is missed", @desk.document.merge(strict.to_h { |pass| ["#{pass.id}-school", "either"] })]]
+      end
+
+      # The room held warmer until the last coat is hard.
+      def warmer
+        mean = @desk.room.at(0)
+        WARMER_C.map do |by|
+          to = (mean + by).round
+          spell = { "heats" => (@desk.document["heats"] || []) + [[figure(0, :h), figure(24 * 7, :h), figure(to, :C)]] }
+          ["warm-#{by}", "hold the room at #{@wording.show(Quantity.new(value: to, unit: :c))} at least, for a week", @desk.document.merge(spell)]
+        end
+      end
+
+      def longer
+        LONGER_H.map { |hours| ["longer-#{hours}", "work #{hours} h longer in the evening", document_with(hours: later_end(hours))] }
+      end
+
+      def later_end(hours)
+        bands = @desk.hours.bands.map(&:dup)
+        bands[-1] = [bands[-1][0], [bands[-1][1] + (hours * 60), 1440].min]
+        bands.map { |from, to| format("%02d:%02d-%02d:%02d", *from.divmod(60), *to.divmod(60)) }.join(", ")
+      end
+
+      # Begin so many hours earlier on the same day, or the next morning.
+      def earlier
+        first = @desk.hours.bands.first[0]
+        day = @desk.start
+        morning = Time.local(day.year, day.month, day.day, first / 60, first % 60)
+        following = morning + 86_400
+        [morning, following].reject { |time| time == day }.map { |time| ["begin-#{time.strftime("%d%H")}", "begin #{@wording.clock(time)}", document_with(start: time.strftime("%Y-%m-%dT%H:%M"))] }
+      end
+
+      # The other hardeners of each pass's resin.
+      def hardeners
+        @desk.passes.filter_map(&:sheet).uniq.first(2).flat_map do |sheet|
+          @sheets.select { |_, other| other.resin == sheet.resin && other.hardener != sheet.hardener }.map do |id, other|
+            passes = @desk.passes.select { |pass| pass.sheet && pass.sheet.name == sheet.name }
+            [["sheet-#{id}", "take #{other.name}", @desk.document.merge(passes.to_h { |pass| ["#{pass.id}-sheet", id] })]]
+          end
+        end
+      end
+
+      def helper
+        [["people-#{@desk.people + 1}", "#{@desk.people + 1} people instead of #{@desk.people}", document_with(people: figure(@desk.people + 1))]]
+      end
+
+      def off_days
+        [["no-days-off", "work through the days off", document_with(days_off: "2000-01-01")]]
+      end
+    end
+  end
+end

@@ -1,0 +1,152 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Desk
+    # Makes one pass of a job ready to be placed in time, or says why it must not be.
+    class PassPlanner
+      SECTIONS_MOST = 40
+
+      attr_reader :refusals, :held_back
+
+      # @param desk [JobDesk] @param pass [PassDesk] @param shelf [#call]
+      def initialize(desk, pass, shelf)
+        @desk = desk
+        @pass = pass
+        @shelf = shelf
+        @refusals = []
+      end
+
+      # @return [Line::PassJob, nil] nil where the sheet does not suit, or the heat is not known about
+      def job
+        first = Line::CoatPlan.new(order(1, 1, 0))
+        @refusals = refused(first)
+        @held_back = first if !@pass.known? && (@refusals.any? || too_hot?(first))
+        return if @held_back
+
+        Line::PassJob.new(id: @pass.id, owner: @pass, label: @pass.kind.label, places: @pass.covered_ids, count: count, sections: sections, school: @pass.school,
+                          area_m2: first.order.need.area_mm2 / 1e6, order: method(:order), **steps(first), real: real)
+      rescue Batch::TooFast => e
+        complain("sheet", "is too fast here: #{e.message}. Take a slower hardener, cooler tins or a wider cup")
+      rescue InputError => e
+        name = e.field.split(".").first
+        complain(Fields.of(@pass.reading.key(name)) ? name : "film", e.allowed)
+      rescue NotSolved => e
+        complain("sheet", "gives no answer here: #{e.message}")
+      end
+
+      private
+
+      def complain(name, says)
+        @pass.reading.complain(name, says)
+      end
+
+      def room
+        @desk.room
+      end
+
+      # Lifts that were not told: as few as the sheet and the heat allow here.
+      def count
+        @count ||= @pass.coats || begin
+          whole = whole_need(1, 1).depth_mm
+          most = @pass.sheet.clock.max_depth_mm
+          least = most ? (whole / Exact.of(most)).ceil : 1
+          cool_enough(whole, [least, 1].max)
+        end
+      end
+
+      def cool_enough(whole, least)
+        need = whole_need(1, least)
+        return least if need.depth_mm <= Cure::PourTop::FILM_LIMIT_MM || @pass.known?
+
+        mix = @pass.sheet.mix
+        peak = mix.pour(depth_mm: need.depth_mm, start_c: @desk.tins_c, room: room).peak_c
+        return least unless Cure::Heat.refuses_lift?(peak)
+
+        deepest = Cure::Lifts.new(mix, start_c: @desk.tins_c, room: room, recoat: @pass.sheet.recoat_window_min).deepest_mm
+        deepest < Cure::Lifts::LEAST_MM ? least : [(whole / deepest).ceil, least].max
+      end
+
+      # A coat that takes longer than any stretch of the day is laid in sections, one stretch after another.
+      def sections
+        @sections ||= @pass.sections || begin
+          longest = @desk.hours.longest_min
+          found = 1
+          found += 1 while found < SECTIONS_MOST && Line::CoatPlan.new(in_sections(1, found, 0)).done_at > longest
+          raise InputError.new("sections", "of this coat would be more than #{SECTIONS_MOST}, each as long as the day allows: longer hours, more people or a slower mix") if found == SECTIONS_MOST
+
+          found
+        end
+      end
+
+      def whole_need(number, coats)
+        @needs ||= {}
+        @needs[[number, coats]] ||= @pass.sizing.need(number, coats: coats)
+      end
+
+      def order(number, _section, from)
+        in_sections(number, sections, from)
+      end
+
+      def in_sections(number, parts, from)
+        need = whole_need(number, count)
+        need = shared(need, parts) if parts > 1
+        Line::CoatOrder.new(need: need, outline: outline, sheet: @pass.sheet, room: room, from_min: from, ageing: @desk.ageing(@pass.sheet), tins_c: @desk.tins_c(from), kind: @pass.kind.name,
+                            method: @pass.method_name, cups: @pass.cups, placing_g_per_min: @pass.rate_g_min * placing_people, pack_ml: @pass.figures[:pack], people: @desk.people)
+      end
+
+      # One section's share of a need.
+      def shared(need, parts)
+        need.with(lines: need.lines.map { |line| line.with(value: line.value / parts) }, area_mm2: need.area_mm2 / parts, extras: need.extras.map { |line| line.with(value: line.value / parts) })
+      end
+
+      # Where there are two or more, one mixes ahead and the others place.
+      def placing_people
+        [@desk.people - 1, 1].max
+      end
+
+      # Marks are drawn where the whole pass lies on one place.
+      def outline
+        places = @pass.places
+        places.size == 1 ? places.first.outline : nil
+      end
+
+      def too_hot?(planned)
+        planned.pour? && Cure::Heat.refuses_lift?(planned.pour_run.peak_c)
+      end
+
+      def refused(planned)
+        need = planned.order.need
+        Size::Suitability.new(@pass.kind, @pass.sheet, room_c: room.at(0), film_mm: @pass.kind.rule == :film ? need.film_mm : nil, depth_mm: @pass.kind.pours ? need.depth_mm : nil,
+                                                       thinner_pct: @pass.figures[:thinner] || 0, grain_g_m2: @pass.figures[:grain] || 0, shelf: @shelf.call).refusals + service(planned)
+      end
+
+      # Hotter in service than any cure of this sheet can bear.
+      def service(planned)
+        found = @pass.service_of(room, planned) or return []
+        return [] if found.possible?
+
+        [Size::Suitability::Refusal.new(name: :service, says: "It gets %{hot} in service, and this sheet bears %{most} even after a post-cure.",
+                                        parts: { hot: Quantity.new(value: @pass.service_c, unit: :c), most: Quantity.new(value: @pass.sheet.limits.service_cured_c, unit: :c) },
+                                        nearest: "Take a mix made for heat, or keep it cooler.")]
+      end
+
+      def steps(planned)
+        area = planned.order.need.area_mm2 / 1e6
+        chosen = @pass.steps
+        cure = @pass.service_of(room, planned)&.post_cure
+        chosen |= [:post_cure] if cure
+        told = Line::WorkSteps::ALL.values.select { |step| chosen.include?(step.name) }.group_by(&:at).transform_values do |list|
+          list.to_h { |step| [step.name, Line::WorkSteps.minutes(step.name, area, @pass.step_minutes(step.name))] }
+        end
+        { before: told[:before] || {}, after: told[:after] || {}, ends: told[:stage] || {}, waits: cure ? { post_cure: cure[1] + cure[2] } : {} }
+      end
+
+      # What really happened, by coat and section, in minutes of the job.
+      def real
+        @pass.real.each_with_index.to_h do |row, i|
+          [[(i / sections) + 1, (i % sections) + 1], row.transform_values { |time| (time - @desk.start) / 60 }]
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,22 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Desk
+    # When the shop works, with how many, and what its crew is busy with.
+    #
+    # hours, days_off: as typed; taken: spans of time the crew is at other jobs.
+    Shop = Value.define(:hours, :days_off, :people, taken: [].freeze) do
+      # @param row [Records::Settings] @param taken [Array<Array(Time, Time)>]
+      def self.of(row, taken: [])
+        new(hours: row.hours, days_off: row.days_off, people: row.crew, taken: taken)
+      end
+
+      # @param start [Time] minute 0 of a job
+      # @return [Array<Array(Float, Float)>] minutes
+      def taken_after(start)
+        taken.map { |from, to| [(from - start) / 60, (to - start) / 60] }.select { |_, to| to.positive? }
+      end
+    end
+    Shop::ROUND_THE_CLOCK = Shop.new(hours: "24 h", days_off: "", people: 1)
+  end
+end

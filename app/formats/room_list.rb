@@ -1,0 +1,53 @@
+# frozen_string_literal: true
+
+require "csv"
+require "time"
+
+module Dakren
+  module Formats
+    # A room's temperatures as a list somebody brought: one line for each, hours after the start or a day and hour, then °C.
+    #
+    #   RoomList.read("0,22\n10,22\n14,16", start: time)   # => [[0.0, 22.0], [600.0, 22.0], [840.0, 16.0]]
+    module RoomList
+      MOST_LINES = 5000
+
+      module_function
+
+      # @param text [String] separated by comma, semicolon or tab; a first line of words is left out
+      # @param start [Time] minute 0 @param unit [Symbol] :C or :F of the temperatures
+      # @return [Array<Array(Float, Float)>] minutes and °C
+      # @raise [InputError] naming csv
+      def read(text, start:, unit: :C)
+        mark = [";", "\t", ","].find { |one| text.include?(one) } || ","
+        rows = CSV.parse(text.strip, col_sep: mark, liberal_parsing: true).reject { |row| row.compact.empty? }
+        raise InputError.new("csv", "must be at most #{MOST_LINES} lines") if rows.size > MOST_LINES
+
+        rows.shift if rows.first && rows.first[1].to_s !~ /\d/
+        raise InputError.new("csv", "must have two lines at least: hours after the start or a day and hour, then the temperature") if rows.size < 2
+
+        rows.each_with_index.map { |row, i| [minute(row[0].to_s.strip, start, i), temperature(row[1].to_s.strip, unit, i)] }
+      rescue CSV::MalformedCSVError
+        raise InputError.new("csv", "cannot be read: a line is broken")
+      end
+
+      def minute(text, start, index)
+        return text.tr(",", ".").to_f * 60 if text.match?(/\A\d+(?:[.,]\d+)?\z/)
+
+        parts = text.scan(/\d+/).first(5).map(&:to_i)
+        raise InputError.new("csv", "line #{index + 1} begins with neither hours nor a day and hour") unless text.match?(/\A\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}/)
+
+        (Time.local(*parts) - start) / 60
+      rescue ArgumentError
+        raise InputError.new("csv", "line #{index + 1} has a day that does not exist")
+      end
+
+      def temperature(text, unit, index)
+        raise InputError.new("csv", "line #{index + 1} has no temperature") unless text.match?(/\A-?\d+(?:[.,]\d+)?\z/)
+
+        value = text.tr(",", ".").to_r
+        Measure::Units.to_core(value, unit).to_f
+      end
+      private_class_method :minute, :temperature
+    end
+  end
+end

@@ -1,0 +1,337 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Line
+    # Finds the plan that keeps every window inside the working hours.
+    #
+    # Rule: coats go on in their order, each when what lies below has surely opened and before it may have closed, or once it is hard and
+    # abraded. Taking each as early as it goes is best for the hand-over while every window can be kept that way; where one cannot,
+    # later starts are tried, coat by coat, the best few of each kept.
+    class Scheduler
+      STEP_MIN = 30.0
+      LATER_STARTS = 8
+      BEAM = 48
+      MOST_TRIED = 6000
+      # How far the first coat may be put off to keep the windows behind it.
+      PUT_OFF_MIN = 72 * 60.0
+      LOOK_TRIES = 96
+      # A witness found soft is given a tenth of its time more.
+      SOFT_SHARE = 0.1
+
+      # A plan half made: what was put where, who is free from when, what lies on each place, and what it cost.
+      State = Struct.new(:free, :below, :chosen, :sanding, :missed, :busy)
+
+      # @param passes [Array<PassJob>] in order @param hours [Hours] @param room [Cure::Profile] @param goal [Symbol] of GOALS
+      # @param put_off [Boolean] may the first coat begin later to keep the windows?
+      def initialize(passes, hours:, goal: :hand_over, put_off: true, from_min: 0.0)
+        @passes = passes
+        @hours = hours
+        @goal = goal
+        @put_off = put_off
+        @from_min = from_min
+        @quick = {}
+        @tried = 0
+        @units = passes.flat_map { |pass| (1..pass.count).flat_map { |number| (1..pass.sections).map { |section| [pass, number, section] } } }
+      end
+
+      attr_reader :tried
+
+      # @return [Schedule]
+      # @raise [InputError, Batch::TooFast, NotSolved]
+      def schedule
+        return Schedule.new([]) if @units.empty?
+
+        first = run(1)
+        return written(first) if first&.missed&.zero? && (@goal == :hand_over || @units.size == 1)
+
+        written([first, run(BEAM)].compact.min_by { |state| [state.missed, *estimate(state)] })
+      end
+
+      private
+
+      def run(beam)
+        states = [State.new(@from_min, {}, [], 0.0, 0, [])]
+        @units.each_with_index do |unit, i|
+          found = states.flat_map { |state| followers(state, unit, i, beam) }
+          states = best(found, beam)
+        end
+        states.min_by { |state| [state.missed, *estimate(state)] }
+      end
+
+      # The most promising, none twice.
+      def best(states, beam)
+        ranked = states.uniq { |state| [state.free.round, state.below.transform_values { |below| below[:from].round }, state.missed] }.sort_by { |state| [state.missed, *estimate(state)] }
+        return ranked.first(beam) if ranked.size <= beam || beam == 1
+
+        @stopped_early = true
+        # Some of the latest too: a later start may keep a window that an early one misses.
+        ranked.first(beam / 2) + ranked.drop(beam / 2).each_slice([(ranked.size - (beam / 2)) / (beam / 2), 1].max).map(&:first).first(beam / 2)
+      end
+
+      def estimate(state)
+        case @goal
+        when :sanding then [state.sanding, state.free]
+        when :bench then [state.chosen.sum { |choice| choice[:bench] } + state.sanding, state.free]
+        else [state.free, state.sanding]
+        end
+      end
+
+      # Every way the next coat can go on.
+      def followers(state, unit, index, beam)
+        pass, number, section = unit
+        real = pass.real[[number, section]]
+        return [put(state, unit, real[:began], :real, why: nil, done: real[:finished])] if real&.key?(:began)
+
+        @busy = state.busy
+
+        ready = number == 1 && section == 1 ? prepared(state, pass) : [state.free, []]
+        below = state.below.select { |(place, part), _| pass.places.include?(place) && (part.nil? || pass.sections == 1 || part == section) }.values.uniq
+        ways = starts(ready[0], unit, below, index.zero? && beam > 1)
+        ways = ways.first(1) if beam == 1
+        ways = [missed_start(ready[0], unit, below)] if ways.empty?
+        ways.map { |way| put(state, unit, *way, before: ready[1]) }
+      end
+
+      # Steps before the first coat of a pass, one after another.
+      # @return [Array(Float, Array<Entry>)] when the coat may begin, and the steps
+      def prepared(state, pass)
+        at = state.free
+        entries = pass.before.map do |name, minutes|
+          from = clear(at, minutes, @busy) || never(minutes)
+          waits = pass.waits.fetch(name, WorkSteps::ALL.fetch(name).waits)
+          at = from + minutes + waits
+          @busy += [[from, from + minutes]]
+          Entry.new(kind: :step, pass: pass.who, name: name, label: WorkSteps::ALL.fetch(name).label, from_min: from, to_min: from + minutes, waits_min: waits)
+        end
+        [at, entries]
+      end
+
+      # @return [Array<Array(Float, Symbol, Hash)>] begin, school and what is told with it
+      def starts(ready, unit, below, first)
+        pass = unit[0]
+        return bare(ready, unit, first) if below.empty?
+
+        found = []
+        found += on_tack(ready, unit, below) unless pass.school == :abrade
+        found += abraded(ready, unit, below) unless pass.school == :tack && below.all? { |one| closes(one) || opens(one) }
+        found.sort_by(&:first)
+      end
+
+      def bare(ready, unit, first)
+        at = fitted(ready, unit) or never(length(unit, ready))
+        ways = [[at, nil, { why: at > ready + 1 ? [:hours, ready] : nil }]]
+        return ways unless first && @put_off
+
+        later = (1..(PUT_OFF_MIN / STEP_MIN)).filter_map { |i| fitted(ready + (i * STEP_MIN), unit) }.uniq.reject { |minute| minute <= at || minute > ready + PUT_OFF_MIN }
+        ways + later.map { |minute| [minute, nil, { why: [:window, ready] }] }
+      end
+
+      def on_tack(ready, unit, below)
+        open = below.map { |one| opens(one) || one[:done] }.max
+        shut = below.filter_map { |one| closes(one) }.min
+        earliest = [ready, open].max
+        at = fitted(earliest, unit)
+        return [] if at.nil? || (shut && at + length(unit, at) > shut)
+
+        why = if at > earliest + 1
+                [:hours, earliest]
+              else
+                (open >= ready ? [:opens, open] : nil)
+              end
+        window = [open, shut]
+        ways = [[at, :tack, { why: why, window: window }]]
+        ways + later_in_window(at, unit, shut || (at + (LATER_STARTS * STEP_MIN))).map { |later| [later, :tack, { why: [:window, at], window: window }] }
+      end
+
+      # Later starts that still keep the window.
+      def later_in_window(at, unit, last)
+        found = [at]
+        (1..LATER_STARTS).each do |i|
+          later = fitted(at + (i * STEP_MIN), unit)
+          break if later.nil? || later + length(unit, later) > last
+
+          found << later if later > found.last + 1
+        end
+        found.drop(1)
+      end
+
+      # Cured, washed, abraded, then coated.
+      def abraded(ready, unit, below)
+        hard = below.map { |one| hard(one) || opens(one) || one[:done] }.max
+        return [] if hard.nil?
+
+        sanding = WorkSteps.abrade_min(unit[0].area_m2 / unit[0].sections)
+        earliest = [ready, hard].max
+        at = fitted(earliest, unit, before: sanding)
+        if at
+          [[at + sanding, :abrade, { why: at > earliest + 1 ? [:hours, earliest] : [:hard, hard], abrade: sanding, window: [hard, nil] }]]
+        else
+          []
+        end
+      end
+
+      # No way keeps the window: as soon as it goes, and said.
+      def missed_start(ready, unit, below)
+        open = below.map { |one| opens(one) || one[:done] }.max
+        shut = below.filter_map { |one| closes(one) }.min
+        at = fitted([ready, open].max, unit) or never(length(unit, ready))
+        [at, :tack, { why: nil, window: [open, shut], missed: :window }]
+      end
+
+      # First minute from there at which the coat fits into the hours, with what must be done so long after it.
+      def fitted(minute, unit, before: 0.0)
+        at = minute
+        LOOK_TRIES.times do
+          at = clear(at, before + length(unit, at), @busy)
+          return if at.nil?
+          return at if looks(unit, at + before).all? { |from, to| @hours.open?(from, to) && overlapping(from, to, @busy).nil? }
+
+          at += STEP_MIN / 2
+        end
+        nil
+      end
+
+      # First minute from there at which somebody has that long in one go, beside what is planned already.
+      def clear(minute, length, busy)
+        at = minute
+        (busy.size + LOOK_TRIES).times do
+          at = @hours.fit(at, length)
+          return if at.nil?
+
+          met = overlapping(at, at + length, busy)
+          return at if met.nil?
+
+          at = met[1]
+        end
+        nil
+      end
+
+      def overlapping(from, to, busy)
+        busy.find { |begins, ends| begins < to - 1e-6 && ends > from + 1e-6 }
+      end
+
+      def looks(unit, at)
+        pass = unit[0]
+        done = at + length(unit, at)
+        pass.after.map { |name, minutes| WorkSteps::ALL.fetch(name).offset_min.then { |offset| [done + offset, done + offset + minutes] } }
+      end
+
+      def put(state, unit, at, school, told = {}, before: [], done: nil, why: nil)
+        pass, number, section = unit
+        told = { why: why }.merge(told)
+        quick = quick(unit, at)
+        done ||= at + quick[:done]
+        below = { from: at, done: done, unit: unit, quick: quick, soft: pass.real.dig([number, section], :soft) }
+        lies = pass.places.to_h { |place| [[place, pass.sections > 1 ? section : nil], below] }
+        choice = { unit: unit, at: at, school: school, done: done, before: before, bench: done - at, **told }
+        busy = state.busy + before.map { |step| [step.from_min, step.to_min] } + [[at - (told[:abrade] || 0), done]] + looks(unit, at)
+        State.new([state.free, done].max, state.below.merge(lies), state.chosen + [choice], state.sanding + (told[:abrade] || 0), state.missed + (told[:missed] ? 1 : 0), busy)
+      end
+
+      # Minutes and ages of one coat begun at a minute: worked out once for every half degree of the room.
+      def quick(unit, at)
+        pass, number, section = unit
+        temp = (pass.order.call(number, section, at).room_c * 2).round
+        @quick[[unit, temp]] ||= begin
+          @tried += 1
+          plan = CoatPlan.new(pass.order.call(number, section, at))
+          { done: plan.done_at, ages: plan.laid_ages, plan: plan, pour: plan.pour? }
+        end
+      end
+
+      def length(unit, at)
+        quick(unit, at)[:done]
+      end
+
+      def opens(below)
+        reached(below, :recoat_opens, 1) || reached(below, :handle, 1) || reached(below, :sandable, 1)
+      end
+
+      def closes(below)
+        reached(below, :recoat_closes, 0)
+      end
+
+      def hard(below)
+        reached(below, :sandable, 1) || reached(below, :handle, 1)
+      end
+
+      # When a stage of what lies below is surely reached (late, 1), or may be at the earliest (early, 0).
+      def reached(below, stage, side)
+        pass = below[:unit][0]
+        plan = below[:quick][:plan]
+        range = plan.sheet.stages[stage] or return
+        found = (@reached ||= {})[[below[:unit], below[:from].round(1), stage, side]] ||= [thin_or_thick(below, plan, stage, range, side)]
+        minute = found.first
+        minute ||= Cure::HORIZON_MIN if side == 1
+        return minute unless below[:soft] && side == 1 && minute
+
+        pass && [minute, below[:soft] + ((below[:soft] - below[:from]) * SOFT_SHARE)].max
+      end
+
+      def thin_or_thick(below, plan, stage, range, side)
+        if below[:quick][:pour]
+          band = plan.stage(stage)
+          return band && (side == 1 ? band.late : band.early)&.+(below[:from])
+        end
+        (first_min, first_age), (last_min, last_age) = below[:quick][:ages]
+        side == 1 ? plan.ageing.surely(below[:from] + last_min, range[1], last_age) : plan.ageing.at_earliest(below[:from] + first_min, range[0], first_age)
+      end
+
+      def never(length)
+        raise InputError.new("hours", "never leave #{length.ceil} minutes in one go: the longest time between two breaks is #{@hours.longest_min} minutes")
+      end
+
+      # The chosen plan written out: coats with their exact plans, abrading, looks, and what comes when it is hard.
+      def written(state)
+        entries = state.chosen.flat_map { |choice| choice[:before] + coat_entries(choice) }
+        @passes.each { |pass| entries += endings(pass, entries) }
+        Schedule.new(entries, stopped_early: @stopped_early || false)
+      end
+
+      def coat_entries(choice)
+        pass, number, section = choice[:unit]
+        plan = CoatPlan.new(pass.order.call(number, section, choice[:at])).complete
+        done = choice[:school] == :real ? choice[:done] : choice[:at] + plan.done_at
+        shared = { pass: pass.who, number: number, of: pass.count, section: section, sections: pass.sections }
+        coat = Entry.new(kind: :coat, name: :coat, label: pass.label, from_min: choice[:at], to_min: done, plan: plan, school: choice[:school], why: choice[:why], window: choice[:window],
+                         missed: choice[:missed], real: choice[:school] == :real,
+                         soft_min: pass.real.dig([number, section], :soft), **shared)
+        [(Entry.new(kind: :abrade, name: :abrade, label: "wash and abrade", from_min: choice[:at] - choice[:abrade], to_min: choice[:at], **shared) if choice[:abrade]), coat,
+         *looked_after(pass, done, shared)].compact
+      end
+
+      def looked_after(pass, done, shared)
+        pass.after.map do |name, minutes|
+          step = WorkSteps::ALL.fetch(name)
+          Entry.new(kind: :step, name: name, label: step.label, from_min: done + step.offset_min, to_min: done + step.offset_min + minutes, **shared)
+        end
+      end
+
+      # When a coat is surely at a stage, or at the next best the sheet tells of.
+      def so_far(coat, stage)
+        band = [stage, :handle, :sandable, :recoat_opens].filter_map { |name| coat.stage(name) }.first
+        band ? band.late || Cure::HORIZON_MIN : coat.to_min
+      end
+
+      # Steps once the last coat of a pass is so far, one after another.
+      def endings(pass, entries)
+        last = entries.select { |entry| entry.coat? && entry.pass.equal?(pass.who) }.max_by(&:from_min)
+        busy = entries.map { |entry| [entry.from_min, entry.to_min] }
+        at = 0.0
+        pass.ends.map do |name, minutes|
+          step = WorkSteps::ALL.fetch(name)
+          ready = [so_far(last, step.stage), at].max
+          from = clear(ready, minutes, busy) || never(minutes)
+          waits = pass.waits.fetch(name, step.waits)
+          at = from + minutes + waits
+          busy += [[from, from + minutes]]
+          by = step.by && last.stage(step.by)&.early
+          Entry.new(kind: :step, pass: pass.who, name: name, label: step.label, from_min: from, to_min: from + minutes, waits_min: waits, window: [ready, by],
+                    missed: by && from + minutes > by ? :window : nil,
+
+                    number: pass.count, of: pass.count, why: from > ready + 1 ? [:hours, ready] : nil)
+        end
+      end
+    end
+  end
+end
