@@ -100,7 +100,7 @@ module Dakren
       end
 
       def tins_c(from_min = 0)
-        (@tins || room&.at(from_min)).to_f
+        (@tins || room&.at(from_min)).to_f.round(1)
       end
 
       # One sheet's films in this job's room, followed once for all its coats.
@@ -115,7 +115,18 @@ module Dakren
         return [] unless room
 
         Care::Conditions.new(air_c: room.at(0), humidity_pct: @humidity&.to_f, surface_c: @surface_c&.to_f, moisture_pct: @moisture&.to_f,
-                             moisture_most_pct: passes.filter_map { |pass| pass.sheet&.limits&.moisture_most_pct }.min).all
+                             moisture_most_pct: passes.filter_map { |pass| pass.sheet&.limits&.moisture_most_pct }.min).all + [room_runs_out].compact
+      end
+
+      # Is the room told of for as long as the job lasts?
+      # @return [Care::Caution, nil]
+      def room_runs_out
+        told = room&.told_until
+        over = schedule&.hand_over_min
+        return if told.nil? || over.nil? || choice("room_mode") == "wave" || told >= over || (document["heats"].to_a.any? && choice("room_mode") == "steady")
+
+        Care::Caution.new(at: :conditions, says: "The room is told of for %{told} only, and the job takes %{over}: the last temperature is taken to hold.", first: "Tell it for longer.",
+                          parts: { told: Quantity.new(value: [told, 0].max, unit: :min), over: Quantity.new(value: over, unit: :min) })
       end
 
       # What a figure was understood as, where it was typed in another unit than the page speaks.

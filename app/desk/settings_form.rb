@@ -21,6 +21,10 @@ module Dakren
         @units = typed["units"].to_s
         @problems["units"] = "must be metric or us" unless UNITS.key?(@units)
         @px_per_mm = Measure::Typed.read(typed.fetch("px_per_mm", "3.7795").to_s, field: "px_per_mm", allowed: PX_PER_MM)
+        @hours = typed.fetch("hours", Records::Settings::HOURS).to_s.strip
+        @days_off = typed.fetch("days_off", "Sat Sun").to_s.strip
+        read_hours
+        @crew = Measure::Typed.read(typed.fetch("crew", "1").to_s, field: "crew", allowed: 1..20).to_i
         @pour_first = typed.fetch("pour_first", "resin").to_s
         @problems["pour_first"] = "must be resin or hardener" unless FIRST.key?(@pour_first)
         @shop_temp_c = Measure::Typed.read(typed["shop_temp"].to_s, field: "shop_temp", units: Measure::Units::TEMPERATURE,
@@ -33,14 +37,22 @@ module Dakren
       def self.of(record)
         bare = Wording.new(record.units).bare_temperature
         new(
-          { "units" => record.units, "pour_first" => record.pour_first, "px_per_mm" => Check.plain(record.px_per_mm.round(4)),
+          { "units" => record.units, "pour_first" => record.pour_first, "px_per_mm" => Check.plain(record.px_per_mm.round(4)), "hours" => record.hours,
+            "days_off" => record.days_off, "crew" => record.crew.to_s,
             "shop_temp" => Check.plain(Measure::Units.from_core(record.shop_temp_c, bare).round(2)) }, record.units
         )
       end
 
+      # Hours that can be read, and that open some day.
+      def read_hours
+        raise InputError.new("hours", "must be at most 200 characters") if @hours.length > 200 || @days_off.length > 200
+
+        Line::Hours.read(@hours, days_off: @days_off, start: Time.local(2026, 1, 5, 9)).fit(0, 1)
+      end
+
       # @return [Hash{Symbol=>Object}]
       def columns
-        { units: @units, pour_first: @pour_first, px_per_mm: @px_per_mm.to_f, shop_temp_c: @shop_temp_c.to_f }
+        { units: @units, pour_first: @pour_first, px_per_mm: @px_per_mm.to_f, hours: @hours, days_off: @days_off, crew: @crew, shop_temp_c: @shop_temp_c.to_f }
       end
     end
   end

@@ -7,6 +7,7 @@ module Dakren
       self.table_name = "settings"
 
       SYSTEMS = %w[metric us].freeze
+      HOURS = "07:00-12:00, 12:30-17:00"
 
       validates :units, inclusion: { in: SYSTEMS }
       validates :shop_temp_c, numericality: { greater_than_or_equal_to: -40, less_than_or_equal_to: 120 }

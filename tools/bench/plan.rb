@@ -19,3 +19,20 @@ end
 end
 Bench.line("the same coat again", Bench.median_ms(31) { work.call(1000, 0.3) })
 Bench.line("a thick flood, never seen before", Bench.median_ms(5) { |i| work.call(1000, 4 + (i * 0.1)) })
+
+# A job of many passes and batches after one edit: what is new is one room temperature, everything else may be remembered.
+job = lambda do |passes, width, temp|
+  room = Dakren::Cure::Profile.daily_wave(low_c: temp, high_c: temp + 5, start_minute_of_day: 420, days: 60)
+  ageing = Dakren::Cure::Ageing.new(sheet, room)
+  order = lambda do |_number, _section, at|
+    Dakren::Line::CoatOrder.coat(outline: Dakren::Size::Rectangle.new(length_mm: 4000, width_mm: width), cover: Dakren::Size::Cover.new(film_mm: 0.3), sheet: sheet, room: room, from_min: at,
+                                 tins_c: room.at(at).round(1), ageing: ageing, people: 2)
+  end
+  all = Array.new(passes) { |i| Dakren::Line::PassJob.new(id: "p#{i}", label: "coat", places: ["top"], count: 1, order: order, area_m2: 4 * width / 1000.0) }
+  hours = Dakren::Line::Hours.read("07:00-12:00, 12:30-17:00", days_off: "Sat Sun", start: Time.local(2026, 11, 24, 7))
+  Dakren::Line::Scheduler.new(all, hours: hours).schedule
+end
+[[3, 900], [6, 2400], [12, 2400], [12, 6000]].each do |passes, width|
+  batches = job.call(passes, width, 17).coats.sum { |coat| coat.plan.batches.size }
+  Bench.line("#{passes} passes, #{batches} batches, after one edit", Bench.median_ms(7) { |i| job.call(passes, width, 17.01 + (i * 0.37)) })
+end

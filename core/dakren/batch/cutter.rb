@@ -50,13 +50,14 @@ module Dakren
       # @param on_work_g [Numeric] grams that must end on the work, above 0
       # @return [Array<Portion>] equal portions
       # @raise [TooFast] when no cup of any size can be used up in time
+      # @param hint [Integer, nil] a count that is likely, e.g. of the same coat an hour earlier
       # @param pack_g [Rational, nil] whole packs of this much are mixed, whatever is left over
       # @raise [InputError] when it would take more than 2000 cups
-      def cut(on_work_g, pack_g: nil)
+      def cut(on_work_g, pack_g: nil, hint: nil)
         need = Exact.of(on_work_g)
         return packs(need, pack_g) if pack_g
 
-        count = fewest(need)
+        count = hinted(need, hint) || fewest(need)
         Array.new(count) { portion(need / count) }
       end
 
@@ -93,6 +94,11 @@ module Dakren
         raise InputError.new(:pack, "would be needed #{count} times; at most #{MOST_BATCHES} can be planned") if count > MOST_BATCHES
 
         Array.new(count) { found }
+      end
+
+      # The hint, where it is right: it serves, and one fewer does not.
+      def hinted(need, hint)
+        hint if hint && fits?(need / hint) && (hint == 1 || !fits?(need / (hint - 1)))
       end
 
       def fewest(need)

@@ -11,9 +11,9 @@ module Dakren
     # need: Size::Need; sheet: Sheet; room: Cure::Profile; tins_c: °C of the parts; outline: a shape of Size to mark, or nil;
     # kind: a name of Size::Kinds; method: a key of METHODS; cups: kinds to choose from; placing_g_per_min: of the whole crew;
     # pack_ml: of A and B together, where whole packs are mixed; from_min: when in the room's time the coat begins; ageing: Cure::Ageing
-    # shared by the coats of one sheet; people: on the crew, where there are two one mixes ahead.
+    # shared by the coats of one sheet; people: on the crew, where there are two one mixes ahead; hint: a likely count of cups.
     CoatOrder = Value.define(:need, :sheet, :room, :tins_c, outline: nil, kind: :coat, method: :scale, cups: Batch::USUAL_CUPS, placing_g_per_min: Batch::PLACING_G_PER_MIN[:coat],
-                                                            pack_ml: nil, from_min: 0, ageing: nil, people: 1) do
+                                                            pack_ml: nil, from_min: 0, ageing: nil, people: 1, hint: nil) do
       # One plain coat over one shape.
       #
       # @param outline [Object] shape of Size @param cover [Size::Cover]
@@ -26,9 +26,9 @@ module Dakren
         new(need: sizing.need, outline: outline, sheet: sheet, **order)
       end
 
-      # °C of the room so many minutes after the coat begins.
+      # °C of the room so many minutes after the coat begins, to the tenth a thermometer shows.
       def room_c(minute = 0)
-        room.at(from_min + minute)
+        room.at(from_min + minute).round(1)
       end
 
       # The room from the coat's own minute 0 on.

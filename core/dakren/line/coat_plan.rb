@@ -29,7 +29,7 @@ module Dakren
         @mix = order.mix
         @need_g = order.need.grams(ratio.mixed_density_g_ml)
         @need_ml = order.need.millilitres(sheet.clock.mixed_density_g_ml)
-        @portions = cutter.cut(clock_g, pack_g: order.pack_ml && (Exact.of(order.pack_ml) * Exact.of(sheet.clock.mixed_density_g_ml)))
+        @portions = cutter.cut(clock_g, hint: order.hint, pack_g: order.pack_ml && (Exact.of(order.pack_ml) * Exact.of(sheet.clock.mixed_density_g_ml)))
         @batches = lay_out
       end
 
@@ -109,6 +109,8 @@ module Dakren
 
         wide = @mix.cup(**cup_conditions, diameter_mm: across).usable_min
         wide && usable.middle && [tray, wide - usable.middle]
+      rescue NotSolved
+        nil
       end
 
       # A thick coat cut into lifts that stay under the sheet's limit in this room, and the wait between them.
@@ -130,8 +132,8 @@ module Dakren
       # @return [CoatPlan] self
       # @raise [NotSolved]
       def complete
-        [usable, working, thickens, standing, pour_run, lifts, tray_gain]
-        Cure::STAGE_NAMES.each { |name| stage(name) }
+        [usable, working, standing, pour_run, lifts]
+        Cure::STAGE_NAMES.each { |name| stage(name) } if pour?
         self
       end
 

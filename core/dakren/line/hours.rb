@@ -1,7 +1,5 @@
 # frozen_string_literal: true
 
-require "date"
-
 module Dakren
   module Line
     # When the crew works: bands of a day, days off, and what is taken already. Minutes count real time from the
@@ -51,11 +49,20 @@ module Dakren
         weekdays = names.map { |name| DAYS.index(name.downcase[0, 3]) || raise(InputError.new("days_off", "must be days like Sat Sun or dates like 2026-12-24; #{name[0, 20]} is none")) }
         raise InputError.new("days_off", "must leave a day to work") if weekdays.uniq.size == 7
 
-        [weekdays, dates.map { |date| Date.iso8601(date) }]
-      rescue Date::Error
+        [weekdays, dates.map { |date| day_of(date) }]
+      end
+
+      # @return [Array(Integer, Integer, Integer)] year, month, day
+      def self.day_of(text)
+        day = text.split("-").map(&:to_i)
+        time = Time.local(*day)
+        raise InputError.new("days_off", "must be dates that exist") unless [time.year, time.month, time.day] == day
+
+        day
+      rescue ArgumentError
         raise InputError.new("days_off", "must be dates that exist")
       end
-      private_class_method :band, :off
+      private_class_method :band, :off, :day_of
 
       def initialize(bands, weekdays_off, dates_off, start, taken)
         @bands = bands
@@ -64,8 +71,9 @@ module Dakren
         @start = start
         @taken = taken.sort
         @spans = []
-        @day = Date.new(start.year, start.month, start.day) - 3
-        @last_day = @day + FAR_DAYS
+        @day = noon(start, -3)
+        @last_day = noon(start, FAR_DAYS)
+        round_the_clock if always?
       end
 
       # The same hours where more is taken.
@@ -95,13 +103,19 @@ module Dakren
         found
       end
 
+      # @return [Float] minutes from there to the end of the band it lies in; 0 outside
+      def until_shut(minute)
+        from, to = spans_from(minute + 1e-6).first
+        from && from <= minute + 1e-6 ? to - minute : 0.0
+      end
+
       def open?(from, to)
         spans_from(from).first&.then { |begins, ends| begins <= from + 1e-6 && ends >= to - 1e-6 } || false
       end
 
       # Longest band of a day: nothing that takes longer can be done in one go.
       def longest_min
-        @bands.map { |from, to| to - from }.max
+        always? ? Float::INFINITY : @bands.map { |from, to| to - from }.max
       end
 
       # Open spans until a minute, for drawing: what is left of each band.
@@ -116,7 +130,17 @@ module Dakren
         @spans.select { |from, to| to > low && from < high }
       end
 
+      # Is there no night, no break and no day off?
+      def always?
+        @bands == [[0, 1440]] && @weekdays_off.empty? && @dates_off.empty?
+      end
+
       private
+
+      def round_the_clock
+        @spans = free(-FAR_DAYS * 1440.0, FAR_DAYS * 1440.0)
+        @day = noon(@last_day, 1)
+      end
 
       # Open spans that end after a minute, in order, as far ahead as is looked.
       def spans_from(minute)
@@ -139,10 +163,10 @@ module Dakren
       end
 
       def next_day
-        unless @weekdays_off.include?(@day.wday) || @dates_off.include?(@day)
+        unless @weekdays_off.include?(@day.wday) || @dates_off.include?([@day.year, @day.month, @day.day])
           @bands.each { |from, to| free(minute_of(@day, from), minute_of(@day, to)).each { |span| @spans << span if span[1] > span[0] } }
         end
-        @day += 1
+        @day = noon(@day, 1)
       end
 
       # What is left of a band beside what is taken.
@@ -156,8 +180,14 @@ module Dakren
         end
       end
 
+      # Noon some days on: no change of the clocks touches it.
+      def noon(time, days)
+        far = Time.local(time.year, time.month, time.day, 12) + (days * 86_400)
+        Time.local(far.year, far.month, far.day, 12)
+      end
+
       def minute_of(day, minutes)
-        date = minutes >= 1440 ? day + 1 : day
+        date = minutes >= 1440 ? noon(day, 1) : day
         (Time.local(date.year, date.month, date.day, (minutes % 1440) / 60, minutes % 60) - @start) / 60.0
       end
     end

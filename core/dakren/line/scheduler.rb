@@ -15,6 +15,8 @@ module Dakren
       # How far the first coat may be put off to keep the windows behind it.
       PUT_OFF_MIN = 72 * 60.0
       LOOK_TRIES = 96
+      # Nobody begins to sand for less than this.
+      SCRAP_MIN = 15.0
       # A witness found soft is given a tenth of its time more.
       SOFT_SHARE = 0.1
 
@@ -96,14 +98,21 @@ module Dakren
       # @return [Array(Float, Array<Entry>)] when the coat may begin, and the steps
       def prepared(state, pass)
         at = state.free
-        entries = pass.before.map do |name, minutes|
-          from = clear(at, minutes, @busy) || never(minutes)
+        entries = pass.before.flat_map do |name, minutes|
+          pieces = worked(at, minutes, @busy)
           waits = pass.waits.fetch(name, WorkSteps::ALL.fetch(name).waits)
-          at = from + minutes + waits
-          @busy += [[from, from + minutes]]
-          Entry.new(kind: :step, pass: pass.who, name: name, label: WorkSteps::ALL.fetch(name).label, from_min: from, to_min: from + minutes, waits_min: waits)
+          at = pieces.last[1] + waits
+          @busy += pieces
+          step_entries(pass, name, pieces, waits)
         end
         [at, entries]
+      end
+
+      # One entry for each time somebody goes on with a step; what it waits for by itself follows the last.
+      def step_entries(pass, name, pieces, waits, **more)
+        pieces.map do |from, to|
+          Entry.new(kind: :step, pass: pass.who, name: name, label: WorkSteps::ALL.fetch(name).label, from_min: from, to_min: to, waits_min: to == pieces.last[1] ? waits : 0, **more)
+        end
       end
 
       # @return [Array<Array(Float, Symbol, Hash)>] begin, school and what is told with it
@@ -162,12 +171,10 @@ module Dakren
 
         sanding = WorkSteps.abrade_min(unit[0].area_m2 / unit[0].sections)
         earliest = [ready, hard].max
-        at = fitted(earliest, unit, before: sanding)
-        if at
-          [[at + sanding, :abrade, { why: at > earliest + 1 ? [:hours, earliest] : [:hard, hard], abrade: sanding, window: [hard, nil] }]]
-        else
-          []
-        end
+        pieces = worked(earliest, sanding, @busy)
+        at = fitted(pieces.last[1], unit) or return []
+        why = pieces.first[0] > earliest + 1 || at > pieces.last[1] + 1 ? [:hours, earliest] : [:hard, hard]
+        [[at, :abrade, { why: why, abrade: sanding, pieces: pieces, window: [hard, nil] }]]
       end
 
       # No way keeps the window: as soon as it goes, and said.
@@ -179,12 +186,12 @@ module Dakren
       end
 
       # First minute from there at which the coat fits into the hours, with what must be done so long after it.
-      def fitted(minute, unit, before: 0.0)
+      def fitted(minute, unit)
         at = minute
         LOOK_TRIES.times do
-          at = clear(at, before + length(unit, at), @busy)
+          at = clear(at, length(unit, at), @busy)
           return if at.nil?
-          return at if looks(unit, at + before).all? { |from, to| @hours.open?(from, to) && overlapping(from, to, @busy).nil? }
+          return at if looks(unit, at).all? { |from, to| @hours.open?(from, to) && overlapping(from, to, @busy).nil? }
 
           at += STEP_MIN / 2
         end
@@ -206,6 +213,25 @@ module Dakren
         nil
       end
 
+      # Work that may be broken off and gone on with: as much as goes at a time, but no scraps.
+      # @return [Array<Array(Float, Float)>]
+      def worked(minute, length, busy)
+        pieces = []
+        left = length
+        at = minute
+        until left <= 1e-6
+          part = [left, SCRAP_MIN].min
+          from = clear(at, part, busy) || never(part)
+          to = from + [left, @hours.until_shut(from)].min
+          met = overlapping(from, to, busy)
+          to = met[0] if met
+          pieces << [from, to]
+          left -= to - from
+          at = to
+        end
+        pieces
+      end
+
       def overlapping(from, to, busy)
         busy.find { |begins, ends| begins < to - 1e-6 && ends > from + 1e-6 }
       end
@@ -224,17 +250,18 @@ module Dakren
         below = { from: at, done: done, unit: unit, quick: quick, soft: pass.real.dig([number, section], :soft) }
         lies = pass.places.to_h { |place| [[place, pass.sections > 1 ? section : nil], below] }
         choice = { unit: unit, at: at, school: school, done: done, before: before, bench: done - at, **told }
-        busy = state.busy + before.map { |step| [step.from_min, step.to_min] } + [[at - (told[:abrade] || 0), done]] + looks(unit, at)
+        busy = state.busy + before.map { |step| [step.from_min, step.to_min] } + (told[:pieces] || []) + [[at, done]] + looks(unit, at)
         State.new([state.free, done].max, state.below.merge(lies), state.chosen + [choice], state.sanding + (told[:abrade] || 0), state.missed + (told[:missed] ? 1 : 0), busy)
       end
 
-      # Minutes and ages of one coat begun at a minute: worked out once for every half degree of the room.
+      # Minutes and ages of one coat begun at a minute: worked out once for every degree of the room.
       def quick(unit, at)
         pass, number, section = unit
-        temp = (pass.order.call(number, section, at).room_c * 2).round
-        @quick[[unit, temp]] ||= begin
+        order = pass.order.call(number, section, at)
+        @quick[[unit, order.room_c.round]] ||= begin
           @tried += 1
-          plan = CoatPlan.new(pass.order.call(number, section, at))
+          plan = CoatPlan.new(order.with(hint: @last_count))
+          @last_count = plan.batches.size
           { done: plan.done_at, ages: plan.laid_ages, plan: plan, pour: plan.pour? }
         end
       end
@@ -290,13 +317,14 @@ module Dakren
 
       def coat_entries(choice)
         pass, number, section = choice[:unit]
-        plan = CoatPlan.new(pass.order.call(number, section, choice[:at])).complete
+        plan = CoatPlan.new(pass.order.call(number, section, choice[:at]).with(hint: quick(choice[:unit], choice[:at])[:plan].batches.size)).complete
         done = choice[:school] == :real ? choice[:done] : choice[:at] + plan.done_at
         shared = { pass: pass.who, number: number, of: pass.count, section: section, sections: pass.sections }
         coat = Entry.new(kind: :coat, name: :coat, label: pass.label, from_min: choice[:at], to_min: done, plan: plan, school: choice[:school], why: choice[:why], window: choice[:window],
                          missed: choice[:missed], real: choice[:school] == :real,
                          soft_min: pass.real.dig([number, section], :soft), **shared)
-        [(Entry.new(kind: :abrade, name: :abrade, label: "wash and abrade", from_min: choice[:at] - choice[:abrade], to_min: choice[:at], **shared) if choice[:abrade]), coat,
+        abrading = (choice[:pieces] || []).map { |from, to| Entry.new(kind: :abrade, name: :abrade, label: "wash and abrade", from_min: from, to_min: to, **shared) }
+        [*abrading, coat,
          *looked_after(pass, done, shared)].compact
       end
 
@@ -318,18 +346,16 @@ module Dakren
         last = entries.select { |entry| entry.coat? && entry.pass.equal?(pass.who) }.max_by(&:from_min)
         busy = entries.map { |entry| [entry.from_min, entry.to_min] }
         at = 0.0
-        pass.ends.map do |name, minutes|
+        pass.ends.flat_map do |name, minutes|
           step = WorkSteps::ALL.fetch(name)
           ready = [so_far(last, step.stage), at].max
-          from = clear(ready, minutes, busy) || never(minutes)
+          pieces = worked(ready, minutes, busy)
           waits = pass.waits.fetch(name, step.waits)
-          at = from + minutes + waits
-          busy += [[from, from + minutes]]
+          at = pieces.last[1] + waits
+          busy += pieces
           by = step.by && last.stage(step.by)&.early
-          Entry.new(kind: :step, pass: pass.who, name: name, label: step.label, from_min: from, to_min: from + minutes, waits_min: waits, window: [ready, by],
-                    missed: by && from + minutes > by ? :window : nil,
-
-                    number: pass.count, of: pass.count, why: from > ready + 1 ? [:hours, ready] : nil)
+          step_entries(pass, name, pieces, waits, window: [ready, by], missed: by && pieces.last[1] > by ? :window : nil, number: pass.count, of: pass.count,
+                                                  why: pieces.first[0] > ready + 1 ? [:hours, ready] : nil)
         end
       end
     end

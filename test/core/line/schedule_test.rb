@@ -1,0 +1,302 @@
+# frozen_string_literal: true
+
+require_relative "../../core_helper"
+
+class HoursTest < CoreTest
+  START = [2026, 11, 24, 9].freeze # a Tuesday
+
+  def hours(text = "07:00-12:00, 12:30-17:00", start: Time.local(*START), **more)
+    Line::Hours.read(text, start: start, **more)
+  end
+
+  def test_work_is_put_where_it_fits_in_one_go
+    assert_in_delta 0, hours.fit(0, 60), 1e-9
+    assert_in_delta 210, hours.fit(170, 20), 1e-9 # 11:50 does not leave 20 minutes before noon
+    assert_in_delta 22 * 60, hours.fit(0, 290), 1e-9 # only a whole morning is long enough
+    assert_nil hours.fit(0, 301)
+    assert hours.open?(0, 180)
+    refute hours.open?(170, 215)
+  end
+
+  def test_days_off_are_left_out
+    saturday = hours(days_off: "Sat Sun 2026-11-25")
+
+    assert_in_delta 46 * 60, saturday.fit(480, 60), 1e-9 # Tuesday is over, Wednesday is off
+    assert_in_delta ((5 * 24) + 22) * 60, saturday.fit(((3 * 24) + 8) * 60, 60), 1e-9 # Friday 17:00 to Monday
+  end
+
+  def test_what_is_taken_is_left_alone
+    busy = hours(taken: [[0, 90]])
+
+    assert_in_delta 90, busy.fit(0, 60), 1e-9
+    refute busy.open?(80, 100)
+  end
+
+  def test_bands_that_cannot_be_are_refused
+    ["", "17:00-07:00", "07:00", "25:00-26:00", "07:00-12:00, 11:00-13:00", "07:75-08:00", "x" * 500, "07:00-07:00", "NaN-Inf"].each { |text| assert_refused("hours") { hours(text) } }
+    ["Foo", "Mon Tue Wed Thu Fri Sat Sun", "2026-02-30", "Sat " * 100].each { |text| assert_refused("days_off") { hours(days_off: text) } }
+    assert_in_delta 0, hours("24 h").fit(0, 1440), 1e-9
+  end
+
+  def test_the_night_the_clocks_change_is_an_hour_shorter_or_longer
+    zone = ENV.fetch("TZ", nil)
+    ENV["TZ"] = "Europe/Berlin"
+    # In 2026 the clocks go forward on 29 March and back on 25 October, both Sundays.
+    spring = hours("07:00-17:00", start: Time.local(2026, 3, 28, 17))
+    autumn = hours("07:00-17:00", start: Time.local(2026, 10, 24, 17))
+    plain = hours("07:00-17:00", start: Time.local(2026, 6, 6, 17))
+
+    assert_equal([13.0, 14.0, 15.0], [spring, plain, autumn].map { |one| one.fit(1, 60) / 60 })
+  ensure
+    ENV["TZ"] = zone
+  end
+end
+
+class SchedulerTest < CoreTest
+  START = Time.local(2026, 11, 24, 7)
+
+  def room
+    @room ||= Cure::Profile.constant(23)
+  end
+
+  # At 23 °C the sheet's own minutes count: tacky after 150 to 210, closed from 480 to 720, sandable 960 to 1320.
+  def exact_sheet(**changes)
+    coating(clock: { reference_temp_c: 23, pot_life_min: 28, pot_mass_g: 150, working_min: 55, heat_j_g: 380, activation_kj_mol: 58 }, **changes)
+  end
+
+  def job(id, sheet: exact_sheet, count: 1, places: ["top"], length: 1000, in_room: room, **more)
+    ageing = Cure::Ageing.new(sheet, in_room)
+    order = lambda do |_number, _section, at|
+      Line::CoatOrder.coat(outline: Size::Rectangle.new(length_mm: length, width_mm: 500), cover: Size::Cover.new(film_mm: 0.2), sheet: sheet, room: in_room, from_min: at,
+                           tins_c: in_room.at(at), ageing: ageing)
+    end
+    Line::PassJob.new(id: id, label: "coat", places: places, count: count, order: order, area_m2: 0.5 * length / 1000, **more)
+  end
+
+  def plan(*passes, text: "07:00-12:00, 12:30-17:00", goal: :hand_over, start: START, **more)
+    Line::Scheduler.new(passes, hours: Line::Hours.read(text, days_off: "Sat Sun", start: start), goal: goal, **more).schedule
+  end
+
+  def clock(minute)
+    (START + (minute * 60)).strftime("%a %H:%M")
+  end
+
+  # Worked by hand. The window of a coat laid from 7:05 to 7:0x: early figures in a room 1.5 °C warmer, late in one 1.5 °C colder;
+  # with 58 kJ/mol and 23 °C a minute counts 1.126 or 0.887 there. Late tacky: 210 / 0.887 = 237 min; early closing: 480 / 1.126 = 426 min.
+  def test_two_coats_in_a_day_by_hand
+    made = plan(job("a", count: 2))
+    first, second = made.coats
+    warm = exact_sheet.clock.pace(24.5)
+    cold = exact_sheet.clock.pace(21.5)
+
+    assert_equal "Tue 07:00", clock(first.from_min)
+    (poured, young), (done, old) = first.plan.laid_ages
+    assert_in_delta done + ((210 - old) / cold), second.window[0], 0.01
+    assert_in_delta poured + ((480 - young) / warm), second.window[1], 0.01
+    assert_in_delta second.window[0], second.from_min, 1e-6
+    assert_equal :tack, second.school
+    assert_predicate made, :kept?
+  end
+
+  def test_a_window_that_shuts_at_night_is_waited_out_and_abraded
+    made = plan(job("a", count: 2), text: "07:00-09:00")
+
+    assert_equal :abrade, made.coats.last.school
+    abrading = made.entries.find { |entry| entry.kind == :abrade }
+
+    # Sandable late: 1320 minutes at 23 °C, in a room 1.5 °C colder: Wednesday at a quarter to eight.
+    assert_equal "Wed 07", clock(abrading.from_min)[0, 6]
+    assert_in_delta made.coats.first.stage(:sandable).late, abrading.from_min, 1
+    assert_in_delta Line::WorkSteps.abrade_min(0.5), abrading.to_min - abrading.from_min, 1e-9
+    assert_in_delta abrading.to_min, made.coats.last.from_min, 1e-9
+  end
+
+  def test_on_tack_only_says_what_cannot_be_kept
+    made = plan(job("a", count: 2, school: :tack), text: "07:00-09:00")
+
+    refute_predicate made, :kept?
+    assert_equal [:window], made.missed.map(&:missed)
+    assert_operator made.missed.first.window[1], :<, made.missed.first.from_min + 1e6
+  end
+
+  def test_a_later_start_keeps_a_window_that_an_early_one_misses
+    # Begun at 7:00 the window opens at about 11:00, in the break that lasts till 15:00, and shuts at 14:07; begun later it opens after the break.
+    made = plan(job("a", count: 2, school: :tack), text: "07:00-10:50, 15:00-19:00")
+
+    assert_predicate made, :kept?
+    assert_operator made.coats.first.from_min, :>, 0
+    assert_operator made.coats.last.from_min, :>=, 480
+  end
+
+  def test_cured_and_abraded_only
+    made = plan(job("a", count: 2, school: :abrade))
+
+    assert_equal :abrade, made.coats.last.school
+    assert_operator made.coats.last.from_min, :>, 1320
+  end
+
+  def test_passes_on_other_places_need_not_wait
+    made = plan(job("a"), job("b", places: ["edge"]))
+
+    assert_in_delta made.coats[0].to_min, made.coats[1].from_min, 1e-6
+  end
+
+  def test_steps_fall_where_they_belong
+    made = plan(job("a", before: { prepare: 30.0, condition: 5.0 }, after: { look_30: 2.0 }, ends: { trim: 10.0, sand: 15.0, hand_over: 10.0 }))
+    at = made.entries.to_h { |entry| [entry.name, entry] }
+
+    assert_in_delta 30, at[:condition].from_min, 1e-9
+    assert_in_delta 30 + 5 + 180, at[:coat].from_min, 1e-6
+    assert_in_delta at[:coat].to_min + 30, at[:look_30].from_min, 1e-6
+    assert_operator at[:trim].from_min, :>=, at[:coat].stage(:recoat_opens).late - 1e-6
+    assert_operator at[:sand].from_min, :>=, at[:coat].stage(:sandable).late - 1e-6
+    assert_operator at[:hand_over].from_min, :>=, at[:sand].to_min
+    assert_in_delta at[:hand_over].to_min, made.hand_over_min, 1e-6
+  end
+
+  def test_what_really_happened_moves_the_rest
+    usual = plan(job("a", count: 3))
+    late = plan(job("a", count: 3, real: { [1, 1] => { began: 60.0, finished: 90.0 } }))
+    soft = plan(job("a", count: 2, real: { [1, 1] => { began: 0.0, finished: 10.0, soft: 400.0 } }))
+
+    assert_in_delta 60, late.coats[0].from_min, 1e-9
+    assert_operator late.coats[1].from_min, :>, usual.coats[1].from_min + 50
+    assert_operator soft.coats[1].from_min, :>=, 440
+  end
+
+  def test_hours_that_are_too_short_for_a_coat_are_told
+    assert_refused("hours", "in one go") { plan(job("a"), text: "07:00-07:05") }
+  end
+
+  def test_back_from_a_hand_over
+    by = 60.0 * 24 * 5
+    start, made = Line::Backward.new(by) { |from| Line::Scheduler.new([job("a", count: 2)], hours: Line::Hours.read("07:00-17:00", start: START), put_off: false, from_min: from).schedule }.latest
+
+    assert_operator made.hand_over_min, :<=, by
+    later = Line::Scheduler.new([job("a", count: 2)], hours: Line::Hours.read("07:00-17:00", start: START), put_off: false, from_min: start + 30).schedule
+
+    assert(later.hand_over_min > by || !later.kept?)
+    assert_nil(Line::Backward.new(30.0) { |from| plan(job("a"), from_min: from) }.latest)
+  end
+
+  # Whatever is planned: nothing outside the hours, nobody in two places, no coat outside its window, batches add up to the need.
+  def test_no_plan_breaks_its_own_rules
+    12.times do
+      low = between(17, 21)
+      in_room = Cure::Profile.daily_wave(low_c: low, high_c: low + between(0, 5), start_minute_of_day: 420, days: 60)
+      passes = Array.new(1 + chance.rand(3)) do |i|
+        job("p#{i}", count: 1 + chance.rand(3), places: [pick(%w[top edge]), "top"].uniq.first(1 + chance.rand(2)), length: between(500, 4000), in_room: in_room,
+                     after: pick([{}, { bubbles: 5.0 }, { look_30: 2.0, look_60: 2.0 }]), ends: pick([{}, { sand: 12.0 }]))
+      end
+      text = pick(["07:00-12:00, 12:30-17:00", "08:00-16:00", "06:00-22:00", "24 h"])
+      hours = Line::Hours.read(text, days_off: "Sat Sun", start: START)
+      made = Line::Scheduler.new(passes, hours: hours, goal: pick(Line::GOALS.keys)).schedule
+
+      made.entries.each { |entry| assert hours.open?(entry.from_min, entry.to_min - 0.6), "#{entry.name} outside #{text}" }
+      made.entries.map { |entry| [entry.from_min, entry.to_min] }.sort.each_cons(2) { |(_, to), (from, _)| assert_operator from, :>=, to - 0.6 }
+      made.coats.select { |coat| coat.school == :tack && coat.missed.nil? }.each do |coat|
+        assert_operator coat.from_min, :>=, coat.window[0] - 0.01
+        assert_operator coat.to_min, :<=, coat.window[1] + 1 if coat.window[1]
+      end
+      made.coats.each { |coat| assert_equal coat.plan.on_work.total_g, coat.plan.portions.sum(&:on_work_g) }
+      assert_equal passes.sum(&:count), made.coats.size
+    end
+  end
+
+  def test_a_later_start_never_ends_earlier_where_the_room_is_constant
+    overs = (0..8).map { |i| plan(job("a", count: 2), text: "24 h", put_off: false, from_min: i * 90.0).hand_over_min }
+
+    assert_equal overs.sort, overs
+  end
+
+  # Every combination of starts on the half hour, tried one by one.
+  def test_the_search_agrees_with_trying_everything
+    sheet = exact_sheet
+    ["07:00-10:50, 15:00-19:00", "07:00-12:00, 12:30-17:00", "09:00-13:00"].each do |text|
+      one = job("a", count: 2, school: :tack, sheet: sheet)
+      hours = Line::Hours.read(text, days_off: "Sat Sun", start: START)
+      made = Line::Scheduler.new([one], hours: hours).schedule
+      tried = brute(one, hours)
+
+      assert_equal !tried.nil?, made.kept?, text
+      # Ours may also begin between the half hours: never later than the best on them.
+      assert_operator made.coats.last.from_min, :<=, tried + 1e-6, text if tried
+      assert_operator made.coats.last.from_min, :>, tried - 30, text if tried
+    end
+  end
+
+  # @return [Float, nil] earliest second coat there is
+  def brute(job, hours)
+    found = (0..(72 * 2)).filter_map do |i|
+      first = Line::CoatPlan.new(job.order.call(1, 1, i * 30.0))
+      next unless hours.open?(i * 30.0, (i * 30.0) + first.done_at)
+
+      open = first.stage(:recoat_opens).late + (i * 30)
+      shut = first.stage(:recoat_closes).early + (i * 30)
+      (0..(30 * 4)).map { |j| open + (j * 5) }.find { |at| at + first.done_at <= shut && hours.open?(at, at + first.done_at) }
+    end
+    found.min
+  end
+
+  def test_least_sanding_and_least_bench_are_what_was_asked
+    long = job("a", count: 3)
+    text = "07:00-10:50, 15:00-19:00"
+    soonest = plan(long, text: text)
+    smooth = plan(long, text: text, goal: :sanding)
+
+    assert_operator smooth.sanding_min, :<=, soonest.sanding_min
+    assert_operator soonest.hand_over_min, :<=, smooth.hand_over_min + 1
+  end
+end
+
+class ServiceAndCrewTest < CoreTest
+  def test_a_part_that_gets_hot_needs_a_post_cure
+    silent = Line::Service.new(coating, hottest_c: 70, cured_at_c: 22)
+
+    assert_in_delta 32, silent.bears_c, 1e-9
+    refute_predicate silent, :enough?
+    at, ramp, soak = silent.post_cure
+
+    assert_equal [70, 48 * 6, 240], [at, ramp, soak]
+    told = coating(limits: WorkLimits.new(service_c: 55, service_cured_c: 65))
+
+    assert_predicate Line::Service.new(told, hottest_c: 50, cured_at_c: 20), :enough?
+    refute_predicate Line::Service.new(told, hottest_c: 70, cured_at_c: 20), :possible?
+    assert_nil Line::Service.new(told, hottest_c: 70, cured_at_c: 20).post_cure
+    assert_refused("service") { Line::Service.new(told, hottest_c: 900, cured_at_c: 20) }
+  end
+
+  def test_a_helper_mixes_ahead_and_closes_the_gaps
+    big = { outline: Size::Rectangle.new(length_mm: 12_000, width_mm: 2000), cover: Size::Cover.new(film_mm: 0.3) }
+    alone = Line::CoatPlan.new(order(**big))
+    helped = Line::CoatPlan.new(order(**big, people: 2))
+
+    assert_operator alone.batches.size, :>, 2
+    assert_operator helped.done_at, :<, alone.done_at - 5
+    assert_in_delta 0, helped.longest_gap_min, 1e-6
+    helped.batches.each_cons(2) { |one, two| assert_operator two.mix_from, :>=, one.pour_from - 1e-6 }
+    assert_predicate alone, :edge_kept?
+  end
+
+  def test_a_heated_spell_quickens_every_clock
+    cold = Cure::Profile.constant(17)
+    warmed = cold.held(0, 600, 24, least: true)
+
+    assert_in_delta 24, warmed.at(300), 1e-9
+    assert_in_delta 17, warmed.at(700), 1e-9
+    assert_in_delta 30, Cure::Profile.constant(30).held(0, 600, 24, least: true).at(300), 1e-9
+    assert_operator Line::CoatPlan.new(order(room: warmed)).stage(:recoat_opens).late, :<, Line::CoatPlan.new(order(room: cold)).stage(:recoat_opens).late
+    assert_refused("heats") { cold.held(600, 600, 24) }
+  end
+
+  def test_one_film_serves_every_start
+    room = Cure::Profile.daily_wave(low_c: 14, high_c: 24, days: 20)
+    ageing = Cure::Ageing.new(coating(lowest_c: nil), room)
+    15.times do
+      from = between(0, 10_000)
+      apart = Cure::Film.new(coating.clock, room.from(from)).reached_min(400)
+
+      assert_share apart, ageing.film(0).reached_after(from, 400) - from, 1e-6
+    end
+  end
+end
