@@ -105,7 +105,7 @@ module Dakren
       end
 
       # One pass before another, as it was dragged.
-      def order(id, before)
+      def order(id, before = nil)
         return unless list("passes").include?(id)
 
         rest = list("passes") - [id]

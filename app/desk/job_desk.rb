@@ -244,7 +244,7 @@ module Dakren
       # Passes are planned as far as they can be; one that waits does not keep the others from being seen.
       def plan_all
         @tickets = passes.map { |pass| Ticket.new(pass: pass) }
-        return if start.nil? || room.nil? || hours.nil? || passes.empty? || %w[start tins room people hours].any? { |key| problem(key) }
+        return if start.nil? || room.nil? || hours.nil? || passes.empty? || (back? && deadline.nil?) || %w[start tins room people hours deadline].any? { |key| problem(key) }
 
         planners = passes.to_h { |pass| [pass.id, pass.ready? ? PassPlanner.new(self, pass, @shelf) : nil] }
         jobs = planners.transform_values { |planner| planner&.job }
@@ -266,7 +266,6 @@ module Dakren
 
       # The latest start that still hands over in time; from now where none does.
       def backward(make)
-        return make.call(0.0) if deadline.nil?
         return @reading.complain("deadline", "is before the work may begin") && nil if deadline <= start
 
         minute, schedule = Line::Backward.new(minute_of(deadline), &make).latest
