@@ -10,6 +10,8 @@ module Dakren
       NAME_LONGEST = 120
       START = /\A\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/
       YEARS = (2000..2100)
+      # Fields no plan can do without: a wrong one is mended first.
+      NEEDED = %w[start tins room people hours deadline].freeze
       # A pass on the desk. coats: Line::Entry of each; refusals of its sheet; held_back: a plan that waits for "I know".
       Ticket = Value.define(:pass, coats: [].freeze, refusals: [].freeze, held_back: nil)
 
@@ -244,12 +246,19 @@ module Dakren
       # Passes are planned as far as they can be; one that waits does not keep the others from being seen.
       def plan_all
         @tickets = passes.map { |pass| Ticket.new(pass: pass) }
-        return if start.nil? || room.nil? || hours.nil? || passes.empty? || (back? && deadline.nil?) || %w[start tins room people hours deadline].any? { |key| problem(key) }
+        return unless plannable?
 
         planners = passes.to_h { |pass| [pass.id, pass.ready? ? PassPlanner.new(self, pass, @shelf) : nil] }
         jobs = planners.transform_values { |planner| planner&.job }
         @schedule = jobs.values.any? ? scheduled(jobs.values.compact) : nil
         @tickets = passes.map { |pass| ticket(pass, planners[pass.id]) }
+      end
+
+      # Is everything there that every pass needs?
+      def plannable?
+        return false if passes.empty? || [start, room, hours].any?(&:nil?) || (back? && deadline.nil?)
+
+        NEEDED.none? { |key| problem(key) }
       end
 
       def ticket(pass, planner)

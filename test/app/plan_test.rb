@@ -52,7 +52,7 @@ class PlanTest < AppTest
   end
 
   def test_hours_that_never_open_and_other_nonsense
-    { "hours" => ["never", "99:00-12:00", "12:00-07:00", "07:00-07:03", "<b>", "\u0000"], "days_off" => ["mon tue wed thu fri sat sun", "2026-99-99"], "people" => ["0", "999", "-1", "NaN", "1.7e308"],
+    { "hours" => ["never", "99:00-12:00", "12:00-07:00", "07:00-07:03", "<b>"], "days_off" => ["mon tue wed thu fri sat sun", "2026-99-99"], "people" => ["0", "999", "-1", "NaN", "1.7e308"],
       "deadline" => ["2020-01-01T00:00", "garbage"], "c1-sections" => ["0", "1.5", "400"], "c1-service" => ["900", "-5"], "c1-coats" => ["0", "41", "2.5"] }.each do |key, values|
       values.each do |value|
         path = four_coats("mode" => "back", "deadline" => "2026-12-24T12:00", key => value)
