@@ -4,6 +4,10 @@ module Dakren
   module Desk
     # What an edit moved in a job's plan, in a few words: +1 cup, −35 min, done Thursday.
     class Moved
+      # A coat that moves by less is where it was.
+      LEAST_S = 300
+      MOST_COATS = 3
+
       # @param before [JobDesk] @param after [JobDesk] @param wording [Wording]
       def initialize(before, after, wording)
         @before = before
@@ -15,7 +19,7 @@ module Dakren
       def words
         return [] if @after.coats.empty? || @before.coats.empty?
 
-        [amount, counted("cup") { |desk| desk.coats.sum { |coat| coat.plan.batches.size } }, counted("coat") { |desk| desk.coats.size }, life, finish].compact
+        [amount, counted("cup") { |desk| desk.coats.sum { |coat| coat.plan.batches.size } }, counted("coat") { |desk| desk.coats.size }, life, *begins, finish].compact
       end
 
       private
@@ -44,6 +48,17 @@ module Dakren
         return if was.nil? || is.nil? || (is - was).abs < 0.5
 
         "#{is > was ? "+" : "−"}#{@wording.minutes((is - was).abs)} in the cup"
+      end
+
+      # Coats that begin at another time, the first few of them.
+      def begins
+        was = @before.coats.to_h { |coat| [coat.key, @before.time_at(coat.from_min)] }
+        moved = @after.coats.filter_map do |coat|
+          is = @after.time_at(coat.from_min)
+          before = was[coat.key]
+          [coat, before, is] if before && (is - before).abs >= LEAST_S
+        end
+        moved.first(MOST_COATS).map { |coat, before, is| "#{coat.label}#{" #{coat.number}" if coat.of > 1} #{@wording.clock(is)} instead of #{@wording.clock(before)}" }
       end
 
       def finish

@@ -19,12 +19,14 @@ module Dakren
         @tools = tools
         @own = own
         @kind = Size::Kinds::ALL.fetch(reading.choice("kind").to_sym)
-        @figures = read_figures
+        told = reading.problems.size + reading.missing.size
+        @figures = kind.inputs.to_h { |name| [name, read_input(kind.input(name))] }.compact
         @coats = whole(@kind.pours ? "lifts" : "coats")
         @sections = read_sections
         @service_c = reading.figure("service")
         @step_minutes = Line::WorkSteps::ALL.each_key.to_h { |name| [name, reading.figure("m_#{name}")] }
         @real = read_real
+        @unread = reading.problems.size + reading.missing.size > told
         @sheet = read_sheet
         @reading.miss("places", "a #{Size::Kinds::PLACES.fetch(@kind.on)} for the #{@kind.label}") if covered_ids.empty?
       end
@@ -122,13 +124,6 @@ module Dakren
 
       private
 
-      def read_figures
-        before = @reading.problems.size + @reading.missing.size
-        found = kind.inputs.to_h { |name| [name, read_input(kind.input(name))] }.compact
-        @unread = @reading.problems.size + @reading.missing.size > before
-        found
-      end
-
       def read_input(input)
         name = input.name.to_s
         case input.unit
@@ -164,7 +159,6 @@ module Dakren
         return (name == "lifts" ? nil : 1) if count.nil?
         return count.to_i if count == count.to_i
 
-        @unread = true
         @reading.complain(name, "must be a whole number")
         1
       end

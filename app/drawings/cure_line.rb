@@ -15,6 +15,7 @@ module Dakren
       SLIM_GAP = 8
       ROOM_HIGH = 44
       WORDS_LONGEST = 14
+      LONG_WAIT_MIN = 600
       OFF = "#dfe4e1"
       FLAGS = { recoat_opens: "tacky", recoat_closes: "recoat closes", sandable: "hard" }.freeze
 
@@ -31,8 +32,12 @@ module Dakren
         @lanes = coats.map { |coat| Line::Lane.new(coat.plan) }
         @wording = wording
         @now = now
+        @start = start
+        # A job that begins days on is drawn from where it begins.
+        first = [*coats, *@steps].map(&:from_min).min
+        @zero = first > LONG_WAIT_MIN ? first - 60 : 0.0
         until_min = coats.zip(@lanes).map { |coat, lane| coat.from_min + lane.until_min }.max
-        @axis = TimeAxis.new(start, until_min, left: LEFT, right: RIGHT)
+        @axis = TimeAxis.new(start + (@zero * 60), until_min - @zero, left: LEFT, right: RIGHT)
       end
 
       def to_s
@@ -48,6 +53,15 @@ module Dakren
       end
 
       private
+
+      # Pixel of a minute of the job.
+      def x(minute)
+        @axis.x(minute - @zero)
+      end
+
+      def until_min
+        @axis.until_min + @zero
+      end
 
       def single?
         @coats.size == 1
@@ -96,24 +110,24 @@ module Dakren
         svg.text(LEFT - 10, top + (lane_high / 2) + 5, lane_name(index), text_anchor: "end", class: "t-label")
         @lanes[index].stretches.each do |stretch|
           from = coat.from_min + stretch.from
-          to = stretch.to ? coat.from_min + stretch.to : @axis.until_min
-          next if from >= @axis.until_min
+          to = stretch.to ? coat.from_min + stretch.to : until_min
+          next if from >= until_min
 
           svg.group(class: "stretch") do
             svg.note("#{Ramp::BY_STATE.fetch(stretch.state).label} from #{clock(from)}#{stretch.to ? " to #{clock(to)}" : " on"}")
-            svg.rect(@axis.x(from), top, @axis.x(to) - @axis.x(from), lane_high, fill: Ramp.fill(stretch.state), stroke: Ramp::INK)
+            svg.rect(x(from), top, x(to) - x(from), lane_high, fill: Ramp.fill(stretch.state), stroke: Ramp::INK)
           end
         end
       end
 
       # Nights, breaks and days off.
       def draw_hours(svg)
-        at = 0.0
-        spans = @hours.open_until(@axis.until_min)
-        return if spans.empty? || spans.first == [0.0, @axis.until_min]
+        at = @zero
+        spans = @hours.open_until(until_min).select { |_, to| to > @zero }
+        return if spans.empty? || (spans.first[0] <= @zero && spans.first[1] >= until_min)
 
-        [*spans, [@axis.until_min, nil]].each do |from, to|
-          svg.rect(@axis.x(at), lane_top(0) - 6, @axis.x(from) - @axis.x(at), room_top + ROOM_HIGH - lane_top(0) + 6, fill: OFF) if from > at
+        [*spans, [until_min, nil]].each do |from, to|
+          svg.rect(x(at), lane_top(0) - 6, x(from) - x(at), room_top + ROOM_HIGH - lane_top(0) + 6, fill: OFF) if from > at
           at = to || from
         end
       end
@@ -121,13 +135,13 @@ module Dakren
       # What is done beside the coats, as a mark on the lane of its pass.
       def draw_step(svg, entry)
         index = @coats.rindex { |coat| coat.pass.equal?(entry.pass) && (coat.number == entry.number || entry.kind == :step) } or return
-        return if entry.from_min > @axis.until_min
+        return if entry.from_min > until_min
 
-        x = @axis.x([entry.from_min, 0].max)
-        wide = [@axis.x(entry.to_min) - x, 3].max
+        left = x([entry.from_min, 0].max)
+        wide = [x(entry.to_min) - left, 3].max
         svg.group(class: "stretch") do
           svg.note("#{entry.label} #{clock(entry.from_min)}")
-          svg.rect(x, lane_top(index) - 5, wide, 5, fill: entry.missed ? Ramp::STOP : Ramp::INK)
+          svg.rect(left, lane_top(index) - 5, wide, 5, fill: entry.missed ? Ramp::STOP : Ramp::INK)
         end
       end
 
@@ -145,14 +159,14 @@ module Dakren
         y = lane_top(index) + lane_high + 3
         FLAGS.each_key do |stage|
           band = coat.stage(stage)
-          next unless band&.early && band.early < @axis.until_min
+          next unless band&.early && band.early < until_min
 
-          to = band.late || @axis.until_min
+          to = band.late || until_min
           svg.group(class: "stretch") do
             svg.note("#{FLAGS.fetch(stage)} #{clock(band.early)} to #{band.late ? clock(band.late) : "?"}")
-            svg.line(@axis.x(band.early), y, @axis.x(to), y, stroke_width: 2)
-            svg.line(@axis.x(band.early), y - 2, @axis.x(band.early), y + 2, stroke_width: 1.5)
-            svg.line(@axis.x(to), y - 2, @axis.x(to), y + 2, stroke_width: 1.5)
+            svg.line(x(band.early), y, x(to), y, stroke_width: 2)
+            svg.line(x(band.early), y - 2, x(band.early), y + 2, stroke_width: 1.5)
+            svg.line(x(to), y - 2, x(to), y + 2, stroke_width: 1.5)
           end
         end
       end
@@ -172,11 +186,11 @@ module Dakren
       # Words, and where they begin and end, of each flag that falls into the drawing.
       def flags
         FLAGS.filter_map do |stage, word|
-          plan = @coats.first.plan
-          band = plan.stage(stage) || (stage == :sandable ? plan.stage(:handle) : nil)
-          next unless band&.early && band.early < @axis.until_min
+          coat = @coats.first
+          band = coat.stage(stage) || (stage == :sandable ? coat.stage(:handle) : nil)
+          next unless band&.early && band.early < until_min
 
-          ["#{word} #{clock(band.early)}–#{band.late ? clock(band.late, after: band.early) : "?"}", @axis.x(band.early), @axis.x(band.late || @axis.until_min)]
+          ["#{word} #{clock(band.early)}–#{band.late ? clock(band.late, after: band.early) : "?"}", x(band.early), x(band.late || until_min)]
         end
       end
 
@@ -196,26 +210,26 @@ module Dakren
         level = ->(temp) { room_top + ROOM_HIGH - 6 - ((ROOM_HIGH - 12) * (temp - low) / (high - low)) }
         svg.text(LEFT - 10, room_top + 18, "room", text_anchor: "end", class: "t-label")
         svg.text(LEFT - 10, room_top + 33, @wording.span_of_degrees(points.map(&:last).minmax), text_anchor: "end", class: "t-small")
-        svg.shape(points.map { |minute, temp| [@axis.x(minute), level.call(temp)] }, closed: false, fill: "none", stroke: Ramp::INK, stroke_width: 1.6)
+        svg.shape(points.map { |minute, temp| [x(minute), level.call(temp)] }, closed: false, fill: "none", stroke: Ramp::INK, stroke_width: 1.6)
       end
 
       def room_points
-        inside = @room.points.map(&:first).select { |minute| minute.positive? && minute < @axis.until_min }
-        [0.0, *inside, @axis.until_min].map { |minute| [minute, @room.at(minute)] }
+        inside = @room.points.map(&:first).select { |minute| minute > @zero && minute < until_min }
+        [@zero, *inside, until_min].map { |minute| [minute, @room.at(minute)] }
       end
 
       def draw_now(svg)
-        minute = (@now - @axis.start) / 60
-        return unless minute.between?(0, @axis.until_min)
+        minute = (@now - @start) / 60
+        return unless minute.between?(@zero, until_min)
 
-        x = @axis.x(minute)
-        svg.line(x, 18, x, height - 22, stroke: Ramp::STOP, stroke_width: 2)
-        svg.text(x + 5, height - 26, "now #{@now.strftime("%H:%M")}", class: "t-small")
+        left = x(minute)
+        svg.line(left, 18, left, height - 22, stroke: Ramp::STOP, stroke_width: 2)
+        svg.text(left + 5, height - 26, "now #{@now.strftime("%H:%M")}", class: "t-small")
       end
 
       def clock(minute, after: nil)
-        time = @axis.start + (minute * 60)
-        before = after && (@axis.start + (after * 60))
+        time = @start + (minute * 60)
+        before = after && (@start + (after * 60))
         same_day = before ? before.to_date == time.to_date : time.to_date == @axis.start.to_date
         time.strftime(same_day ? "%H:%M" : "%a %H:%M")
       end

@@ -15,6 +15,8 @@ module Dakren
       # How far the first coat may be put off to keep the windows behind it.
       PUT_OFF_MIN = 72 * 60.0
       LOOK_TRIES = 96
+      # Parts of different age below one coat, tried in every mixture up to this many.
+      MOST_BELOW = 4
       # Nobody begins to sand for less than this.
       SCRAP_MIN = 15.0
       # A witness found soft is given a tenth of its time more.
@@ -164,17 +166,26 @@ module Dakren
         found.drop(1)
       end
 
-      # Cured, washed, abraded, then coated.
+      # What lies below may be of several ages: each part is either still open or hard and abraded, whichever is soonest.
       def abraded(ready, unit, below)
-        hard = below.map { |one| hard(one) || opens(one) || one[:done] }.max
-        return [] if hard.nil?
+        return [] if below.size > MOST_BELOW && below.any? { |one| hard(one).nil? && opens(one).nil? }
 
-        sanding = WorkSteps.abrade_min(unit[0].area_m2 / unit[0].sections)
+        mixed = below.size > MOST_BELOW ? [below] : (1..below.size).flat_map { |count| below.combination(count).to_a }
+        mixed.filter_map { |hard| after_abrading(ready, unit, hard, below - hard) }.min_by(&:first).then { |way| [way].compact }
+      end
+
+      # Some cured, washed and abraded, the others coated while they are open.
+      def after_abrading(ready, unit, cured, open)
+        hard = cured.map { |one| hard(one) || opens(one) || one[:done] }.max
         earliest = [ready, hard].max
+        sanding = WorkSteps.abrade_min(unit[0].area_m2 / unit[0].sections * cured.size / (cured.size + open.size))
         pieces = worked(earliest, sanding, @busy)
-        at = fitted(pieces.last[1], unit) or return []
+        at = fitted([pieces.last[1], *open.map { |one| opens(one) || one[:done] }].max, unit) or return
+        shut = open.filter_map { |one| closes(one) }.min
+        return if shut && at + length(unit, at) > shut
+
         why = pieces.first[0] > earliest + 1 || at > pieces.last[1] + 1 ? [:hours, earliest] : [:hard, hard]
-        [[at, :abrade, { why: why, abrade: sanding, pieces: pieces, window: [hard, nil] }]]
+        [at, :abrade, { why: why, abrade: sanding, pieces: pieces, window: [hard, shut] }]
       end
 
       # No way keeps the window: as soon as it goes, and said.
