@@ -74,6 +74,12 @@ module Dakren
         @coats ||= tickets.flat_map(&:coats).sort_by(&:from_min)
       end
 
+      # Spells the room is heated: minutes from and to, °C.
+      # @return [Array<Array(Rational, Rational, Rational)>]
+      def heats
+        @heats || []
+      end
+
       # @return [Symbol] of Line::GOALS
       def goal
         choice("goal").to_sym
@@ -196,6 +202,7 @@ module Dakren
         measured = @reading.rows("measured") || []
         return profile if profile.nil?
 
+        @heats = spells
         @reading.guarded("heats") do
           warmed = spells.reduce(profile) { |room, (from, to, temp)| room.held(from.to_f, to.to_f, temp.to_f, least: true) }
           measured.reduce(warmed) { |room, (from, to, temp)| room.held(from.to_f, to.to_f, temp.to_f) }

@@ -47,7 +47,7 @@ module Dakren
 
       # Groups of changes; of each the smallest that works is offered.
       def changes
-        [abrading, warmer, longer, earlier, *hardeners, helper, off_days]
+        [abrading, warmer, longer, earlier, *hardeners, *blends, helper, off_days]
       end
 
       def tried(key, words, document)
@@ -120,6 +120,18 @@ module Dakren
           @sheets.select { |_, other| other.resin == sheet.resin && other.hardener != sheet.hardener }.map do |id, other|
             passes = @desk.passes.select { |pass| pass.sheet && pass.sheet.name == sheet.name }
             [["sheet-#{id}", "take #{other.name}", @desk.document.merge(passes.to_h { |pass| ["#{pass.id}-sheet", id] })]]
+          end
+        end
+      end
+
+      # Half of each of two hardeners of a resin.
+      def blends
+        @desk.passes.filter_map(&:sheet).uniq.first(1).flat_map do |sheet|
+          same = @sheets.select { |_, other| other.resin == sheet.resin }
+          passes = @desk.passes.select { |pass| pass.sheet&.resin == sheet.resin }
+          same.combination(2).map do |(one, first), (two, second)|
+            id = "blend-#{one}-#{two}-50"
+            [["sheet-#{id}", "blend #{first.hardener} and #{second.hardener}, half and half", @desk.document.merge(passes.to_h { |pass| ["#{pass.id}-sheet", id] })]]
           end
         end
       end

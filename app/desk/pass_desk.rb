@@ -61,6 +61,14 @@ module Dakren
         @reading.text("method") == "graduated" ? :graduated : :scale
       end
 
+      # Grams the chosen tool can take at a time; nil where it sets no limit.
+      def most_g
+        case tool
+        when Measure::Tools::Scale then tool.capacity_g
+        when Measure::Tools::Graduated then sheet && (tool.volume_ml * sheet.clock.mixed_density_g_ml)
+        end
+      end
+
       def cup_choice
         @tools.cups.any? { |cup| cup.name == @reading.text("cup") } ? @reading.text("cup") : "auto"
       end

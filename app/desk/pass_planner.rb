@@ -70,9 +70,10 @@ module Dakren
       def sections
         @sections ||= @pass.sections || begin
           longest = @desk.hours.longest_min
-          found = 1
+          whole = Line::CoatPlan.new(in_sections(1, 1, 0)).done_at
+          found = [(whole / longest).ceil, 1].max
           found += 1 while found < SECTIONS_MOST && Line::CoatPlan.new(in_sections(1, found, 0)).done_at > longest
-          raise InputError.new("sections", "of this coat would be more than #{SECTIONS_MOST}, each as long as the day allows: longer hours, more people or a slower mix") if found == SECTIONS_MOST
+          raise InputError.new("sections", "of this coat would be more than #{SECTIONS_MOST}, each as long as the day allows: longer hours, more people or a slower mix") if found >= SECTIONS_MOST
 
           found
         end
@@ -91,7 +92,8 @@ module Dakren
         need = whole_need(number, count)
         need = shared(need, parts) if parts > 1
         Line::CoatOrder.new(need: need, outline: outline, sheet: @pass.sheet, room: room, from_min: from, ageing: @desk.ageing(@pass.sheet), tins_c: @desk.tins_c(from), kind: @pass.kind.name,
-                            method: @pass.method_name, cups: @pass.cups, placing_g_per_min: @pass.rate_g_min * placing_people, pack_ml: @pass.figures[:pack], people: @desk.people)
+                            method: @pass.method_name, cups: @pass.cups, placing_g_per_min: @pass.rate_g_min * placing_people, pack_ml: @pass.figures[:pack], most_g: @pass.most_g,
+                            people: @desk.people)
       end
 
       # One section's share of a need.

@@ -13,9 +13,10 @@ module Dakren
 
       # @param plan [Line::CoatPlan]
       # @param wording [Desk::Wording]
-      def initialize(plan, wording)
+      def initialize(plan, wording, key: "c")
         @plan = plan
         @wording = wording
+        @key = key
         @cup = plan.portions.first.cup
         @scale = [HEIGHT / @cup.height_mm, WIDEST / @cup.top_mm].min
         @cup_wide = @cup.top_mm * @scale
@@ -42,7 +43,7 @@ module Dakren
       end
 
       def draw(svg, batch, x, first:)
-        svg.group(class: "batch", data_batch: batch.number) do
+        svg.group(class: "batch", data_batch: "#{@key}-#{batch.number}") do
           svg.note("Cup #{batch.number}: #{mass(batch)} in a #{@cup.name}")
           layers(batch).each { |name, from, to| draw_layer(svg, x, from, to, name) }
           draw_cup(svg, x)

@@ -16,6 +16,7 @@ module Dakren
       ROOM_HIGH = 44
       WORDS_LONGEST = 14
       LONG_WAIT_MIN = 600
+      MOST_BATCHES = 80
       OFF = "#dfe4e1"
       FLAGS = { recoat_opens: "tacky", recoat_closes: "recoat closes", sandable: "hard" }.freeze
 
@@ -47,6 +48,7 @@ module Dakren
         draw_room(svg)
         @coats.each_index { |i| draw_lane(svg, i) }
         @steps.each { |entry| draw_step(svg, entry) }
+        @coats.each_index { |i| draw_batches(svg, i) }
         single? ? draw_flags(svg) : @coats.each_index { |i| draw_doubt(svg, i) }
         draw_now(svg)
         svg.to_s
@@ -142,6 +144,18 @@ module Dakren
         svg.group(class: "stretch") do
           svg.note("#{entry.label} #{clock(entry.from_min)}")
           svg.rect(left, lane_top(index) - 5, wide, 5, fill: entry.missed ? Ramp::STOP : Ramp::INK)
+        end
+      end
+
+      # Each batch from mixing to the work, thin on the lane's foot.
+      def draw_batches(svg, index)
+        coat = @coats[index]
+        coat.plan.batches.first(MOST_BATCHES).each do |batch|
+          from = x(coat.from_min + batch.mix_from)
+          svg.group(class: "batch", data_batch: "#{coat.pass.id}-#{coat.number}-#{coat.section}-#{batch.number}") do
+            svg.note("cup #{batch.number} mixed #{clock(coat.from_min + batch.mix_from)}, on the work #{clock(coat.from_min + batch.done_at)}")
+            svg.rect(from, lane_top(index), [x(coat.from_min + batch.done_at) - from, 2].max, lane_high, fill: "transparent")
+          end
         end
       end
 

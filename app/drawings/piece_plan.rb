@@ -38,7 +38,9 @@ module Dakren
         svg = Svg.new(WIDTH, height, label: "Plan of the piece, to scale: #{extent_words}")
         draw_outline(svg)
         draw_soundings(svg) if @void
-        draw_marks(svg) if @plan
+        if @plan
+          sections > 1 ? draw_sections(svg) : draw_marks(svg)
+        end
         draw_measures(svg)
         draw_scale_bar(svg)
         if @void then draw_void(svg)
@@ -103,8 +105,22 @@ module Dakren
         return if @wide / count < 22
 
         edges.each_cons(2).with_index(1) do |(from, to), number|
+          coat = @coats.first
+          key = coat ? "#{coat.pass.id}-#{coat.number}-#{coat.section}-#{number}" : number
+          svg.group(class: "batch", data_batch: key) { svg.rect(from, TOP, to - from, @high, fill: "transparent") }
           svg.text((from + to) / 2, TOP + (@high / 2) + 4, to - from > 36 ? "cup #{number}" : number.to_s, text_anchor: "middle", class: "t-small")
         end
+      end
+
+      def sections
+        @coats.first.respond_to?(:sections) ? @coats.first.sections : 1
+      end
+
+      # Where each stretch of work ends: equal areas across the length.
+      def draw_sections(svg)
+        edges = [0.0, *Batch::Marks.new(@outline).at(sections), @outline.extent_mm.first].map { |mm| @left + (mm * @scale) }
+        edges[1..-2].each { |x| svg.line(x, TOP - 6, x, TOP + @high + 6, stroke: Ramp::INK, stroke_width: 2) }
+        edges.each_cons(2).with_index(1) { |(from, to), number| svg.text((from + to) / 2, TOP + (@high / 2) + 4, number.to_s, text_anchor: "middle", class: "t-label") if to - from > 10 }
       end
 
       def draw_measures(svg)

@@ -172,6 +172,17 @@ module Dakren
         list.reject { |one| one.field.match?(/\A[pc]\d+-/) || one.field == "name" }
       end
 
+      # Light cloth is wetted from above, heavy cloth laid into wet resin; which, is the builder's to say.
+      HEAVY_G_M2 = 300
+
+      def wet_out_words(pass)
+        heaviest = (pass.figures[:cloths] || []).map { |areal, *| areal.to_f }.max.to_f
+        into = @desk.document["#{pass.id}-wet_out"] ? @desk.choice("#{pass.id}-wet_out") == "into" : heaviest > HEAVY_G_M2
+        return "Heavy cloth: spread most of the resin first, lay the cloth into it, roll until it is clear; then the rest from above." if into
+
+        "Light cloth: lay it dry, pour and spread from the middle out; an even sheen with the weave still showing and no shiny puddles is right."
+      end
+
       # Everything mixed for all coats.
       def total_figure
         grams = (@shown || @desk).coats.map { |coat| coat.plan.total.total_g }

@@ -656,3 +656,11 @@ document.addEventListener("alpine:init", () => {
     },
   }));
 });
+
+// Point at a batch anywhere and it lights everywhere.
+for (const [name, lit] of [["pointerover", true], ["pointerout", false], ["focusin", true], ["focusout", false]]) {
+  document.addEventListener(name, (event) => {
+    const key = event.target.closest?.("[data-batch]")?.dataset.batch;
+    if (key) for (const one of document.querySelectorAll(`[data-batch="${CSS.escape(key)}"]`)) one.classList.toggle("lit", lit);
+  });
+}

@@ -37,13 +37,15 @@ module Dakren
       # @param placing_g_per_min [Numeric] above 0, for the whole crew
       # @param cups [Array<CupKind>] to choose from, smallest first
       # @param mix [Cure::Mix] the sheet's, with what powder there is in it
-      def initialize(sheet, start_c:, room_c:, placing_g_per_min:, cups: USUAL_CUPS, mix: sheet.mix)
+      # @param most_g [Numeric, nil] what the tool it is measured with can take at a time
+      def initialize(sheet, start_c:, room_c:, placing_g_per_min:, cups: USUAL_CUPS, mix: sheet.mix, most_g: nil)
         @sheet = sheet
         @mix = mix
         @start_c = start_c
         @room_c = room_c
         @placing_g_per_min = Check.number(:placing_g_per_min, placing_g_per_min, 0.01..1_000_000, "g/min")
         @cups = cups
+        @most_g = most_g
         @density = sheet.clock.mixed_density_g_ml
       end
 
@@ -65,6 +67,8 @@ module Dakren
       #   comes closest when none does
       def portion(on_work_g)
         mass = [on_work_g / (1 - KEPT_SHARE), on_work_g + KEPT_LEAST_G].max
+        return if @most_g && mass > @most_g
+
         holding = @cups.select { |cup| cup.most_ml >= mass.to_f / @density }
         return if holding.empty?
 
@@ -74,6 +78,22 @@ module Dakren
           return tried if in_time?(tried)
         end
         tried
+      end
+
+      # The largest batch that can be used up in time here, in a cup there is and with the tool there is.
+      #
+      # Rule: halved between the least sensible cup and the largest one, to one part in two hundred.
+      # @return [Portion, nil] nil where not even the least can
+      def largest
+        low = KEPT_LEAST_G * 2
+        high = [Exact.of((@cups.map(&:most_ml).max * @density).round(3)), @most_g && Exact.of(@most_g)].compact.min
+        return unless fits?(low)
+
+        while high - low > low / 200
+          middle = ((low + high) / 2).round(3)
+          fits?(middle) ? low = middle : high = middle
+        end
+        portion(low)
       end
 
       def in_time?(portion)

@@ -11,9 +11,10 @@ module Dakren
     # need: Size::Need; sheet: Sheet; room: Cure::Profile; tins_c: °C of the parts; outline: a shape of Size to mark, or nil;
     # kind: a name of Size::Kinds; method: a key of METHODS; cups: kinds to choose from; placing_g_per_min: of the whole crew;
     # pack_ml: of A and B together, where whole packs are mixed; from_min: when in the room's time the coat begins; ageing: Cure::Ageing
-    # shared by the coats of one sheet; people: on the crew, where there are two one mixes ahead; hint: a likely count of cups.
+    # shared by the coats of one sheet; people: on the crew, where there are two one mixes ahead; hint: a likely count of cups; most_g:
+    # what the chosen tool takes at a time.
     CoatOrder = Value.define(:need, :sheet, :room, :tins_c, outline: nil, kind: :coat, method: :scale, cups: Batch::USUAL_CUPS, placing_g_per_min: Batch::PLACING_G_PER_MIN[:coat],
-                                                            pack_ml: nil, from_min: 0, ageing: nil, people: 1, hint: nil) do
+                                                            pack_ml: nil, from_min: 0, ageing: nil, people: 1, hint: nil, most_g: nil) do
       # One plain coat over one shape.
       #
       # @param outline [Object] shape of Size @param cover [Size::Cover]

@@ -189,6 +189,12 @@ module Dakren
         @ageing ||= order.ageing || Cure::Ageing.new(sheet, order.room)
       end
 
+      # The largest batch that could be used up in time here.
+      # @return [Batch::Portion, nil]
+      def largest
+        @largest ||= cutter.largest
+      end
+
       # Grams are known when they were asked for, or when both densities are.
       def weighed?
         !@need_g.nil?
@@ -202,7 +208,7 @@ module Dakren
       private
 
       def cutter
-        Batch::Cutter.new(sheet, mix: @mix, start_c: order.tins_c, room_c: order.room_c, cups: order.cups,
+        Batch::Cutter.new(sheet, mix: @mix, most_g: order.most_g, start_c: order.tins_c, room_c: order.room_c, cups: order.cups,
                                  placing_g_per_min: order.placing_g_per_min)
       end
 

@@ -84,7 +84,7 @@ module Dakren
       # @param minute [Numeric] of the job @param length [Numeric] minutes of work without a break
       # @return [Float, nil] first minute from there on at which it fits; nil when it never does
       def fit(minute, length)
-        spans_from(minute).each do |from, to|
+        spans_from(minute) do |from, to|
           begins = [from, minute].max.to_f
           return begins if to - begins >= length - 1e-6
         end
@@ -143,16 +143,17 @@ module Dakren
       end
 
       # Open spans that end after a minute, in order, as far ahead as is looked.
+      # @yieldparam span [Array(Float, Float)]
       def spans_from(minute)
-        Enumerator.new do |found|
-          index = 0
-          loop do
-            unroll(nil) while index >= @spans.size && @day <= @last_day
-            break if index >= @spans.size
+        return enum_for(:spans_from, minute) unless block_given?
 
-            found << @spans[index] if @spans[index][1] > minute
-            index += 1
-          end
+        index = @spans.bsearch_index { |_, to| to > minute } || @spans.size
+        loop do
+          unroll(nil) while index >= @spans.size && @day <= @last_day
+          break if index >= @spans.size
+
+          yield @spans[index] if @spans[index][1] > minute
+          index += 1
         end
       end
 

@@ -19,6 +19,8 @@ module Dakren
       MOST_BELOW = 4
       # Nobody begins to sand for less than this.
       SCRAP_MIN = 15.0
+      # Work on one coat that goes on for longer is no day's plan any more.
+      MOST_PIECES = 120
       # A witness found soft is given a tenth of its time more.
       SOFT_SHARE = 0.1
 
@@ -231,6 +233,7 @@ module Dakren
         left = length
         at = minute
         until left <= 1e-6
+          too_long(length) if pieces.size >= MOST_PIECES
           part = [left, SCRAP_MIN].min
           from = clear(at, part, busy) || never(part)
           to = from + [left, @hours.until_shut(from)].min
@@ -313,6 +316,10 @@ module Dakren
         end
         (first_min, first_age), (last_min, last_age) = below[:quick][:ages]
         side == 1 ? plan.ageing.surely(below[:from] + last_min, range[1], last_age) : plan.ageing.at_earliest(below[:from] + first_min, range[0], first_age)
+      end
+
+      def too_long(length)
+        raise InputError.new("hours", "are too few for #{(length / 60).round} hours of hand work in one go: make the piece smaller, or tell what a step really takes")
       end
 
       def never(length)
