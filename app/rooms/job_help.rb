@@ -16,7 +16,20 @@ module Dakren
         @shop_tools ||= Desk::ToolShelf.of_shop
       end
 
+      # Plans of late: a document is planned once, however often it is looked at.
+      DESKS = Memo.new(24)
+
       def desk_of(document)
+        DESKS.recall([document, shop_stamp, (taken_by_others if document["chain"] == "yes"), (Time.now.to_i / 600 if document["room_mode"] == "weather")]) { planned(document) }
+      end
+
+      # Everything of the shop a plan hangs on, as it stands now.
+      def shop_stamp
+        @shop_stamp ||= [Records::Sheet, Records::Tool, Records::OwnFigure].map { |table| [table.count, table.maximum(:id), table.column_names.include?("updated_at") && table.maximum(:updated_at)] } +
+                        [settings_row.updated_at, ENV.fetch("TZ", nil)]
+      end
+
+      def planned(document)
         Desk::JobDesk.new(document, sheets: finder, tools: shop_tools, shelf: -> { shelf }, own: own_figures, shop: Desk::Shop.of(settings_row, taken: taken_by_others))
       end
 
