@@ -12,6 +12,10 @@ VIEWS = {
   "job-sheet-narrow" => ["/jobs/7", 390, 844],
   "drawing-table" => ["/table/6/p1", 1280, 960, ->(browser) { trace(browser) }],
   "cutting-list" => ["/table/2/c1/templates", 1280, 800],
+  "job-sheet-day" => ["/jobs/10", 1280, 1000, lambda { |browser|
+    browser.execute_script("document.querySelectorAll('#t-c1 .more')[0].open = true; document.querySelector('.room-block').scrollIntoView()")
+  }],
+  "compare" => ["/plan/3/compare", 1280, 700],
   "bench-pour" => ["/jobs/9", 1280, 800, ->(browser) { to_pouring(browser).then { pour(browser, 9) } }],
   "bench-mend" => ["/bench/1", 1280, 800, ->(browser) { %w[822 1205].each { |reading| type_reading(browser, reading) } }],
   "bench-narrow" => ["/bench/1", 390, 844],

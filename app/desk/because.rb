@@ -16,6 +16,9 @@ module Dakren
         return missed(schedule.missed.first) unless schedule.kept?
         return late if @desk.back? && @desk.deadline && (schedule.hand_over_min.nil? || schedule.hand_over_min > @desk.minute_of(@desk.deadline))
 
+        first = schedule.entries.first
+        return "Begun later, #{clock(first.from_min)}, so that every step behind it falls into the hours." if schedule.held_by.nil? && first.from_min > 90 && @desk.hours.open?(0, 60) && !@desk.back?
+
         held = schedule.held_by
         held ? "Nothing earlier: #{coat(held)} #{reason(held)}." : "Nothing earlier: the one coat begins when the work does, and then it takes its time to cure."
       end

@@ -19,6 +19,8 @@ module Dakren
       MOST_BELOW = 4
       # Nobody begins to sand for less than this.
       SCRAP_MIN = 15.0
+      # Jobs of more coats than this are not begun later for the sake of a step.
+      MOST_SHIFTED = 6
       # Work on one coat that goes on for longer is no day's plan any more.
       MOST_PIECES = 120
       # A witness found soft is given a tenth of its time more.
@@ -48,12 +50,29 @@ module Dakren
         return Schedule.new([]) if @units.empty?
 
         first = run(1)
-        return written(first) if first&.missed&.zero? && (@goal == :hand_over || @units.size == 1)
-
-        written([first, run(BEAM)].compact.min_by { |state| [state.missed, *estimate(state)] })
+        made = if first&.missed&.zero? && (@goal == :hand_over || @units.size == 1) then written(first)
+               else written([first, run(BEAM)].compact.min_by { |state| [state.missed, *estimate(state)] })
+               end
+        made.kept? || !@put_off || first&.missed&.positive? ? made : later_for_steps(made)
       end
 
       private
+
+      # All coats can be kept and a step after them cannot, e.g. the trimming falls into the night: the whole is begun later.
+      def later_for_steps(made)
+        return made if @units.size > MOST_SHIFTED
+
+        begun = @from_min
+        (1..(PUT_OFF_MIN / 60)).each do |hour|
+          @from_min = begun + (hour * 60)
+          state = run(1)
+          next unless state&.missed&.zero?
+
+          later = written(state)
+          return later if later.kept?
+        end
+        made
+      end
 
       def run(beam)
         states = [State.new(@from_min, {}, [], 0.0, 0, [])]

@@ -154,6 +154,26 @@ class SchedulerTest < CoreTest
     assert_in_delta at[:hand_over].to_min, made.hand_over_min, 1e-6
   end
 
+  def test_the_whole_is_begun_later_where_a_step_would_fall_into_the_night
+    slow = exact_sheet(stages: { recoat_opens: [500, 520], recoat_closes: [900, 1100], sandable: [1200, 1320] }, clock: { reference_temp_c: 23, working_min: 200, heat_j_g: 380, activation_kj_mol: 58 })
+    made = plan(job("a", sheet: slow, ends: { trim: 10.0 }), text: "07:00-12:00, 20:30-23:00")
+
+    assert_predicate made, :kept?
+    assert_operator made.coats.first.from_min, :>, 0
+    refute_predicate plan(job("a", sheet: slow, ends: { trim: 10.0 }), text: "07:00-12:00, 20:30-23:00", put_off: false), :kept?
+  end
+
+  def test_parts_of_different_age_below_one_coat
+    quick = job("q", places: ["edge"])
+    slow = job("s", sheet: exact_sheet(stages: { recoat_opens: [1300, 1350], recoat_closes: [2600, 3000], sandable: [4000, 4400] }))
+    made = plan(slow, quick, job("over", places: %w[edge top]), text: "24 h")
+    over = made.coats.last
+
+    assert_equal :abrade, over.school # the edge is hard by then, the top still open
+    assert_operator over.from_min, :<, 2600
+    assert_predicate made, :kept?
+  end
+
   def test_what_really_happened_moves_the_rest
     usual = plan(job("a", count: 3))
     late = plan(job("a", count: 3, real: { [1, 1] => { began: 60.0, finished: 90.0 } }))
