@@ -136,7 +136,8 @@ module Dakren
 
       # What is done beside the coats, as a mark on the lane of its pass.
       def draw_step(svg, entry)
-        index = @coats.rindex { |coat| coat.pass.equal?(entry.pass) && (coat.number == entry.number || entry.kind == :step) } or return
+        index = @coats.rindex { |coat| coat.pass.equal?(entry.pass) && coat.number == entry.number && coat.section == entry.section } ||
+                @coats.rindex { |coat| coat.pass.equal?(entry.pass) } or return
         return if entry.from_min > until_min
 
         left = x([entry.from_min, 0].max)

@@ -20,16 +20,25 @@ module Dakren
         calendar = Icalendar::Calendar.new
         calendar.prodid = "-//Dakren//plan//EN"
         calendar.append_custom_property("X-WR-CALNAME", @jobs.size == 1 ? @jobs.first[0].name[0, 80] : "Dakren")
-        @jobs.each { |record, desk| (desk.schedule&.entries || []).each { |entry| calendar.add_event(event(record, desk, entry)) } }
+        @jobs.each { |record, desk| keyed(desk).each { |key, entry| calendar.add_event(event(record, desk, entry, key)) } }
         calendar.publish
         calendar.to_ical
       end
 
       private
 
-      def event(record, desk, entry)
+      # Entries with a name of their own each: work that is broken off and gone on with has several.
+      def keyed(desk)
+        seen = Hash.new(0)
+        (desk.schedule&.entries || []).map do |entry|
+          seen[entry.key] += 1
+          [seen[entry.key] > 1 ? "#{entry.key}-#{seen[entry.key]}" : entry.key, entry]
+        end
+      end
+
+      def event(record, desk, entry, key)
         event = Icalendar::Event.new
-        event.uid = "job-#{record.id}-#{entry.key}@#{HOST}"
+        event.uid = "job-#{record.id}-#{key}@#{HOST}"
         event.sequence = record.revision
         event.dtstamp = utc(record.updated_at.to_time)
         event.last_modified = utc(record.updated_at.to_time)

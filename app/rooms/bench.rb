@@ -25,7 +25,9 @@ module Dakren
       post "/planned" do
         job = Records::Job.find_by(id: word("job")) || not_found
         desk = Desk::JobDesk.new(job.document, sheets: Desk::SheetDesk.finder, tools: Desk::ToolShelf.of_shop, own: Records::OwnFigure.of_shop, shop: Desk::Shop.of(settings_row))
-        coat = desk.coats.find { |one| one.pass.id == word("pass") && one.number == [word("coat").to_i, 1].max } || (desk.coats.first if word("pass").empty?)
+        coat = desk.coats.find do |one|
+          one.pass.id == word("pass") && one.number == [word("coat").to_i, 1].max && one.section == [word("section").to_i, 1].max
+        end || (desk.coats.first if word("pass").empty?)
         not_found if coat.nil? || !word("cup").to_i.positive?
         planned = coat.plan.batches[word("cup").to_i - 1] || not_found
         redirect "/bench/#{Desk::LooseCup.planned(job, desk, coat, planned, settings_row).id}", 303

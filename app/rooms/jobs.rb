@@ -4,7 +4,7 @@ module Dakren
   module Rooms
     # Jobs: the list, and the job sheet that saves and plans while it is typed.
     class Jobs < Room
-      LISTED = 200
+      LISTED = 60
       # What the heat of a lift, or the fitness of a sheet, hangs on: "I know" was said of that, and of nothing else.
       KNOWN_OF = /\A(?:room_mode|room|night|day|points|tins|p\d+-.*|c\d+-(?:kind|sheet|film|film_unit|lifts|places|thinner|grain|cloths|thickness|share))\z/
 

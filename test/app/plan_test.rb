@@ -261,7 +261,10 @@ class PlanTest < AppTest
     get "/plan/shop.ics"
 
     assert_equal 200, last_response.status
-    assert_operator Icalendar::Calendar.parse(page).first.events.size, :>, 10
+    events = Icalendar::Calendar.parse(page).first.events
+
+    assert_operator events.size, :>, 10
+    assert_equal events.size, events.map { |event| event.uid.to_s }.uniq.size
     page.each_line("\r\n") { |line| assert_operator line.chomp.bytesize, :<=, 75 }
   end
 

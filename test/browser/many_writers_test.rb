@@ -10,7 +10,7 @@ class ManyWritersTest < CoreTest
 
   def test_everybody_is_answered_and_every_field_stays
     shop = Served.new.start
-    page = Net::HTTP.get_response("127.0.0.1", "/jobs/9", shop.port)
+    page = Net::HTTP.get_response("127.0.0.1", "/jobs/10", shop.port)
     cookie = page["set-cookie"].split(";").first
     token = page.body[/authenticity_token" value="([^"]+)/, 1]
     revision = page.body[/name="revision" value="(\d+)/, 1]
@@ -18,7 +18,7 @@ class ManyWritersTest < CoreTest
       Thread.new do
         Net::HTTP.start("127.0.0.1", shop.port) do |http|
           Array.new(WRITES) do |i|
-            request = Net::HTTP::Post.new("/jobs/9", { "Cookie" => cookie, "X-Live" => "1" })
+            request = Net::HTTP::Post.new("/jobs/10", { "Cookie" => cookie, "X-Live" => "1" })
             request.set_form_data("authenticity_token" => token, "revision" => revision, "units_on_page" => "metric", field => "#{i + 1}.5")
             http.request(request).code
           end
@@ -26,7 +26,7 @@ class ManyWritersTest < CoreTest
       end
     end.flat_map(&:value)
     assert_equal ["200"] * (WRITERS * WRITES), codes
-    saved = Net::HTTP.get_response("127.0.0.1", "/jobs/9", shop.port).body
+    saved = Net::HTTP.get_response("127.0.0.1", "/jobs/10", shop.port).body
     FIELDS.first(WRITERS).each { |field| assert_match(/name="#{field}"[^>]*value="#{WRITES}\.5"/, saved, field) }
   ensure
     shop.stop

@@ -90,8 +90,9 @@ class PlanJourneyTest < BrowserTest
   end
 
   def test_hardeners_are_compared_on_the_job
-    visit "/"
-    click_link "Instrument cowl, flax skin"
+    visit "/jobs/2"
+
+    assert_field "Name of the job", with: "Weather mast, scarfed patch"
     click_link "compare hardeners"
 
     assert_selector ".compare tbody tr", minimum: 5
