@@ -23,6 +23,7 @@ group :test do
   gem "pdf-inspector", "~> 1.3"
   gem "rack-test", "~> 2.1"
   gem "rake", "~> 13.2"
+  gem "ri_cal", "~> 0.8.8", require: false
   gem "rubocop", "~> 1.70", require: false
   gem "rubocop-minitest", "~> 0.38", require: false
   gem "rubocop-performance", "~> 1.23", require: false

@@ -664,3 +664,12 @@ for (const [name, lit] of [["pointerover", true], ["pointerout", false], ["focus
     if (key) for (const one of document.querySelectorAll(`[data-batch="${CSS.escape(key)}"]`)) one.classList.toggle("lit", lit);
   });
 }
+
+// A small text file read into the field it belongs to.
+document.addEventListener("change", async (event) => {
+  const into = event.target.dataset?.into && document.getElementById(event.target.dataset.into);
+  const file = into && event.target.files?.[0];
+  if (!file || file.size > 500000) return;
+  into.value = await file.text();
+  into.dispatchEvent(new Event("input", { bubbles: true }));
+});

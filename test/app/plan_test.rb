@@ -2,6 +2,7 @@
 
 require_relative "../app_helper"
 require "icalendar"
+require "ri_cal"
 require "socket"
 
 ActiveSupport.to_time_preserves_timezone = true
@@ -265,6 +266,11 @@ class PlanTest < AppTest
 
     assert_operator events.size, :>, 10
     assert_equal events.size, events.map { |event| event.uid.to_s }.uniq.size
+    # A parser of another make reads the same.
+    other = RiCal.parse_string(page).first
+
+    assert_equal events.map { |event| event.dtstart.to_time.to_i }.sort, other.events.map { |event| event.dtstart.to_time.to_i }.sort
+    assert_equal(events.sum { |event| event.alarms.size }, other.events.sum { |event| event.alarms.size })
     page.each_line("\r\n") { |line| assert_operator line.chomp.bytesize, :<=, 75 }
   end
 
