@@ -9,13 +9,13 @@ end
   errors value check exact memo solve figure
   measure/units measure/typed measure/ratio measure/verdict measure/running measure/correction measure/tools measure/budget measure/blocks
   size/outline size/round_shapes size/straight_shapes size/plane size/flatten size/loops size/sweep size/region size/triangles size/void size/bodies size/sections size/cloth
-  size/filler size/cover size/drink size/own size/kinds size/need size/suitability
+  size/filler size/cover size/drink size/own size/kinds size/need size/sizing size/suitability
   cure/clock cure/profile cure/hermite cure/vessel cure/cup cure/cup_stepper cure/film
   cure/pour cure/pour_stepper cure/pour_tally cure/calibration cure/band cure/heat cure/mix
   cure/lifts cure/pour_top cure/stages
   sheet cure/blend cure/curves
   batch/cup_kind batch/cutter batch/marks
-  line/coat_order line/coat_plan line/coat_figures line/lane line/hours line/work_steps line/schedule line/scheduler line/backward
+  line/coat_order line/coat_plan line/coat_figures line/lane line/hours line/work_steps line/schedule line/windows line/slots line/writing line/scheduler line/backward
   care/cautions care/conditions
   bench/steps bench/walk bench/batch_clock
 ].each { |file| require_relative "dakren/#{file}" }

@@ -22,7 +22,8 @@ module Assets
     "fonts/LICENSE-bricolage.txt" => "@fontsource-variable/bricolage-grotesque/LICENSE"
   }.freeze
   STYLE_SOURCES = %w[app/assets/dakren.css app/rooms/*.rb app/rooms/**/*.erb app/drawings/*.rb].freeze
-  OWN = %w[dakren.js mark.svg].freeze
+  # Shipped file => sources it is joined from.
+  OWN = { "dakren.js" => %w[live_form bench card_size lists drawing_table everywhere].map { |name| "scripts/#{name}.js" }, "mark.svg" => %w[mark.svg] }.freeze
   RECORD = File.join(OUT, "sources.json")
 
   module_function
@@ -32,14 +33,14 @@ module Assets
 
     FileUtils.mkdir_p(File.join(OUT, "fonts"))
     COPIED.each { |to, from| FileUtils.cp(File.join(MODULES, from), File.join(OUT, to)) }
-    OWN.each { |name| FileUtils.cp(File.join(ROOT, "app", "assets", name), File.join(OUT, name)) }
+    OWN.each { |name, sources| File.binwrite(File.join(OUT, name), joined(sources)) }
     stylesheet(File.join(OUT, "dakren.css"))
     File.write(RECORD, "#{JSON.pretty_generate(record)}\n")
   end
 
   # @return [Array<String>] what is not as its sources say
   def stale
-    wrong = OWN.reject { |name| same?(File.join(ROOT, "app", "assets", name), File.join(OUT, name)) }
+    wrong = OWN.reject { |name, sources| File.binread(File.join(OUT, name)) == joined(sources) }.keys
     kept = JSON.parse(File.read(RECORD))
     wrong += record.reject { |name, digest| kept[name] == digest }.keys
     wrong << "dakren.css" if Dir.exist?(MODULES) && !stylesheet_fresh?
@@ -53,6 +54,10 @@ module Assets
     sources = Dir[*STYLE_SOURCES.map { |pattern| File.join(ROOT, pattern) }].sort.map { |file| File.binread(file) }
     shipped.merge("package.json" => Digest::SHA256.file(File.join(ROOT, "package.json")).hexdigest,
                   "sources of dakren.css" => Digest::SHA256.hexdigest(sources.join("\0")))
+  end
+
+  def joined(sources)
+    sources.map { |source| File.binread(File.join(ROOT, "app", "assets", source)) }.join("\n")
   end
 
   def stylesheet(to)

@@ -343,15 +343,35 @@ document.addEventListener("alpine:init", () => {
   }));
 });
 
-// On every screen: ? shows its keys, / finds.
-document.addEventListener("keydown", (event) => {
-  if (event.target.matches("input, select, textarea") || event.ctrlKey || event.metaKey || event.altKey) return;
-  const dialog = { "?": "keys", "/": "find" }[event.key];
-  if (!dialog) return;
-  event.preventDefault();
-  const shown = document.getElementById(dialog);
-  if (!document.querySelector("dialog[open]")) shown.showModal();
-  shown.querySelector("input, button")?.focus();
+// What is on now goes on by itself, and tells before it is time where the browser may.
+document.addEventListener("alpine:init", () => {
+  const PAUSE_MS = 30000;
+  window.Alpine.data("nowList", () => ({
+    asks: false,
+    timer: null,
+    told: "",
+    init() {
+      const list = this.$el;
+      this.asks = "Notification" in window && Notification.permission === "default";
+      this.told = list.dataset.soon;
+      this.timer = setInterval(async () => {
+        const answer = await fetch(window.location.pathname).catch(() => null);
+        const fresh = answer?.ok && new DOMParser().parseFromString(await answer.text(), "text/html").getElementById("live");
+        if (!fresh) return;
+        const soon = fresh.dataset.soon;
+        window.Alpine.morph(list, fresh.outerHTML);
+        if (soon && soon !== this.told && "Notification" in window && Notification.permission === "granted") new Notification("Dakren", { body: soon });
+        this.told = soon;
+      }, PAUSE_MS);
+    },
+    destroy() {
+      clearInterval(this.timer);
+    },
+    async allow() {
+      await Notification.requestPermission().catch(() => "denied");
+      this.asks = false;
+    },
+  }));
 });
 
 // The drawing table: points set by pointer or keys go to the server to be measured and put into the job.
@@ -626,35 +646,15 @@ function drawingTable() {
 }
 document.addEventListener("alpine:init", () => window.Alpine.data("drawingTable", drawingTable));
 
-// What is on now goes on by itself, and tells before it is time where the browser may.
-document.addEventListener("alpine:init", () => {
-  const PAUSE_MS = 30000;
-  window.Alpine.data("nowList", () => ({
-    asks: false,
-    timer: null,
-    told: "",
-    init() {
-      const list = this.$el;
-      this.asks = "Notification" in window && Notification.permission === "default";
-      this.told = list.dataset.soon;
-      this.timer = setInterval(async () => {
-        const answer = await fetch(window.location.pathname).catch(() => null);
-        const fresh = answer?.ok && new DOMParser().parseFromString(await answer.text(), "text/html").getElementById("live");
-        if (!fresh) return;
-        const soon = fresh.dataset.soon;
-        window.Alpine.morph(list, fresh.outerHTML);
-        if (soon && soon !== this.told && "Notification" in window && Notification.permission === "granted") new Notification("Dakren", { body: soon });
-        this.told = soon;
-      }, PAUSE_MS);
-    },
-    destroy() {
-      clearInterval(this.timer);
-    },
-    async allow() {
-      await Notification.requestPermission().catch(() => "denied");
-      this.asks = false;
-    },
-  }));
+// On every screen: ? shows its keys, / finds.
+document.addEventListener("keydown", (event) => {
+  if (event.target.matches("input, select, textarea") || event.ctrlKey || event.metaKey || event.altKey) return;
+  const dialog = { "?": "keys", "/": "find" }[event.key];
+  if (!dialog) return;
+  event.preventDefault();
+  const shown = document.getElementById(dialog);
+  if (!document.querySelector("dialog[open]")) shown.showModal();
+  shown.querySelector("input, button")?.focus();
 });
 
 // Point at a batch anywhere and it lights everywhere.

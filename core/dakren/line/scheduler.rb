@@ -8,23 +8,20 @@ module Dakren
     # abraded. Taking each as early as it goes is best for the hand-over while every window can be kept that way; where one cannot,
     # later starts are tried, coat by coat, the best few of each kept.
     class Scheduler
+      include Windows
+      include Writing
+      include Slots
+
       STEP_MIN = 30.0
       LATER_STARTS = 8
       BEAM = 48
       MOST_TRIED = 6000
       # How far the first coat may be put off to keep the windows behind it.
       PUT_OFF_MIN = 72 * 60.0
-      LOOK_TRIES = 96
       # Parts of different age below one coat, tried in every mixture up to this many.
       MOST_BELOW = 4
-      # Nobody begins to sand for less than this.
-      SCRAP_MIN = 15.0
       # Jobs of more coats than this are not begun later for the sake of a step.
       MOST_SHIFTED = 6
-      # Work on one coat that goes on for longer is no day's plan any more.
-      MOST_PIECES = 120
-      # A witness found soft is given a tenth of its time more.
-      SOFT_SHARE = 0.1
 
       # A plan half made: what was put where, who is free from when, what lies on each place, and what it cost.
       State = Struct.new(:free, :below, :chosen, :sanding, :missed, :busy)
@@ -230,45 +227,6 @@ module Dakren
         nil
       end
 
-      # First minute from there at which somebody has that long in one go, beside what is planned already.
-      def clear(minute, length, busy)
-        at = minute
-        (busy.size + LOOK_TRIES).times do
-          at = @hours.fit(at, length)
-          return if at.nil?
-
-          met = overlapping(at, at + length, busy)
-          return at if met.nil?
-
-          at = met[1]
-        end
-        nil
-      end
-
-      # Work that may be broken off and gone on with: as much as goes at a time, but no scraps.
-      # @return [Array<Array(Float, Float)>]
-      def worked(minute, length, busy)
-        pieces = []
-        left = length
-        at = minute
-        until left <= 1e-6
-          too_long(length) if pieces.size >= MOST_PIECES
-          part = [left, SCRAP_MIN].min
-          from = clear(at, part, busy) || never(part)
-          to = from + [left, @hours.until_shut(from)].min
-          met = overlapping(from, to, busy)
-          to = met[0] if met
-          pieces << [from, to]
-          left -= to - from
-          at = to
-        end
-        pieces
-      end
-
-      def overlapping(from, to, busy)
-        busy.find { |begins, ends| begins < to - 1e-6 && ends > from + 1e-6 }
-      end
-
       def looks(unit, at)
         pass = unit[0]
         done = at + length(unit, at)
@@ -301,99 +259,6 @@ module Dakren
 
       def length(unit, at)
         quick(unit, at)[:done]
-      end
-
-      def opens(below)
-        reached(below, :recoat_opens, 1) || reached(below, :handle, 1) || reached(below, :sandable, 1)
-      end
-
-      def closes(below)
-        reached(below, :recoat_closes, 0)
-      end
-
-      def hard(below)
-        reached(below, :sandable, 1) || reached(below, :handle, 1)
-      end
-
-      # When a stage of what lies below is surely reached (late, 1), or may be at the earliest (early, 0).
-      def reached(below, stage, side)
-        pass = below[:unit][0]
-        plan = below[:quick][:plan]
-        range = plan.sheet.stages[stage] or return
-        found = (@reached ||= {})[[below[:unit], below[:from].round(1), stage, side]] ||= [thin_or_thick(below, plan, stage, range, side)]
-        minute = found.first
-        minute ||= Cure::HORIZON_MIN if side == 1
-        return minute unless below[:soft] && side == 1 && minute
-
-        pass && [minute, below[:soft] + ((below[:soft] - below[:from]) * SOFT_SHARE)].max
-      end
-
-      def thin_or_thick(below, plan, stage, range, side)
-        if below[:quick][:pour]
-          band = plan.stage(stage)
-          return band && (side == 1 ? band.late : band.early)&.+(below[:from])
-        end
-        (first_min, first_age), (last_min, last_age) = below[:quick][:ages]
-        side == 1 ? plan.ageing.surely(below[:from] + last_min, range[1], last_age) : plan.ageing.at_earliest(below[:from] + first_min, range[0], first_age)
-      end
-
-      def too_long(length)
-        raise InputError.new("hours", "are too few for #{(length / 60).round} hours of hand work in one go: make the piece smaller, or tell what a step really takes")
-      end
-
-      def never(length)
-        raise InputError.new("hours", "never leave #{length.ceil} minutes in one go: the longest time between two breaks is #{@hours.longest_min} minutes")
-      end
-
-      # The chosen plan written out: coats with their exact plans, abrading, looks, and what comes when it is hard.
-      def written(state)
-        entries = state.chosen.flat_map { |choice| choice[:before] + coat_entries(choice) }
-        @passes.each { |pass| entries += endings(pass, entries) }
-        Schedule.new(entries, stopped_early: @stopped_early || false)
-      end
-
-      def coat_entries(choice)
-        pass, number, section = choice[:unit]
-        plan = CoatPlan.new(pass.order.call(number, section, choice[:at]).with(hint: quick(choice[:unit], choice[:at])[:plan].batches.size)).complete
-        done = choice[:school] == :real ? choice[:done] : choice[:at] + plan.done_at
-        shared = { pass: pass.who, number: number, of: pass.count, section: section, sections: pass.sections }
-        coat = Entry.new(kind: :coat, name: :coat, label: pass.label, from_min: choice[:at], to_min: done, plan: plan, school: choice[:school], why: choice[:why], window: choice[:window],
-                         missed: choice[:missed], real: choice[:school] == :real,
-                         soft_min: pass.real.dig([number, section], :soft), **shared)
-        abrading = (choice[:pieces] || []).map { |from, to| Entry.new(kind: :abrade, name: :abrade, label: "wash and abrade", from_min: from, to_min: to, **shared) }
-        [*abrading, coat,
-         *looked_after(pass, done, shared)].compact
-      end
-
-      def looked_after(pass, done, shared)
-        pass.after.map do |name, minutes|
-          step = WorkSteps::ALL.fetch(name)
-          Entry.new(kind: :step, name: name, label: step.label, from_min: done + step.offset_min, to_min: done + step.offset_min + minutes, **shared)
-        end
-      end
-
-      # When a coat is surely at a stage, or at the next best the sheet tells of.
-      def so_far(coat, stage)
-        band = [stage, :handle, :sandable, :recoat_opens].filter_map { |name| coat.stage(name) }.first
-        band ? band.late || Cure::HORIZON_MIN : coat.to_min
-      end
-
-      # Steps once the last coat of a pass is so far, one after another.
-      def endings(pass, entries)
-        last = entries.select { |entry| entry.coat? && entry.pass.equal?(pass.who) }.max_by(&:from_min)
-        busy = entries.map { |entry| [entry.from_min, entry.to_min] }
-        at = 0.0
-        pass.ends.flat_map do |name, minutes|
-          step = WorkSteps::ALL.fetch(name)
-          ready = [so_far(last, step.stage), at].max
-          pieces = worked(ready, minutes, busy)
-          waits = pass.waits.fetch(name, step.waits)
-          at = pieces.last[1] + waits
-          busy += pieces
-          by = step.by && last.stage(step.by)&.early
-          step_entries(pass, name, pieces, waits, window: [ready, by], missed: by && pieces.last[1] > by ? :window : nil, number: pass.count, of: pass.count,
-                                                  why: pieces.first[0] > ready + 1 ? [:hours, ready] : nil)
-        end
       end
     end
   end

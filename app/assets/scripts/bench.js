@@ -1,0 +1,146 @@
+// The bench: polls the server, which owns every clock; one key or pedal goes on; holding pours the stand-in.
+document.addEventListener("alpine:init", () => {
+  window.Alpine.data("benchForm", () => ({
+    timer: null,
+    mood: "",
+    busy: false,
+    sound: null,
+    holding: false,
+    form: null,
+
+    init() {
+      // Kept, since handlers run on buttons that an answer may have replaced meanwhile.
+      this.form = this.$el;
+      this.mood = this.form.dataset.mood;
+      this.keys = (event) => this.key(event);
+      document.addEventListener("keydown", this.keys);
+      // However a hold ends, the pouring ends.
+      this.lift = () => this.release();
+      for (const end of ["pointerup", "pointercancel", "blur"]) window.addEventListener(end, this.lift);
+      this.awake = () => this.stayAwake();
+      document.addEventListener("visibilitychange", this.awake);
+      this.stayAwake();
+      this.show();
+      this.next();
+    },
+    // The step that is on, brought into view on a narrow screen.
+    show() {
+      const steps = this.form.querySelector(".bench-steps");
+      const now = steps?.querySelector("[aria-current]");
+      if (now) steps.scrollLeft = now.offsetLeft - steps.clientWidth / 2 + now.clientWidth / 2;
+    },
+    destroy() {
+      clearTimeout(this.timer);
+      document.removeEventListener("keydown", this.keys);
+      for (const end of ["pointerup", "pointercancel", "blur"]) window.removeEventListener(end, this.lift);
+      document.removeEventListener("visibilitychange", this.awake);
+    },
+    next() {
+      clearTimeout(this.timer);
+      // Never quite regular, so that many screens do not ask all at once.
+      this.timer = setTimeout(() => this.look(), Number(this.form.dataset.poll) * (0.85 + 0.3 * Math.random()));
+    },
+    async look() {
+      if (!this.busy) await this.ask(window.location.pathname, { headers: { "X-Live": "1" } });
+      this.next();
+    },
+    async submit(event) {
+      const body = new URLSearchParams(new FormData(this.form));
+      body.set("act", event.submitter?.value || "next");
+      this.hear();
+      await this.ask(this.form.action, { method: "POST", body, headers: { "X-Live": "1" } }, true);
+    },
+    async ask(address, options, deed = false) {
+      if (this.busy && !deed) return;
+      this.busy = true;
+      try {
+        const answer = await fetch(address, options);
+        const fresh = new DOMParser().parseFromString(await answer.text(), "text/html").getElementById("live");
+        if (!fresh) {
+          if (deed || answer.ok) window.location.reload();
+          return;
+        }
+        const before = this.form.querySelector("[name=step]").value;
+        window.Alpine.morph(this.form, fresh.outerHTML, {
+          updating(from, to) {
+            if (from.nodeType === 1 && from.tagName === "DETAILS" && from.open) to.setAttribute("open", "");
+          },
+          key: (el) => el.id,
+        });
+        if (before !== this.form.querySelector("[name=step]").value) this.emptied();
+        this.turned();
+      } catch (error) {
+        this.lost();
+      } finally {
+        this.busy = false;
+      }
+    },
+    // Another step: nothing typed for the last one is carried over.
+    emptied() {
+      this.show();
+      for (const field of this.form.querySelectorAll("#f-reading, #f-why")) field.value = "";
+      this.form.querySelector("details[open]")?.removeAttribute("open");
+    },
+    lost() {
+      const told = this.form.querySelector(".bench-head p");
+      if (told) told.textContent = "The shop does not answer. Its clock goes on; this page asks again.";
+    },
+    key(event) {
+      const typing = event.target.matches("input, select, textarea") && event.key !== "PageDown" && event.key !== "PageUp";
+      if (document.querySelector("dialog[open]") || typing || event.repeat || event.ctrlKey || event.metaKey || event.altKey) return;
+      const wanted = { " ": "next", PageDown: "next", PageUp: "back" }[event.key];
+      if (!wanted || (event.key === " " && event.target.matches("button, summary, a"))) return;
+      event.preventDefault();
+      const button = this.form.querySelector(`[data-key=${wanted}]`);
+      if (button && !button.disabled) this.form.requestSubmit(button);
+    },
+    async command(event) {
+      await this.tell(event.currentTarget.dataset.command);
+      this.look();
+    },
+    hold(event) {
+      if (this.holding) return;
+      this.holding = true;
+      this.hear();
+      this.tell("pour");
+      event.currentTarget.focus();
+    },
+    release() {
+      if (!this.holding) return;
+      this.holding = false;
+      this.tell("stop");
+    },
+    tell(command) {
+      const body = new URLSearchParams({ command, authenticity_token: this.form.querySelector("[name=authenticity_token]").value });
+      return fetch(`${window.location.pathname}/scale`, { method: "POST", body }).catch(() => this.lost());
+    },
+    // Sound is allowed only after somebody has touched the page.
+    hear() {
+      if (!this.sound && window.AudioContext) this.sound = new AudioContext();
+    },
+    turned() {
+      const mood = this.form.dataset.mood;
+      if (mood !== this.mood && (mood === "hurry" || mood === "past")) this.call(mood === "past" ? 3 : 2);
+      this.mood = mood;
+    },
+    call(times) {
+      if (!this.sound) return;
+      for (let i = 0; i < times; i += 1) {
+        const tone = this.sound.createOscillator();
+        const loud = this.sound.createGain();
+        loud.gain.value = 0.2;
+        tone.frequency.value = 660;
+        tone.connect(loud).connect(this.sound.destination);
+        tone.start(this.sound.currentTime + i * 0.35);
+        tone.stop(this.sound.currentTime + i * 0.35 + 0.2);
+      }
+    },
+    async stayAwake() {
+      try {
+        if (document.visibilityState === "visible") await navigator.wakeLock?.request("screen");
+      } catch (error) {
+        // The browser may refuse, e.g. on low battery: the bench works all the same.
+      }
+    },
+  }));
+});

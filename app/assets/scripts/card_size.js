@@ -1,0 +1,26 @@
+// The screen held against a bank card: the drawing follows the number.
+document.addEventListener("alpine:init", () => {
+  window.Alpine.data("cardSize", () => ({
+    field() {
+      return this.$root.querySelector("#f-px_per_mm");
+    },
+    draw() {
+      const size = Number(this.field().value.replace(",", "."));
+      if (!(size >= 1 && size <= 20)) return;
+      const card = this.$root.querySelector(".card");
+      card.setAttribute("width", (85.6 * size).toFixed(1));
+      card.setAttribute("height", (53.98 * size).toFixed(1));
+    },
+    step(by) {
+      const size = Number(this.field().value.replace(",", ".")) || 3.78;
+      this.field().value = Math.min(20, Math.max(1, size + by)).toFixed(3);
+      this.draw();
+    },
+    smaller() {
+      this.step(-0.02);
+    },
+    larger() {
+      this.step(0.02);
+    },
+  }));
+});

@@ -1,0 +1,271 @@
+// The drawing table: points set by pointer or keys go to the server to be measured and put into the job.
+function drawingTable() {
+  const base = liveForm();
+  const NEAR_PX = 9;
+  const TOOL_KEYS = { m: "move", o: "outline", b: "box", r: "round", s: "sounding", l: "scale" };
+  return {
+    ...base,
+    tool: "move",
+    points: [],
+    cross: null,
+    at: "",
+    told: "",
+    shaping: false,
+    sounding: false,
+    scaling: false,
+    some: false,
+    held: null,
+    asking: null,
+
+    init() {
+      base.init.call(this);
+      this.form = this.$root;
+      this.form.addEventListener("pointerdown", (event) => this.down(event));
+      this.moved = (event) => this.move(event);
+      this.lifted = (event) => this.up(event);
+      window.addEventListener("pointermove", this.moved);
+      window.addEventListener("pointerup", this.lifted);
+      this.pressed = (event) => this.key(event);
+      document.addEventListener("keydown", this.pressed);
+    },
+    destroy() {
+      base.destroy.call(this);
+      window.removeEventListener("pointermove", this.moved);
+      window.removeEventListener("pointerup", this.lifted);
+      document.removeEventListener("keydown", this.pressed);
+    },
+    surface() {
+      return this.form.querySelector(".table-surface");
+    },
+    number(name) {
+      return Number(this.surface().dataset[name]);
+    },
+    choose(event) {
+      this.take(event.currentTarget.dataset.tool);
+    },
+    take(tool) {
+      this.tool = tool;
+      for (const button of this.form.querySelectorAll(".tool")) button.setAttribute("aria-pressed", String(button.dataset.tool === tool));
+      this.points = [];
+      this.paint();
+      this.surface().focus();
+    },
+    forget() {
+      this.points = [];
+      this.paint();
+    },
+    // Where a pointer is, in mm, snapped to a corner that lies near, to the line of the last point, or to the grid.
+    place(event) {
+      const drawing = this.surface().querySelector("svg");
+      const box = drawing.getBoundingClientRect();
+      const wide = drawing.viewBox.baseVal.width / box.width;
+      const x = ((event.clientX - box.left) * wide - this.number("left")) / this.number("scale");
+      const y = (this.number("base") - (event.clientY - box.top) * wide) / this.number("scale");
+      return this.snapped(x, y, event.altKey);
+    },
+    snapped(x, y, free) {
+      if (free || this.tool === "scale") return [Math.round(x * 10) / 10, Math.round(y * 10) / 10];
+      const near = (NEAR_PX / this.number("scale"));
+      const marks = [...JSON.parse(this.surface().dataset.snaps), ...this.points];
+      const mark = marks.find((one) => Math.hypot(one[0] - x, one[1] - y) <= near);
+      if (mark) return [mark[0], mark[1]];
+      // Over a photograph an edge is followed, not the grid.
+      const step = this.surface().dataset.fine ? 1 : this.number("step") / (this.tool === "outline" ? 5 : 1);
+      const onGrid = (value) => Math.round(Math.round(value / step) * step * 1000) / 1000;
+      const last = this.points[this.points.length - 1];
+      return [last && Math.abs(last[0] - x) <= near ? last[0] : onGrid(x), last && Math.abs(last[1] - y) <= near ? last[1] : onGrid(y)];
+    },
+    down(event) {
+      if (!event.target.closest?.(".table-surface") || event.button !== 0) return;
+      if (this.tool === "move") {
+        this.hold(event);
+        return;
+      }
+      event.preventDefault();
+      this.surface().focus();
+      this.cross = this.place(event);
+      this.set();
+    },
+    // Taking hold of a shape or of one corner.
+    hold(event) {
+      const corner = event.target.closest(".corner-handle");
+      const shape = event.target.closest("[data-shape]");
+      if (!corner && !shape) return;
+      event.preventDefault();
+      this.held = { corner, shape, from: [event.clientX, event.clientY], start: this.place(event), mark: corner || shape };
+    },
+    move(event) {
+      if (this.held) {
+        const drawing = this.surface().querySelector("svg");
+        const wide = drawing.viewBox.baseVal.width / drawing.getBoundingClientRect().width;
+        this.held.mark.setAttribute("transform", `translate(${(event.clientX - this.held.from[0]) * wide} ${(event.clientY - this.held.from[1]) * wide})`);
+        const to = this.place(event);
+        this.at = `${to[0]}, ${to[1]} mm`;
+        return;
+      }
+      if (!event.target.closest?.(".table-surface")) return;
+      this.cross = this.place(event);
+      this.paint();
+    },
+    up(event) {
+      if (!this.held) return;
+      const { corner, shape, start, from } = this.held;
+      this.held = null;
+      if (Math.hypot(event.clientX - from[0], event.clientY - from[1]) < 3) {
+        (corner || shape).removeAttribute("transform");
+        return;
+      }
+      const to = this.place(event);
+      if (corner) this.setCorner(corner, to);
+      else this.shift(shape, to[0] - start[0], to[1] - start[1]);
+    },
+    fieldOf(name) {
+      return this.form.querySelector(`[name="${name}"]`);
+    },
+    prefix() {
+      return this.form.getAttribute("action").split("/").pop();
+    },
+    inUnit(mm) {
+      const value = this.surface().dataset.unit === "in" ? mm / 25.4 : mm;
+      return String(Math.round(value * 1000) / 1000);
+    },
+    setCorner(corner, to) {
+      const name = `${this.prefix()}-${corner.dataset.of}-corners[${corner.dataset.corner}]`;
+      this.fieldOf(`${name}[x]`).value = this.inUnit(to[0] - Number(corner.dataset.dx));
+      this.fieldOf(`${name}[y]`).value = this.inUnit(to[1] - Number(corner.dataset.dy));
+      this.changed();
+    },
+    shift(shape, dx, dy) {
+      const name = `${this.prefix()}-${shape.dataset.shape}-`;
+      this.fieldOf(`${name}x`).value = this.inUnit(Number(shape.dataset.x) + dx);
+      this.fieldOf(`${name}y`).value = this.inUnit(Number(shape.dataset.y) + dy);
+      this.changed();
+    },
+    set() {
+      const first = this.points[0];
+      const again = this.tool === "outline" && this.points.length > 2 && first[0] === this.cross[0] && first[1] === this.cross[1];
+      if (!again) {
+        if (["box", "round", "scale"].includes(this.tool) && this.points.length === 2) this.points = [];
+        if (this.tool === "sounding") this.points = [];
+        this.points.push([...this.cross, false]);
+      }
+      this.paint();
+      if (again) this.form.querySelector("[value=draw-add]")?.focus();
+      if (this.tool === "sounding") this.form.querySelector("#drawn-depth").focus();
+      if (this.tool === "scale" && this.points.length === 2) this.form.querySelector("#drawn-length").focus();
+    },
+    key(event) {
+      if (event.target.matches("input, select, textarea") || event.ctrlKey || event.metaKey || document.querySelector("dialog[open]")) return;
+      const tool = TOOL_KEYS[event.key];
+      if (tool && this.form.querySelector(`[data-tool=${tool}]`)) {
+        event.preventDefault();
+        this.take(tool);
+        return;
+      }
+      const step = this.number("step") * (event.shiftKey ? 10 : 1);
+      const way = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[event.key];
+      const shape = event.target.closest?.("[data-shape]");
+      if (shape && way) {
+        event.preventDefault();
+        this.shift(shape, ...way);
+        return;
+      }
+      if (!event.target.closest?.(".table-surface")) return;
+      if (way) this.nudge(event, way);
+      else if (event.key === "Enter" && this.tool !== "move") {
+        event.preventDefault();
+        this.cross = this.cross || [0, 0];
+        this.set();
+      } else if (event.key === "Backspace") {
+        event.preventDefault();
+        this.points.pop();
+        this.paint();
+      } else if (event.key === "Escape") this.forget();
+      else if (event.key === "c" && this.points.length) {
+        const last = this.points[this.points.length - 1];
+        last[2] = !last[2];
+        this.paint();
+      }
+    },
+    nudge(event, way) {
+      event.preventDefault();
+      const from = this.cross || [0, 0];
+      this.cross = [Math.round((from[0] + way[0]) * 1000) / 1000, Math.round((from[1] + way[1]) * 1000) / 1000];
+      this.paint();
+    },
+    // The draft over the drawing, and what may be done with it.
+    paint() {
+      this.shaping = (this.tool === "outline" && this.points.length > 2) || (["box", "round"].includes(this.tool) && this.points.length === 2);
+      this.sounding = this.tool === "sounding" && this.points.length > 0;
+      this.scaling = this.tool === "scale" && this.points.length === 2;
+      this.some = this.points.length > 0;
+      this.fieldOf("drawn").value = JSON.stringify(this.points);
+      this.fieldOf("drawn_tool").value = this.tool === "move" ? "outline" : this.tool;
+      const draft = this.form.querySelector(".draft");
+      draft.replaceChildren(...this.marks());
+      this.at = this.tool === "move" ? "drag a shape or a corner" : this.cross ? `${this.inUnit(this.cross[0])}, ${this.inUnit(this.cross[1])} ${this.surface().dataset.unit}` : "";
+      this.measure();
+    },
+    px(point) {
+      return [this.number("left") + point[0] * this.number("scale"), this.number("base") - point[1] * this.number("scale")];
+    },
+    mark(name, attributes) {
+      const made = document.createElementNS("http://www.w3.org/2000/svg", name);
+      for (const [key, value] of Object.entries(attributes)) made.setAttribute(key, value);
+      return made;
+    },
+    marks() {
+      const made = [];
+      const line = this.points.map((point) => this.px(point));
+      const cross = this.cross && this.tool !== "move" ? this.px(this.cross) : null;
+      const open = cross && this.tool !== "sounding" && !(["box", "round", "scale"].includes(this.tool) && line.length === 2) ? [...line, cross] : line;
+      if (this.tool === "box" && open.length === 2) {
+        const [a, b] = open;
+        made.push(this.mark("rect", { x: Math.min(a[0], b[0]), y: Math.min(a[1], b[1]), width: Math.abs(a[0] - b[0]), height: Math.abs(a[1] - b[1]), class: "draft-line" }));
+      } else if (this.tool === "round" && open.length === 2) {
+        const [a, b] = open;
+        const wide = Math.max(Math.abs(a[0] - b[0]), Math.abs(a[1] - b[1]));
+        made.push(this.mark("circle", { cx: Math.min(a[0], b[0]) + wide / 2, cy: Math.max(a[1], b[1]) - wide / 2, r: wide / 2, class: "draft-line" }));
+      } else if (open.length > 1) made.push(this.mark("polyline", { points: open.map((point) => point.join(",")).join(" "), class: "draft-line" }));
+      line.forEach((point, i) => made.push(this.points[i][2] ? this.mark("circle", { cx: point[0], cy: point[1], r: 5, class: "draft-point" }) : this.mark("rect", { x: point[0] - 4, y: point[1] - 4, width: 8, height: 8, class: "draft-point" })));
+      if (cross) {
+        made.push(this.mark("line", { x1: cross[0] - 12, y1: cross[1], x2: cross[0] + 12, y2: cross[1], class: "draft-cross" }));
+        made.push(this.mark("line", { x1: cross[0], y1: cross[1] - 12, x2: cross[0], y2: cross[1] + 12, class: "draft-cross" }));
+      }
+      return made;
+    },
+    // Area and edge at once: the server measures, one question at a time.
+    async measure() {
+      const drawn = this.fieldOf("drawn").value;
+      if (this.points.length < 2) {
+        this.told = "";
+        this.measuredOf = null;
+        return;
+      }
+      if (this.asking || this.measuredOf === drawn) return;
+      this.asking = true;
+      this.measuredOf = drawn;
+      try {
+        const body = new URLSearchParams({ drawn, drawn_tool: this.tool, authenticity_token: this.fieldOf("authenticity_token").value });
+        const answer = await fetch(this.form.dataset.measure, { method: "POST", body });
+        if (answer.ok) this.told = await answer.text();
+      } finally {
+        this.asking = null;
+      }
+      if (this.fieldOf("drawn").value !== drawn) this.measure();
+    },
+    // After the server's answer: what was put into the job is no longer a draft.
+    merged(act) {
+      if (act && !this.form.querySelector("[role=alert]")) {
+        this.points = [];
+        for (const id of ["drawn-depth", "drawn-length"]) {
+          const field = document.getElementById(id);
+          if (field) field.value = "";
+        }
+      }
+      for (const button of this.form.querySelectorAll(".tool")) button.setAttribute("aria-pressed", String(button.dataset.tool === this.tool));
+      this.paint();
+    },
+  };
+}
+document.addEventListener("alpine:init", () => window.Alpine.data("drawingTable", drawingTable));

@@ -1,0 +1,27 @@
+// On every screen: ? shows its keys, / finds.
+document.addEventListener("keydown", (event) => {
+  if (event.target.matches("input, select, textarea") || event.ctrlKey || event.metaKey || event.altKey) return;
+  const dialog = { "?": "keys", "/": "find" }[event.key];
+  if (!dialog) return;
+  event.preventDefault();
+  const shown = document.getElementById(dialog);
+  if (!document.querySelector("dialog[open]")) shown.showModal();
+  shown.querySelector("input, button")?.focus();
+});
+
+// Point at a batch anywhere and it lights everywhere.
+for (const [name, lit] of [["pointerover", true], ["pointerout", false], ["focusin", true], ["focusout", false]]) {
+  document.addEventListener(name, (event) => {
+    const key = event.target.closest?.("[data-batch]")?.dataset.batch;
+    if (key) for (const one of document.querySelectorAll(`[data-batch="${CSS.escape(key)}"]`)) one.classList.toggle("lit", lit);
+  });
+}
+
+// A small text file read into the field it belongs to.
+document.addEventListener("change", async (event) => {
+  const into = event.target.dataset?.into && document.getElementById(event.target.dataset.into);
+  const file = into && event.target.files?.[0];
+  if (!file || file.size > 500000) return;
+  into.value = await file.text();
+  into.dispatchEvent(new Event("input", { bubbles: true }));
+});

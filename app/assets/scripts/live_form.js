@@ -1,0 +1,150 @@
+// Liveliness for forms the server computes: what is typed goes to the server once typing pauses, and the
+// answer is merged into the page without touching what is being typed. One request at a time, in order.
+const PAUSE_MS = 220;
+const RETRY_MS = 3000;
+
+function fields(form) {
+  return [...form.querySelectorAll("input:not([type=hidden]), select, textarea")];
+}
+
+function valueOf(field) {
+  return field.type === "checkbox" || field.type === "radio" ? field.checked : field.value;
+}
+
+function shipped(field) {
+  if (field.type === "checkbox" || field.type === "radio") return field.defaultChecked;
+  if (field.tagName === "SELECT") return ([...field.options].find((o) => o.defaultSelected) || field.options[0])?.value;
+  return field.defaultValue;
+}
+
+function put(field, value) {
+  if (field.type === "checkbox" || field.type === "radio") field.checked = value;
+  else if (field.value !== value) field.value = value;
+}
+
+function liveForm() {
+  return {
+    state: "saved",
+    dirty: false,
+    sending: false,
+    act: null,
+    timer: null,
+    retry: null,
+
+    init() {
+      if (this.preview()) this.state = "";
+      // Undo and redo, where no field is being typed in.
+      this.keys = (event) => {
+        if (!(event.ctrlKey || event.metaKey) || event.target.matches("input, select, textarea")) return;
+        const wanted = { z: event.shiftKey ? "redo" : "undo", y: "redo" }[event.key.toLowerCase()];
+        const button = wanted && this.$root.querySelector(`[data-key=${wanted}]`);
+        if (!button || button.disabled) return;
+        event.preventDefault();
+        this.$root.requestSubmit(button);
+      };
+      document.addEventListener("keydown", this.keys);
+      const tickets = this.$root.querySelector("[data-tickets]");
+      if (tickets) for (const [name, does] of [["dragstart", "drag"], ["dragover", "over"], ["drop", "drop"]]) this.$root.addEventListener(name, (event) => this[does](event));
+      this.leave = () => this.hurry();
+      window.addEventListener("pagehide", this.leave);
+    },
+    destroy() {
+      document.removeEventListener("keydown", this.keys);
+      window.removeEventListener("pagehide", this.leave);
+    },
+    preview() {
+      return this.$root.dataset.preview;
+    },
+    changed() {
+      this.dirty = true;
+      if (!this.preview()) this.state = "saving …";
+      clearTimeout(this.timer);
+      this.timer = setTimeout(() => this.send(), PAUSE_MS);
+    },
+    // A ticket dragged by its number to another place in the order.
+    drag(event) {
+      const number = event.target.closest?.(".ticket-number[draggable]");
+      this.dragged = number?.closest(".ticket").dataset.pass;
+      if (this.dragged) event.dataTransfer.setData("text/plain", this.dragged);
+    },
+    over(event) {
+      if (this.dragged && event.target.closest?.(".ticket")) event.preventDefault();
+    },
+    drop(event) {
+      const on = event.target.closest?.(".ticket");
+      if (!this.dragged || !on) return;
+      event.preventDefault();
+      const box = on.getBoundingClientRect();
+      const after = event.clientY > box.top + box.height / 2;
+      const before = after ? on.nextElementSibling?.dataset.pass || "" : on.dataset.pass;
+      if (before !== this.dragged) {
+        this.act = `order:${this.dragged}:${before}`;
+        this.send();
+      }
+      this.dragged = null;
+    },
+    picked(event) {
+      if (event.target.matches("select, [type=checkbox], [type=radio]")) this.changed();
+    },
+    async send(event) {
+      clearTimeout(this.timer);
+      clearTimeout(this.retry);
+      const act = event?.submitter?.name === "act" ? event.submitter.value : this.act;
+      this.act = act;
+      if (this.sending) return;
+      this.act = null;
+      this.sending = true;
+      this.dirty = false;
+      const form = this.$root;
+      const sent = new Map(fields(form).map((field) => [field.id || field.name, valueOf(field)]));
+      try {
+        const body = new URLSearchParams(new FormData(form));
+        if (act) body.set("act", act);
+        const answer = await fetch(this.preview() || form.action, {
+          method: "POST", body, headers: { "X-Live": "1" }, redirect: "error",
+        });
+        const html = await answer.text();
+        if (!answer.ok && answer.status !== 422) throw new Error(html.slice(0, 200));
+        this.merge(form, html, sent);
+        this.merged?.(act, answer.ok);
+        if (!this.preview()) this.state = this.dirty ? "saving …" : "saved";
+      } catch (error) {
+        this.dirty = true;
+        this.act = act;
+        this.state = "not saved: no answer. What you typed is kept here and sent again";
+        this.retry = setTimeout(() => this.send(), RETRY_MS);
+        this.sending = false;
+        return;
+      }
+      this.sending = false;
+      if (this.act) this.send();
+      else if (this.dirty) this.changed();
+    },
+    merge(form, html, sent) {
+      const fresh = new DOMParser().parseFromString(html, "text/html").getElementById("live");
+      if (!fresh) throw new Error("no form in the answer");
+      const state = this.state;
+      window.Alpine.morph(form, fresh.outerHTML, {
+        updating(from, to) {
+          // What somebody opened stays open, what they closed stays closed.
+          if (from.nodeType === 1 && from.tagName === "DETAILS") to.toggleAttribute("open", from.open);
+        },
+        key: (el) => el.id,
+      });
+      this.state = state;
+      // What the server understood, but never over what was typed since, nor where the cursor stands.
+      for (const field of fields(form)) {
+        const before = sent.get(field.id || field.name);
+        if (field === document.activeElement || (before !== undefined && before !== valueOf(field))) continue;
+        put(field, shipped(field));
+      }
+    },
+    // Leaving the page with something unsent: hand it to the browser to deliver.
+    hurry() {
+      if (!this.dirty || this.preview()) return;
+      navigator.sendBeacon(this.$root.action, new URLSearchParams(new FormData(this.$root)));
+      this.dirty = false;
+    },
+  };
+}
+document.addEventListener("alpine:init", () => window.Alpine.data("liveForm", liveForm));
