@@ -24,13 +24,13 @@ module Dakren
       def self.loops_of(one)
         outline = Size.loops(one.shape)
         x0, y0, x1, y1 = Plane.box(outline.flatten(1))
-        middle = [(x1 - x0) / 2, (y1 - y0) / 2]
+        wide, high = one.shape.extent_mm
         cos = Math.cos(one.turn_deg * Math::PI / 180)
         sin = Math.sin(one.turn_deg * Math::PI / 180)
         Array.new(one.count) do |i|
-          left = one.at_mm[0] + (one.step_mm[0] * i) + middle[0]
-          low = one.at_mm[1] + (one.step_mm[1] * i) + middle[1]
-          outline.map { |loop| loop.map { |x, y| turn(x - x0 - middle[0], y - y0 - middle[1], cos, sin, left, low) } }
+          left = one.at_mm[0] + (one.step_mm[0] * i) + (wide / 2.0)
+          low = one.at_mm[1] + (one.step_mm[1] * i) + (high / 2.0)
+          outline.map { |loop| loop.map { |x, y| turn(x - ((x0 + x1) / 2.0), y - ((y0 + y1) / 2.0), cos, sin, left, low) } }
         end
       end
 
