@@ -33,7 +33,7 @@ class DrawingsTest < CoreTest
   def mm_per_px(root)
     bar = all(root, "rect").find { |rect| rect.attributes["fill"] == "none" }
     words = texts(root).find { |text| text.match?(/\A[\d ]+ mm\z/) && text.delete(" ").to_i.to_s.match?(/\A[125]0*\z/) }
-    words.delete(" ").to_f / bar.attributes["width"].to_f
+    words.delete(" ").to_i / bar.attributes["width"].to_f
   end
 
   def test_a_plan_with_a_hole_has_one_scale_along_and_up

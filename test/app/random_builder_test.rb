@@ -47,12 +47,13 @@ class RandomBuilderTest < AppTest
       # Every tenth time something sensible again, so that there is a plan to break.
       fields = job_fields("act" => "", "c1-known" => "yes") if (i % 10).zero? && ids("passes").include?("c1") && ids("places").include?("p1")
       pressed = act
+      get @path
+
+      assert_equal 200, last_response.status, "before #{i}: #{@before}"
+      @before = "#{pressed} #{fields.inspect}"
       submit @path, { "act" => pressed, "wi_room" => pick(%w[0 3]) }.merge(fields), live: true
 
       assert_equal 200, last_response.status, "#{i}: #{pressed} #{fields.inspect}"
-      get @path if (i % 5).zero?
-
-      assert_equal 200, last_response.status, "#{i}: #{fields.inspect}"
       refute_empty ids("passes")
       refute_empty ids("places")
     end
