@@ -243,6 +243,26 @@ class PlanTest < AppTest
     assert_includes words, "is no longer on the shelf"
   end
 
+  # 37.35 g of mix for a standing fillet: 9 g of silica to 100 g.
+  def test_a_stiffened_cup_is_walked_at_the_bench_with_its_powder
+    job = Records::Job.find_by!(name: "Bench brackets, bond and fillet")
+    get "/jobs/#{job.id}"
+    post "/bench/planned?job=#{job.id}&pass=c3&coat=1&section=1&cup=1", "authenticity_token" => hidden("authenticity_token")
+    path = last_response["location"]
+    get path
+    8.times do
+      break if hidden("step") == "powder"
+
+      reading = { "first" => "28.73", "second" => "37.35" }[hidden("step")]
+      post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"), "act" => "next" }.merge(reading ? { "reading" => reading } : {})
+      get path
+    end
+
+    assert_equal "powder", hidden("step")
+    assert_match(/3\.36\s*g/, words)
+    assert_includes words, "silica, to standing"
+  end
+
   def test_the_calendar_is_read_by_another_and_updates_in_place
     path = four_coats
     id = path[/\d+/]
