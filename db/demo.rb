@@ -102,7 +102,7 @@ module Dakren
       ["Window sill, rotted corner", [1, 15],
        { "p1-form" => "void", "p1-name" => "rotted corner", "p1-s1-shape" => "polygon", "p1-edge" => "sloping", "p1-piece" => figure("45", "mm"), "room" => figure("17", "C"),
          "p1-s1-corners" => rows([%w[0 0], %w[140 0], %w[150 60], %w[60 85], %w[0 70]], "mm"), "p1-soundings" => rows([%w[40 30 18], %w[90 35 26], %w[60 60 12]], "mm"),
-         "c1-kind" => "fill", "c1-coats" => figure("4", nil), "c1-sheet" => ["Sillmaker wood filler", "filler"] }],
+         "c1-kind" => "fill", "c1-known" => "yes", "c1-coats" => figure("4", nil), "c1-sheet" => ["Sillmaker wood filler", "filler"] }],
       ["Live-edge shelf, river to trace", [4, 9],
        { "p1-form" => "void", "p1-name" => "river", "p1-depth" => figure("30", "mm"), "p1-piece" => figure("40", "mm"), "p1-s1-shape" => "outline", "p1-picture" => "slab.png",
          "p1-picture_scale" => JSON.generate("first" => [60, 66, 460, 66, 800]), "c1-kind" => "cast", "c1-surface" => "hardwood", "c1-sheet" => ["Deepholm cast D50", "cast"],
@@ -114,7 +114,8 @@ module Dakren
          "p1-s1-corners" => rows([%w[0 0], %w[4200 0], %w[4200 2100], %w[2600 2100], %w[2600 3300], %w[0 3300]], "mm") }],
       ["Cedar shutters, three clear coats", [0, 9],
        { "p1-name" => "shutters", "p1-s1-length" => figure("3.9 m", "mm"), "p1-s1-width" => figure("1450", "mm"), "c1-film" => "120", "c1-film_unit" => "g/m2", "room_mode" => "wave",
-         "c1-surface" => "softwood", "c1-spread" => "small_roller", "c1-coats" => figure("3", nil), "night" => figure("16", "C"), "day" => figure("22", "C"), "c1-sheet" => CLEAR }],
+         "c1-surface" => "softwood", "c1-spread" => "small_roller", "c1-real" => [],
+         "c1-coats" => figure("3", nil), "night" => figure("16", "C"), "day" => figure("22", "C"), "c1-sheet" => CLEAR }],
       ["Observation desk", [1, 9],
        { "p1-name" => "top", "p1-s1-length" => figure("1860", "mm"), "p1-s1-width" => figure("640", "mm"), "places" => %w[p1 p2], "p2-form" => "void", "p2-name" => "channel", "p2-shapes" => %w[s1],
          "p1-shapes" => %w[s1 s2], "p1-s2-shape" => "strip", "p1-s2-sign" => "take", "p1-s2-x" => figure("330", "mm"), "p1-s2-y" => figure("265", "mm"),
@@ -144,6 +145,7 @@ module Dakren
     def add(name, (days, hour), fields)
       start = (Date.today + days).strftime("%Y-%m-%dT") + format("%02d:00", hour)
       blank = Desk::JobDocument.blank(shop_temp_c: 19, start: start)
+      fields = fields.merge("c1-real" => [[start, "", ""].map { |typed| figure(typed, nil) }]) if fields.key?("c1-real")
       named = fields.to_h { |key, value| [key, key.end_with?("-sheet") ? Records::Sheet.find_by!(resin: value[0], hardener: value[1]).id.to_s : value] }
       job = Records::Job.new
       job.write(blank.merge("name" => name, **named))

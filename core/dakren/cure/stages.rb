@@ -49,13 +49,24 @@ module Dakren
       # @param from_min [Numeric] when it was spread @param age_min [Numeric] @param start_age_min [Numeric] what it aged in its cup
       # @return [Float, nil] minute of the job
       def surely(from_min, age_min, start_age_min)
-        reached = variants.each_index.map { |i| film(i).reached_after(from_min, age_min, start_age_min: start_age_min) }
+        reached = colder.map { |i| film(i).reached_after(from_min, age_min, start_age_min: start_age_min) }
         reached.any?(&:nil?) ? nil : reached.max
       end
 
       # @return [Float, nil]
       def at_earliest(from_min, age_min, start_age_min)
-        variants.each_index.filter_map { |i| film(i).reached_after(from_min, age_min, start_age_min: start_age_min) }.min
+        warmer.filter_map { |i| film(i).reached_after(from_min, age_min, start_age_min: start_age_min) }.min
+      end
+
+      private
+
+      # Only a colder room is ever slower, and only a warmer one quicker.
+      def colder
+        @colder ||= variants.each_index.select { |i| variants[i][1].negative? }
+      end
+
+      def warmer
+        @warmer ||= variants.each_index.select { |i| variants[i][1].positive? }
       end
     end
 

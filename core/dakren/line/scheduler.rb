@@ -20,6 +20,8 @@ module Dakren
       PUT_OFF_MIN = 72 * 60.0
       # Parts of different age below one coat, tried in every mixture up to this many.
       MOST_BELOW = 4
+      # Coats from which on a job is one of many.
+      MANY = 6
       # Jobs of more coats than this are not begun later for the sake of a step.
       MOST_SHIFTED = 6
 
@@ -47,13 +49,44 @@ module Dakren
         return Schedule.new([]) if @units.empty?
 
         first = run(1)
-        made = if first&.missed&.zero? && (@goal == :hand_over || @units.size == 1) then written(first)
-               else written([first, run(BEAM)].compact.min_by { |state| [state.missed, *estimate(state)] })
+        made = if straight?(first) then written(first)
+               else written([first, run(beam_for_size)].compact.min_by { |state| [state.missed, *estimate(state)] })
                end
         made.kept? || !@put_off || first&.missed&.positive? ? made : later_for_steps(made)
       end
 
       private
+
+      # Is nothing to be gained by looking further? Every coat as early as it goes, and none that had to cure and be abraded
+      # because its window fell into the night: such a one may be sooner done when the whole is begun later.
+      def straight?(state)
+        return false if state.nil? || state.missed.positive?
+
+        return true if @units.size == 1
+        return false unless @goal == :hand_over
+        return true if state.chosen.none? { |choice| choice[:school] == :abrade && choice[:unit][0].school == :either }
+
+        # With very many coats there is no time to look at that while somebody types: it is said.
+        many? && (@stopped_early = true)
+      end
+
+      # Jobs of many coats are searched in wider steps.
+      def many?
+        @units.size > MANY
+      end
+
+      def step_min
+        many? ? STEP_MIN * 4 : STEP_MIN
+      end
+
+      def later_starts
+        many? ? 1 : LATER_STARTS
+      end
+
+      # The more coats, the fewer half-made plans of each are kept.
+      def beam_for_size
+        [BEAM * 4 / [@units.size, 4].max, many? ? 3 : 12].max
+      end
 
       # All coats can be kept and a step after them cannot, e.g. the trimming falls into the night: the whole is begun later.
       def later_for_steps(made)
@@ -151,7 +184,7 @@ module Dakren
         ways = [[at, nil, { why: at > ready + 1 ? [:hours, ready] : nil }]]
         return ways unless first && @put_off
 
-        later = (1..(PUT_OFF_MIN / STEP_MIN)).filter_map { |i| fitted(ready + (i * STEP_MIN), unit) }.uniq.reject { |minute| minute <= at || minute > ready + PUT_OFF_MIN }
+        later = (1..(PUT_OFF_MIN / step_min)).filter_map { |i| fitted(ready + (i * step_min), unit) }.uniq.reject { |minute| minute <= at || minute > ready + PUT_OFF_MIN }
         ways + later.map { |minute| [minute, nil, { why: [:window, ready] }] }
       end
 
@@ -175,8 +208,8 @@ module Dakren
       # Later starts that still keep the window.
       def later_in_window(at, unit, last)
         found = [at]
-        (1..LATER_STARTS).each do |i|
-          later = fitted(at + (i * STEP_MIN), unit)
+        (1..later_starts).each do |i|
+          later = fitted(at + (i * step_min), unit)
           break if later.nil? || later + length(unit, later) > last
 
           found << later if later > found.last + 1
