@@ -17,7 +17,7 @@ module Dakren
       end
 
       # Plans of late: a document is planned once, however often it is looked at.
-      DESKS = Memo.new(150)
+      DESKS = Memo.new(70)
 
       def desk_of(document)
         DESKS.recall([document, shop_stamp, (taken_by_others if document["chain"] == "yes"), (Time.now.to_i / 600 if document["room_mode"] == "weather")]) { planned(document) }
