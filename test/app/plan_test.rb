@@ -243,6 +243,20 @@ class PlanTest < AppTest
     assert_includes words, "is no longer on the shelf"
   end
 
+  def test_whole_packs_go_to_the_bench_as_they_are
+    path = new_job("c1-kind" => "floor", sheet: sheet_id("Granite floor 210", "floor"), length: "6 m", width: "4 m", film: "0.3", "c1-pack" => "2 L", "room" => "20", "start" => "2026-11-24T07:00")
+    plan = desk(path).plan
+
+    assert_equal :pack, plan.order.method
+    assert_in_delta 2000, plan.batches.first.split.total_ml, 1e-6
+    assert_equal (plan.on_work.total_ml / (2000 * Rational(98, 100))).ceil, plan.batches.size
+    get path
+    post "/bench/planned?job=#{path[/\d+/]}&pass=c1&coat=1&section=1&cup=1", "authenticity_token" => hidden("authenticity_token")
+    get last_response["location"]
+
+    assert_equal 200, last_response.status
+  end
+
   # 37.35 g of mix for a standing fillet: 9 g of silica to 100 g.
   def test_a_stiffened_cup_is_walked_at_the_bench_with_its_powder
     job = Records::Job.find_by!(name: "Bench brackets, bond and fillet")

@@ -78,6 +78,17 @@ class PlanJourneyTest < BrowserTest
     refute_equal before[1], times.call[1]
   end
 
+  def test_a_batch_pointed_at_lights_everywhere
+    plan_coats "2"
+    first(".take-cup").hover
+
+    assert_selector ".cure-line .batch.lit", visible: :all
+    assert_selector ".cups .batch.lit"
+    find("h2", text: "Cure line").hover
+
+    assert_no_selector ".batch.lit", visible: :all
+  end
+
   def test_what_if_is_seen_and_dropped
     plan_coats "2"
     page.execute_script("const f = document.querySelector('#f-wi_room'); f.value = '5'; f.dispatchEvent(new Event('input', { bubbles: true }))")
