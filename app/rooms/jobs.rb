@@ -87,10 +87,18 @@ module Dakren
         # The document after what was pressed.
         def changed(document)
           act = word("act")
-          return Desk::Offers.new(desk_of(document), wording, named_sheets) { |other| desk_of(other) }.document(act.delete_prefix("offer:")) || document if act.start_with?("offer:")
+          return offered(document, act.delete_prefix("offer:")) if act.start_with?("offer:")
           return asked_what_if.document(document, desk_of(document)) if act == "keep-what-if"
 
           Desk::JobDeed.new(document).done(act)
+        end
+
+        # The document with an offer taken; as it is where the offer is none of this plan's.
+        def offered(document, key)
+          desk = desk_of(document)
+          return document unless desk.schedule
+
+          Desk::Offers.new(desk, wording, named_sheets) { |other| desk_of(other) }.document(key) || document
         end
 
         def asked_what_if

@@ -21,7 +21,7 @@ class RandomBuilderTest < AppTest
     return "drop-place:#{place}" if ids("places").size > 6
 
     pick(["add-pass:#{pick(Size::Kinds::ALL.keys)}", "add-place:#{pick(Desk::Fields::FORMS.keys)}", "add-shape:#{place}:#{pick(Desk::Fields::SHAPES.keys)}", "drop-pass:#{pass}", "drop-place:#{place}",
-          "up:#{pass}", "down:#{pass}", "repeat:#{pass}", "split:#{pass}", "undo", "redo", "order:#{pass}:#{pick(ids("passes"))}", "offers", "keep-what-if", ""])
+          "up:#{pass}", "down:#{pass}", "repeat:#{pass}", "split:#{pass}", "undo", "redo", "order:#{pass}:#{pick(ids("passes"))}", "offers", "offer:#{pick(%w[warm-2 longer-1 abrade people-2 none])}", "keep-what-if", ""])
   end
 
   def value(field)
