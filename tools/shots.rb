@@ -52,10 +52,9 @@ def pour(browser, seconds)
 end
 
 # Outline of the river in the demo's picture, mm; its two tips are corners.
-RIVER = [[392, 620], [520, 668], [700, 686], [860, 674], [1040, 630], [1200, 588],
-         [1360, 570], [1500, 582], [1628, 606], [1580, 540], [1460, 500], [1300, 488], [1100, 520], [860, 566],
-         [600, 592]].freeze
-TIPS = [392, 1628].freeze
+RIVER = [[400, 620], [556, 671], [715, 682], [867, 666], [1000, 636], [1134, 601], [1288, 572], [1455, 567], [1624, 604], [1575, 551], [1468, 506], [1314, 486], [1120, 512], [918, 553], [730, 577],
+         [558, 595]].freeze
+TIPS = [400, 1624].freeze
 
 # Traces the river of the demo's slab and sounds it.
 def trace(browser)

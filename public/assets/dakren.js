@@ -442,13 +442,14 @@ function drawingTable() {
     snapped(x, y, free) {
       if (free || this.tool === "scale") return [Math.round(x * 10) / 10, Math.round(y * 10) / 10];
       const near = (NEAR_PX / this.number("scale"));
-      const marks = [...JSON.parse(this.surface().dataset.snaps), ...this.points];
+      const fine = Boolean(this.surface().dataset.fine);
+      const marks = fine ? this.points.slice(0, 1) : [...JSON.parse(this.surface().dataset.snaps), ...this.points];
       const mark = marks.find((one) => Math.hypot(one[0] - x, one[1] - y) <= near);
       if (mark) return [mark[0], mark[1]];
       // Over a photograph an edge is followed, not the grid.
-      const step = this.surface().dataset.fine ? 1 : this.number("step") / (this.tool === "outline" ? 5 : 1);
+      const step = fine ? 1 : this.number("step") / (this.tool === "outline" ? 5 : 1);
       const onGrid = (value) => Math.round(Math.round(value / step) * step * 1000) / 1000;
-      const last = this.points[this.points.length - 1];
+      const last = fine ? null : this.points[this.points.length - 1];
       return [last && Math.abs(last[0] - x) <= near ? last[0] : onGrid(x), last && Math.abs(last[1] - y) <= near ? last[1] : onGrid(y)];
     },
     down(event) {
