@@ -199,7 +199,7 @@ class AccessibleTest < BrowserTest
 
     assert_text "Length must be"
     assert_accessible "job sheet with a complaint"
-    ["/", "/shelf", "/shelf/new", "/shelf/1", "/settings", "/nowhere"].each do |path|
+    ["/", "/jobs/10", "/table/6/p1", "/table/2/c1/templates", "/plan/10/compare", "/shelf", "/shelf/new", "/shelf/1", "/settings", "/nowhere"].each do |path|
       visit path
 
       assert_accessible path
@@ -208,7 +208,7 @@ class AccessibleTest < BrowserTest
 
   def test_a_narrow_window_shows_everything_without_sideways_scrolling
     size(390, 844)
-    ["/", "/jobs/1", "/shelf", "/shelf/1", "/settings"].each do |path|
+    ["/", "/jobs/1", "/jobs/10", "/table/6/p1", "/table/2/c1/templates", "/plan/10/compare", "/shelf", "/shelf/1", "/settings"].each do |path|
       visit path
 
       assert_operator evaluate_script("document.documentElement.scrollWidth"), :<=, 390, path
