@@ -105,8 +105,10 @@ module Dakren
         bands.map { |from, to| format("%02d:%02d-%02d:%02d", *from.divmod(60), *to.divmod(60)) }.join(", ")
       end
 
-      # Begin so many hours earlier on the same day, or the next morning.
+      # Begin in the morning of the same day, or the next; not where something has begun already.
       def earlier
+        return [] if @desk.passes.any? { |pass| pass.real.any? { |row| row.key?(:began) } }
+
         first = @desk.hours.bands.first[0]
         day = @desk.start
         morning = Time.local(day.year, day.month, day.day, first / 60, first % 60)

@@ -47,6 +47,11 @@ class PlanTest < AppTest
     press path, "offer:#{offer}"
 
     assert_predicate desk(path).schedule, :kept?
+    submit path, { "c1-school" => "tack", "hours" => "07:00-12:00", "c1-real" => { "0" => { "began" => "2026-11-24T07:00", "finished" => "", "soft" => "" } } }
+    press path, "offers"
+
+    refute_match(/value="offer:begin/, page)
+    submit path, { "act" => "undo" }
     submit path, { "act" => "undo" }
 
     refute_predicate desk(path).schedule, :kept?
