@@ -94,3 +94,22 @@ class AppTest < CoreTest
     path
   end
 end
+
+# Four coats on one morning, their desk, and a button pressed on their sheet.
+module PlanHelp
+  def four_coats(**changes)
+    new_job("c1-coats" => "4", "start" => "2026-11-24T07:00", "room" => "20", **changes)
+  end
+
+  def desk(path)
+    Desk::JobDesk.new(Records::Job.find(path[/\d+/]).document, sheets: Desk::SheetDesk.finder, shop: Desk::Shop.of(Records::Settings.shop))
+  end
+
+  def document(path)
+    Records::Job.find(path[/\d+/]).document
+  end
+
+  def press(path, act, **fields)
+    submit path, { "act" => act }.merge(fields.transform_keys(&:to_s)), live: true
+  end
+end

@@ -141,7 +141,7 @@ module Dakren
         found = closed.map { |line| line[0..-2] }
         left = []
         until open.empty?
-          chain = grow(open.shift, open, gap_mm)
+          chain = grow(grow(open.shift, open, gap_mm).reverse, open, gap_mm)
           near?(chain.first, chain.last, gap_mm) && chain.size > 3 ? found << chain[0..-2] : left << chain
         end
         [found, left]
