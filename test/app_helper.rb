@@ -102,11 +102,11 @@ module PlanHelp
   end
 
   def desk(path)
-    Desk::JobDesk.new(Records::Job.find(path[/\d+/]).document, sheets: Desk::SheetDesk.finder, shop: Desk::Shop.of(Records::Settings.shop))
+    Dakren::Desk::JobDesk.new(Dakren::Records::Job.find(path[/\d+/]).document, sheets: Dakren::Desk::SheetDesk.finder, shop: Dakren::Desk::Shop.of(Dakren::Records::Settings.shop))
   end
 
   def document(path)
-    Records::Job.find(path[/\d+/]).document
+    Dakren::Records::Job.find(path[/\d+/]).document
   end
 
   def press(path, act, **fields)
