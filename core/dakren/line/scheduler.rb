@@ -15,7 +15,6 @@ module Dakren
       STEP_MIN = 30.0
       LATER_STARTS = 8
       BEAM = 48
-      MOST_TRIED = 6000
       # How far the first coat may be put off to keep the windows behind it.
       PUT_OFF_MIN = 72 * 60.0
       # Parts of different age below one coat, tried in every mixture up to this many.
@@ -28,7 +27,7 @@ module Dakren
       # A plan half made: what was put where, who is free from when, what lies on each place, and what it cost.
       State = Struct.new(:free, :below, :chosen, :sanding, :missed, :busy)
 
-      # @param passes [Array<PassJob>] in order @param hours [Hours] @param room [Cure::Profile] @param goal [Symbol] of GOALS
+      # @param passes [Array<PassJob>] in order @param hours [Hours] @param goal [Symbol] of GOALS
       # @param put_off [Boolean] may the first coat begin later to keep the windows?
       def initialize(passes, hours:, goal: :hand_over, put_off: true, from_min: 0.0)
         @passes = passes
