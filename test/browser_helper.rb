@@ -54,6 +54,19 @@ class BrowserTest < CoreTest
     page.driver.browser.action.send_keys(*pressed).perform
   end
 
+  # Types into a field as people do: key by key with a pause after each, into whatever field the page makes of it.
+  def type(id, text, pause:)
+    find_by_id(id).click
+    hand = page.driver.browser.action
+    board = hand.add_key_input("hands")
+    hand.key_down(:control, device: "hands").send_keys("a", device: "hands").key_up(:control, device: "hands").perform
+    text.each_char do |letter|
+      hand = page.driver.browser.action
+      hand.send_keys(letter).pause(device: board, duration: pause)
+      hand.perform
+    end
+  end
+
   def focused
     evaluate_script("document.activeElement.id || document.activeElement.name || document.activeElement.textContent.trim()")
   end

@@ -13,7 +13,7 @@ module Assets
   # Shipped file => package file it is copied from.
   COPIED = {
     "alpine.js" => "@alpinejs/csp/dist/cdn.min.js",
-    "alpine-morph.js" => "@alpinejs/morph/dist/cdn.min.js",
+    "idiomorph.js" => "idiomorph/dist/idiomorph.min.js",
     "fonts/next.woff2" => "@fontsource-variable/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-latin-wght-normal.woff2",
     "fonts/mono.woff2" => "@fontsource-variable/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-latin-wght-normal.woff2",
     "fonts/bricolage.woff2" => "@fontsource-variable/bricolage-grotesque/files/bricolage-grotesque-latin-wght-normal.woff2",
@@ -23,7 +23,7 @@ module Assets
   }.freeze
   STYLE_SOURCES = %w[app/assets/dakren.css app/rooms/*.rb app/rooms/**/*.erb app/drawings/*.rb].freeze
   # Shipped file => sources it is joined from.
-  OWN = { "dakren.js" => %w[live_form bench card_size lists drawing_table everywhere].map { |name| "scripts/#{name}.js" }, "mark.svg" => %w[mark.svg] }.freeze
+  OWN = { "dakren.js" => %w[live live_form bench card_size lists drawing_table everywhere].map { |name| "scripts/#{name}.js" }, "mark.svg" => %w[mark.svg] }.freeze
   RECORD = File.join(OUT, "sources.json")
 
   module_function

@@ -1,26 +1,94 @@
+// What every live page shares: the server's answer is merged into the page that is looked at. A field somebody types
+// in stays the very same field, and no field ever holds anything but what was typed or what the shop has kept.
+const live = {
+  fields(root) {
+    return [...root.querySelectorAll("input:not([type=hidden]), select, textarea")];
+  },
+  ticked(field) {
+    return field.type === "checkbox" || field.type === "radio";
+  },
+  valueOf(field) {
+    return live.ticked(field) ? field.checked : field.value;
+  },
+  // Every field's value as it goes to the server.
+  sent(root) {
+    return new Map(live.fields(root).map((field) => [field.id, live.valueOf(field)]));
+  },
+  // What stands in a field of the page, put into its twin of the answer.
+  carry(field, twin) {
+    if (live.ticked(field)) {
+      twin.checked = field.checked;
+      twin.toggleAttribute("checked", field.checked);
+    } else if (field.tagName === "SELECT") {
+      for (const option of twin.options) option.toggleAttribute("selected", option.value === field.value);
+    } else if (field.tagName === "TEXTAREA") {
+      twin.textContent = field.value;
+    } else {
+      twin.setAttribute("value", field.value);
+    }
+  },
+  parsed(html) {
+    return new DOMParser().parseFromString(html, "text/html").getElementById("live");
+  },
+  // Merges an answer. sent: values as they were sent, so that what was typed since is kept; null keeps every field as
+  // it is. added: the focus goes to what is new. Answers false while somebody types in a field that the answer no
+  // longer has: it is merged when they leave it.
+  merge(root, fresh, { sent = null, added = false } = {}) {
+    const active = root.contains(document.activeElement) ? document.activeElement : null;
+    const twins = new Map(live.fields(fresh).map((field) => [field.id, field]));
+    if (active?.id && active.matches("input, textarea") && !live.ticked(active) && active.type !== "range" && !twins.has(active.id)) return false;
+    const before = live.fields(root);
+    for (const field of before) {
+      const twin = twins.get(field.id);
+      if (twin && (!sent || sent.get(field.id) !== live.valueOf(field))) live.carry(field, twin);
+    }
+    const at = active ? before.findIndex((field) => active.compareDocumentPosition(field) & Node.DOCUMENT_POSITION_FOLLOWING) : -1;
+    const ids = before.map((field) => field.id);
+    window.Idiomorph.morph(root, fresh, {
+      callbacks: {
+        // What somebody opened stays open, what they closed stays closed; what Alpine writes is Alpine's.
+        beforeNodeMorphed(from, to) {
+          if (from.nodeType !== 1) return true;
+          if (from.tagName === "DETAILS") to.toggleAttribute("open", from.open);
+          return !from.hasAttribute("x-text");
+        },
+        beforeAttributeUpdated: (name, element) => !(name === "style" && element.hasAttribute("x-show")),
+      },
+    });
+    live.refocus(root, active, ids, at, added);
+    return true;
+  },
+  // Where the focus belongs after a merge: on what was added, or beside what was taken away; never nowhere.
+  refocus(root, active, ids, at, added) {
+    if (!active) return;
+    const fields = live.fields(root).filter((field) => !field.disabled && field.checkVisibility());
+    if (added && (active.tagName === "BUTTON" || !active.isConnected)) {
+      const known = new Set(ids);
+      const fresh = fields.find((field) => !known.has(field.id));
+      if (fresh) {
+        fresh.focus();
+        return;
+      }
+    }
+    if (active.isConnected && document.activeElement === active) return;
+    const again = active.id && document.getElementById(active.id);
+    const after = at < 0 ? [] : ids.slice(at);
+    const beside = again || fields.find((field) => after.includes(field.id)) || fields[fields.length - 1];
+    beside?.focus();
+  },
+  // Asks the server and merges; answers whether it answered.
+  async look(root, address, options = {}, how = {}) {
+    const answer = await fetch(address, options);
+    const fresh = live.parsed(await answer.text());
+    if (!fresh) return { answer, merged: false };
+    return { answer, fresh, merged: live.merge(root, fresh, how) };
+  },
+};
+
 // Liveliness for forms the server computes: what is typed goes to the server once typing pauses, and the
-// answer is merged into the page without touching what is being typed. One request at a time, in order.
+// answer is merged into the page around the field being typed in. One request at a time, in order.
 const PAUSE_MS = 220;
 const RETRY_MS = 3000;
-
-function fields(form) {
-  return [...form.querySelectorAll("input:not([type=hidden]), select, textarea")];
-}
-
-function valueOf(field) {
-  return field.type === "checkbox" || field.type === "radio" ? field.checked : field.value;
-}
-
-function shipped(field) {
-  if (field.type === "checkbox" || field.type === "radio") return field.defaultChecked;
-  if (field.tagName === "SELECT") return ([...field.options].find((o) => o.defaultSelected) || field.options[0])?.value;
-  return field.defaultValue;
-}
-
-function put(field, value) {
-  if (field.type === "checkbox" || field.type === "radio") field.checked = value;
-  else if (field.value !== value) field.value = value;
-}
 
 function liveForm() {
   return {
@@ -30,6 +98,7 @@ function liveForm() {
     act: null,
     timer: null,
     retry: null,
+    later: null,
 
     init() {
       if (this.preview()) this.state = "";
@@ -47,6 +116,7 @@ function liveForm() {
       if (tickets) for (const [name, does] of [["dragstart", "drag"], ["dragover", "over"], ["drop", "drop"]]) this.$root.addEventListener(name, (event) => this[does](event));
       this.leave = () => this.hurry();
       window.addEventListener("pagehide", this.leave);
+      this.$root.addEventListener("focusout", () => setTimeout(() => this.caughtUp()));
     },
     destroy() {
       document.removeEventListener("keydown", this.keys);
@@ -96,7 +166,7 @@ function liveForm() {
       this.sending = true;
       this.dirty = false;
       const form = this.$root;
-      const sent = new Map(fields(form).map((field) => [field.id || field.name, valueOf(field)]));
+      const sent = live.sent(form);
       try {
         const body = new URLSearchParams(new FormData(form));
         if (act) body.set("act", act);
@@ -105,7 +175,11 @@ function liveForm() {
         });
         const html = await answer.text();
         if (!answer.ok && answer.status !== 422) throw new Error(html.slice(0, 200));
-        this.merge(form, html, sent);
+        const fresh = live.parsed(html);
+        if (!fresh) throw new Error("no form in the answer");
+        this.later = null;
+        const how = { sent, added: /^(?:add|repeat|split)/.test(act || "") };
+        if (!live.merge(form, fresh, how)) this.later = { fresh, how };
         this.merged?.(act, answer.ok);
         if (!this.preview()) this.state = this.dirty ? "saving …" : "saved";
       } catch (error) {
@@ -120,24 +194,9 @@ function liveForm() {
       if (this.act) this.send();
       else if (this.dirty) this.changed();
     },
-    merge(form, html, sent) {
-      const fresh = new DOMParser().parseFromString(html, "text/html").getElementById("live");
-      if (!fresh) throw new Error("no form in the answer");
-      const state = this.state;
-      window.Alpine.morph(form, fresh.outerHTML, {
-        updating(from, to) {
-          // What somebody opened stays open, what they closed stays closed.
-          if (from.nodeType === 1 && from.tagName === "DETAILS") to.toggleAttribute("open", from.open);
-        },
-        key: (el) => el.id,
-      });
-      this.state = state;
-      // What the server understood, but never over what was typed since, nor where the cursor stands.
-      for (const field of fields(form)) {
-        const before = sent.get(field.id || field.name);
-        if (field === document.activeElement || (before !== undefined && before !== valueOf(field))) continue;
-        put(field, shipped(field));
-      }
+    // An answer that had to wait for somebody to leave a field it no longer has.
+    caughtUp() {
+      if (this.later && !this.sending && live.merge(this.$root, this.later.fresh, this.later.how)) this.later = null;
     },
     // Leaving the page with something unsent: hand it to the browser to deliver.
     hurry() {
@@ -205,19 +264,12 @@ document.addEventListener("alpine:init", () => {
       if (this.busy && !deed) return;
       this.busy = true;
       try {
-        const answer = await fetch(address, options);
-        const fresh = new DOMParser().parseFromString(await answer.text(), "text/html").getElementById("live");
+        const before = this.form.querySelector("[name=step]").value;
+        const { answer, fresh } = await live.look(this.form, address, options, { sent: deed ? live.sent(this.form) : null });
         if (!fresh) {
           if (deed || answer.ok) window.location.reload();
           return;
         }
-        const before = this.form.querySelector("[name=step]").value;
-        window.Alpine.morph(this.form, fresh.outerHTML, {
-          updating(from, to) {
-            if (from.nodeType === 1 && from.tagName === "DETAILS" && from.open) to.setAttribute("open", "");
-          },
-          key: (el) => el.id,
-        });
         if (before !== this.form.querySelector("[name=step]").value) this.emptied();
         this.turned();
       } catch (error) {
@@ -323,49 +375,46 @@ document.addEventListener("alpine:init", () => {
   }));
 });
 
-// A list that goes on by itself, e.g. the cups on the go.
+// Lists that go on by themselves: the cups on the go, and what is on now, which tells before it is time where the
+// browser may.
 document.addEventListener("alpine:init", () => {
-  const PAUSE_MS = 3000;
+  function watching(pauseMs, { hidden, looked = () => {} }) {
+    return {
+      timer: null,
+      watch() {
+        const list = this.$el;
+        this.timer = setInterval(async () => {
+          if (!hidden && document.visibilityState !== "visible") return;
+          const { fresh } = await live.look(list, window.location.pathname).catch(() => ({}));
+          if (fresh) looked.call(this, list);
+        }, pauseMs);
+      },
+      destroy() {
+        clearInterval(this.timer);
+      },
+    };
+  }
   window.Alpine.data("lively", () => ({
-    timer: null,
+    ...watching(3000, { hidden: false }),
     init() {
-      const list = this.$el;
-      this.timer = setInterval(async () => {
-        if (document.visibilityState !== "visible") return;
-        const answer = await fetch(window.location.pathname).catch(() => null);
-        const fresh = answer?.ok && new DOMParser().parseFromString(await answer.text(), "text/html").getElementById("live");
-        if (fresh) window.Alpine.morph(list, fresh.outerHTML);
-      }, PAUSE_MS);
-    },
-    destroy() {
-      clearInterval(this.timer);
+      this.watch();
     },
   }));
-});
-
-// What is on now goes on by itself, and tells before it is time where the browser may.
-document.addEventListener("alpine:init", () => {
-  const PAUSE_MS = 30000;
   window.Alpine.data("nowList", () => ({
-    asks: false,
-    timer: null,
-    told: "",
-    init() {
-      const list = this.$el;
-      this.asks = "Notification" in window && Notification.permission === "default";
-      this.told = list.dataset.soon;
-      this.timer = setInterval(async () => {
-        const answer = await fetch(window.location.pathname).catch(() => null);
-        const fresh = answer?.ok && new DOMParser().parseFromString(await answer.text(), "text/html").getElementById("live");
-        if (!fresh) return;
-        const soon = fresh.dataset.soon;
-        window.Alpine.morph(list, fresh.outerHTML);
+    ...watching(30000, {
+      hidden: true,
+      looked(list) {
+        const soon = list.dataset.soon;
         if (soon && soon !== this.told && "Notification" in window && Notification.permission === "granted") new Notification("Dakren", { body: soon });
         this.told = soon;
-      }, PAUSE_MS);
-    },
-    destroy() {
-      clearInterval(this.timer);
+      },
+    }),
+    asks: false,
+    told: "",
+    init() {
+      this.asks = "Notification" in window && Notification.permission === "default";
+      this.told = this.$el.dataset.soon;
+      this.watch();
     },
     async allow() {
       await Notification.requestPermission().catch(() => "denied");

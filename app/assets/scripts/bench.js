@@ -54,19 +54,12 @@ document.addEventListener("alpine:init", () => {
       if (this.busy && !deed) return;
       this.busy = true;
       try {
-        const answer = await fetch(address, options);
-        const fresh = new DOMParser().parseFromString(await answer.text(), "text/html").getElementById("live");
+        const before = this.form.querySelector("[name=step]").value;
+        const { answer, fresh } = await live.look(this.form, address, options, { sent: deed ? live.sent(this.form) : null });
         if (!fresh) {
           if (deed || answer.ok) window.location.reload();
           return;
         }
-        const before = this.form.querySelector("[name=step]").value;
-        window.Alpine.morph(this.form, fresh.outerHTML, {
-          updating(from, to) {
-            if (from.nodeType === 1 && from.tagName === "DETAILS" && from.open) to.setAttribute("open", "");
-          },
-          key: (el) => el.id,
-        });
         if (before !== this.form.querySelector("[name=step]").value) this.emptied();
         this.turned();
       } catch (error) {

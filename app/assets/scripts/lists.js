@@ -1,46 +1,43 @@
-// A list that goes on by itself, e.g. the cups on the go.
+// Lists that go on by themselves: the cups on the go, and what is on now, which tells before it is time where the
+// browser may.
 document.addEventListener("alpine:init", () => {
-  const PAUSE_MS = 3000;
+  function watching(pauseMs, { hidden, looked = () => {} }) {
+    return {
+      timer: null,
+      watch() {
+        const list = this.$el;
+        this.timer = setInterval(async () => {
+          if (!hidden && document.visibilityState !== "visible") return;
+          const { fresh } = await live.look(list, window.location.pathname).catch(() => ({}));
+          if (fresh) looked.call(this, list);
+        }, pauseMs);
+      },
+      destroy() {
+        clearInterval(this.timer);
+      },
+    };
+  }
   window.Alpine.data("lively", () => ({
-    timer: null,
+    ...watching(3000, { hidden: false }),
     init() {
-      const list = this.$el;
-      this.timer = setInterval(async () => {
-        if (document.visibilityState !== "visible") return;
-        const answer = await fetch(window.location.pathname).catch(() => null);
-        const fresh = answer?.ok && new DOMParser().parseFromString(await answer.text(), "text/html").getElementById("live");
-        if (fresh) window.Alpine.morph(list, fresh.outerHTML);
-      }, PAUSE_MS);
-    },
-    destroy() {
-      clearInterval(this.timer);
+      this.watch();
     },
   }));
-});
-
-// What is on now goes on by itself, and tells before it is time where the browser may.
-document.addEventListener("alpine:init", () => {
-  const PAUSE_MS = 30000;
   window.Alpine.data("nowList", () => ({
-    asks: false,
-    timer: null,
-    told: "",
-    init() {
-      const list = this.$el;
-      this.asks = "Notification" in window && Notification.permission === "default";
-      this.told = list.dataset.soon;
-      this.timer = setInterval(async () => {
-        const answer = await fetch(window.location.pathname).catch(() => null);
-        const fresh = answer?.ok && new DOMParser().parseFromString(await answer.text(), "text/html").getElementById("live");
-        if (!fresh) return;
-        const soon = fresh.dataset.soon;
-        window.Alpine.morph(list, fresh.outerHTML);
+    ...watching(30000, {
+      hidden: true,
+      looked(list) {
+        const soon = list.dataset.soon;
         if (soon && soon !== this.told && "Notification" in window && Notification.permission === "granted") new Notification("Dakren", { body: soon });
         this.told = soon;
-      }, PAUSE_MS);
-    },
-    destroy() {
-      clearInterval(this.timer);
+      },
+    }),
+    asks: false,
+    told: "",
+    init() {
+      this.asks = "Notification" in window && Notification.permission === "default";
+      this.told = this.$el.dataset.soon;
+      this.watch();
     },
     async allow() {
       await Notification.requestPermission().catch(() => "denied");

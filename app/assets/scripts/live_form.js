@@ -1,26 +1,7 @@
 // Liveliness for forms the server computes: what is typed goes to the server once typing pauses, and the
-// answer is merged into the page without touching what is being typed. One request at a time, in order.
+// answer is merged into the page around the field being typed in. One request at a time, in order.
 const PAUSE_MS = 220;
 const RETRY_MS = 3000;
-
-function fields(form) {
-  return [...form.querySelectorAll("input:not([type=hidden]), select, textarea")];
-}
-
-function valueOf(field) {
-  return field.type === "checkbox" || field.type === "radio" ? field.checked : field.value;
-}
-
-function shipped(field) {
-  if (field.type === "checkbox" || field.type === "radio") return field.defaultChecked;
-  if (field.tagName === "SELECT") return ([...field.options].find((o) => o.defaultSelected) || field.options[0])?.value;
-  return field.defaultValue;
-}
-
-function put(field, value) {
-  if (field.type === "checkbox" || field.type === "radio") field.checked = value;
-  else if (field.value !== value) field.value = value;
-}
 
 function liveForm() {
   return {
@@ -30,6 +11,7 @@ function liveForm() {
     act: null,
     timer: null,
     retry: null,
+    later: null,
 
     init() {
       if (this.preview()) this.state = "";
@@ -47,6 +29,7 @@ function liveForm() {
       if (tickets) for (const [name, does] of [["dragstart", "drag"], ["dragover", "over"], ["drop", "drop"]]) this.$root.addEventListener(name, (event) => this[does](event));
       this.leave = () => this.hurry();
       window.addEventListener("pagehide", this.leave);
+      this.$root.addEventListener("focusout", () => setTimeout(() => this.caughtUp()));
     },
     destroy() {
       document.removeEventListener("keydown", this.keys);
@@ -96,7 +79,7 @@ function liveForm() {
       this.sending = true;
       this.dirty = false;
       const form = this.$root;
-      const sent = new Map(fields(form).map((field) => [field.id || field.name, valueOf(field)]));
+      const sent = live.sent(form);
       try {
         const body = new URLSearchParams(new FormData(form));
         if (act) body.set("act", act);
@@ -105,7 +88,11 @@ function liveForm() {
         });
         const html = await answer.text();
         if (!answer.ok && answer.status !== 422) throw new Error(html.slice(0, 200));
-        this.merge(form, html, sent);
+        const fresh = live.parsed(html);
+        if (!fresh) throw new Error("no form in the answer");
+        this.later = null;
+        const how = { sent, added: /^(?:add|repeat|split)/.test(act || "") };
+        if (!live.merge(form, fresh, how)) this.later = { fresh, how };
         this.merged?.(act, answer.ok);
         if (!this.preview()) this.state = this.dirty ? "saving …" : "saved";
       } catch (error) {
@@ -120,24 +107,9 @@ function liveForm() {
       if (this.act) this.send();
       else if (this.dirty) this.changed();
     },
-    merge(form, html, sent) {
-      const fresh = new DOMParser().parseFromString(html, "text/html").getElementById("live");
-      if (!fresh) throw new Error("no form in the answer");
-      const state = this.state;
-      window.Alpine.morph(form, fresh.outerHTML, {
-        updating(from, to) {
-          // What somebody opened stays open, what they closed stays closed.
-          if (from.nodeType === 1 && from.tagName === "DETAILS") to.toggleAttribute("open", from.open);
-        },
-        key: (el) => el.id,
-      });
-      this.state = state;
-      // What the server understood, but never over what was typed since, nor where the cursor stands.
-      for (const field of fields(form)) {
-        const before = sent.get(field.id || field.name);
-        if (field === document.activeElement || (before !== undefined && before !== valueOf(field))) continue;
-        put(field, shipped(field));
-      }
+    // An answer that had to wait for somebody to leave a field it no longer has.
+    caughtUp() {
+      if (this.later && !this.sending && live.merge(this.$root, this.later.fresh, this.later.how)) this.later = null;
     },
     // Leaving the page with something unsent: hand it to the browser to deliver.
     hurry() {

@@ -1,0 +1,86 @@
+// What every live page shares: the server's answer is merged into the page that is looked at. A field somebody types
+// in stays the very same field, and no field ever holds anything but what was typed or what the shop has kept.
+const live = {
+  fields(root) {
+    return [...root.querySelectorAll("input:not([type=hidden]), select, textarea")];
+  },
+  ticked(field) {
+    return field.type === "checkbox" || field.type === "radio";
+  },
+  valueOf(field) {
+    return live.ticked(field) ? field.checked : field.value;
+  },
+  // Every field's value as it goes to the server.
+  sent(root) {
+    return new Map(live.fields(root).map((field) => [field.id, live.valueOf(field)]));
+  },
+  // What stands in a field of the page, put into its twin of the answer.
+  carry(field, twin) {
+    if (live.ticked(field)) {
+      twin.checked = field.checked;
+      twin.toggleAttribute("checked", field.checked);
+    } else if (field.tagName === "SELECT") {
+      for (const option of twin.options) option.toggleAttribute("selected", option.value === field.value);
+    } else if (field.tagName === "TEXTAREA") {
+      twin.textContent = field.value;
+    } else {
+      twin.setAttribute("value", field.value);
+    }
+  },
+  parsed(html) {
+    return new DOMParser().parseFromString(html, "text/html").getElementById("live");
+  },
+  // Merges an answer. sent: values as they were sent, so that what was typed since is kept; null keeps every field as
+  // it is. added: the focus goes to what is new. Answers false while somebody types in a field that the answer no
+  // longer has: it is merged when they leave it.
+  merge(root, fresh, { sent = null, added = false } = {}) {
+    const active = root.contains(document.activeElement) ? document.activeElement : null;
+    const twins = new Map(live.fields(fresh).map((field) => [field.id, field]));
+    if (active?.id && active.matches("input, textarea") && !live.ticked(active) && active.type !== "range" && !twins.has(active.id)) return false;
+    const before = live.fields(root);
+    for (const field of before) {
+      const twin = twins.get(field.id);
+      if (twin && (!sent || sent.get(field.id) !== live.valueOf(field))) live.carry(field, twin);
+    }
+    const at = active ? before.findIndex((field) => active.compareDocumentPosition(field) & Node.DOCUMENT_POSITION_FOLLOWING) : -1;
+    const ids = before.map((field) => field.id);
+    window.Idiomorph.morph(root, fresh, {
+      callbacks: {
+        // What somebody opened stays open, what they closed stays closed; what Alpine writes is Alpine's.
+        beforeNodeMorphed(from, to) {
+          if (from.nodeType !== 1) return true;
+          if (from.tagName === "DETAILS") to.toggleAttribute("open", from.open);
+          return !from.hasAttribute("x-text");
+        },
+        beforeAttributeUpdated: (name, element) => !(name === "style" && element.hasAttribute("x-show")),
+      },
+    });
+    live.refocus(root, active, ids, at, added);
+    return true;
+  },
+  // Where the focus belongs after a merge: on what was added, or beside what was taken away; never nowhere.
+  refocus(root, active, ids, at, added) {
+    if (!active) return;
+    const fields = live.fields(root).filter((field) => !field.disabled && field.checkVisibility());
+    if (added && (active.tagName === "BUTTON" || !active.isConnected)) {
+      const known = new Set(ids);
+      const fresh = fields.find((field) => !known.has(field.id));
+      if (fresh) {
+        fresh.focus();
+        return;
+      }
+    }
+    if (active.isConnected && document.activeElement === active) return;
+    const again = active.id && document.getElementById(active.id);
+    const after = at < 0 ? [] : ids.slice(at);
+    const beside = again || fields.find((field) => after.includes(field.id)) || fields[fields.length - 1];
+    beside?.focus();
+  },
+  // Asks the server and merges; answers whether it answered.
+  async look(root, address, options = {}, how = {}) {
+    const answer = await fetch(address, options);
+    const fresh = live.parsed(await answer.text());
+    if (!fresh) return { answer, merged: false };
+    return { answer, fresh, merged: live.merge(root, fresh, how) };
+  },
+};

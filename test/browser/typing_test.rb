@@ -1,0 +1,138 @@
+# frozen_string_literal: true
+
+require_relative "../browser_helper"
+
+# What is typed is what is kept: key by key, as people type, over the moment at which the page changes under the cursor.
+class TypingTest < BrowserTest
+  CLEAR = "Stillwater clear coat + clear, 2 : 1 by volume"
+
+  # Typed with pauses, the field stays the very same, keeps the focus, and holds what was typed.
+  def assert_typed(id, text, pause: 0.25)
+    execute_script("window.watched = document.getElementById(#{id.to_json})")
+    type(id, text, pause: pause)
+
+    assert_equal id, focused
+    assert evaluate_script("window.watched === document.activeElement"), "#{id} was replaced while it was typed in"
+    assert_equal text, find_by_id(id).value
+  end
+
+  def board
+    new_job
+    fill_in "Length, mm", with: "2400"
+    fill_in "Width, mm", with: "900"
+    select CLEAR, from: "Resin and hardener"
+    settled
+  end
+
+  def document
+    path = current_path
+    visit path
+    yield
+  end
+
+  def test_a_film_typed_slowly_over_the_moment_the_plan_appears
+    board
+
+    assert_no_selector "#b-line"
+    assert_typed "f-c1-film", "0.25"
+    assert_selector "#b-line"
+    settled
+    document { assert_field "f-c1-film", with: "0.25" }
+    # 2.4 m × 0.9 m × 0.25 mm = 540 ml; 1.09 g/ml: 588.6 g on the work, 2 % in the cup.
+    assert_selector ".answers", text: "601 g"
+  end
+
+  def test_a_field_cleared_a_pause_and_typed_again_over_the_moment_the_plan_goes_and_comes
+    plan_board
+    hand = page.driver.browser.action
+    board = hand.add_key_input("hands")
+    find_by_id("f-p1-s1-width").click
+    hand.key_down(:control, device: "hands").send_keys("a", device: "hands").key_up(:control, device: "hands").perform
+    page.driver.browser.action.send_keys(:backspace).pause(device: board, duration: 0.8).perform
+
+    assert_no_selector "#b-line"
+    "850".each_char { |letter| page.driver.browser.action.send_keys(letter).pause(device: board, duration: 0.5).perform }
+
+    assert_equal "f-p1-s1-width", focused
+    assert_field "f-p1-s1-width", with: "850"
+    assert_selector "#b-line"
+    settled
+    document { assert_field "f-p1-s1-width", with: "850" }
+  end
+
+  def test_any_field_at_any_pace
+    plan_board
+    chance = Random.new(Minitest.seed)
+    { "f-c1-film" => "0.125", "f-p1-s1-length" => "1.25 m", "f-room" => "21.5", "f-c1-drink" => "42.5", "f-name" => "Lid, both sides", "f-tins" => "23.75" }.each do |id, text|
+      assert_typed id, text, pause: [0.1, 0.25, 0.45, 1.0].sample(random: chance)
+    end
+    settled
+    document do
+      assert_field "f-c1-film", with: "0.125"
+      assert_field "f-p1-s1-length", with: "1.25 m"
+      assert_field "f-room", with: "21.5"
+      assert_field "f-c1-drink", with: "42.5"
+      assert_field "f-tins", with: "23.75"
+    end
+  end
+
+  def test_the_focus_goes_to_what_was_added_and_stays_beside_what_was_taken_away
+    plan_board
+    find("#d-add-pass summary").click
+    click_button "seal coat"
+
+    assert_selector ".ticket", count: 2
+    settled
+    second = all(".ticket").last[:"data-pass"]
+
+    assert focused.start_with?("f-#{second}-"), "the focus is on #{focused}"
+    click_button "take ticket 2 away"
+
+    assert_selector ".ticket", count: 1
+    settled
+
+    assert_match(/\Af-/, focused)
+    find("#d-add-place summary").click
+    click_button "void to fill"
+
+    assert_selector ".place", count: 2
+    settled
+
+    assert_match(/\Af-p/, focused)
+  end
+
+  def test_a_sheet_in_the_editor
+    visit "/shelf/new"
+    { "f-resin" => "Slow typed resin", "f-hardener" => "slow", "f-ratio_resin" => "2.75", "f-ratio_hardener" => "1", "f-working_min" => "92.5", "f-pot_life_min" => "31.5" }.each do |id, text|
+      assert_typed id, text, pause: 0.3
+    end
+    assert_selector ".sayings li"
+    click_button "Save the sheet"
+    click_link "slow", match: :first, exact: true, href: %r{/shelf/1[1-9]}
+
+    assert_field "f-ratio_resin", with: "2.75"
+    assert_field "f-working_min", with: "92.5 min"
+  end
+
+  def test_a_depth_at_the_drawing_table
+    visit "/table/6/p1"
+    assert_typed "f-p1-depth", "27.25", pause: 0.3
+    settled
+    document { assert_field "f-p1-depth", with: "27.25" }
+  end
+
+  def test_a_reading_and_a_lot_at_the_bench_while_the_page_asks_again
+    plan_board(name: "Typed at the bench")
+    click_button "cup 1"
+    assert_typed "f-lot_a", "L-0425 b", pause: 0.4
+    find(".bench-next").click
+    find(".bench-next", text: "I am protected").click
+    find(".bench-next", text: "The scale shows zero").click
+    assert_selector ".bench-steps [aria-current]", text: "Resin"
+    assert_typed "f-reading", "503.75", pause: 0.4
+    find(".bench-next").click
+
+    assert_text "resin really weighed 503.8 g"
+    assert_field "f-reading", with: ""
+  end
+end
