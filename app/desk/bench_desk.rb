@@ -36,7 +36,7 @@ module Dakren
         Bench::Recipe.new(name: record.name, sheet: SheetDesk.build(record.sheet.transform_keys(&:to_sym)), total_g: Rational(kept.fetch("total_g")),
                           first: kept.fetch("first").to_sym, cup: cup(kept.fetch("cup")), room_c: kept.fetch("room_c"), tins_c: kept.fetch("tins_c"),
                           method: kept.fetch("method").to_sym, placing_min: kept.fetch("placing_min"), powder: kept["powder"]&.to_sym, powder_name: kept["powder_name"] || "silica",
-                          powder_to_100_g: kept["powder_to_100_g"] || (kept["powder"] && Bench::POWDER.fetch(kept["powder"].to_sym)),
+                          powder_to_100_g: kept["powder_to_100_g"],
                           resolution_g: kept.fetch("resolution_g", 0.1), count: count(kept["count"]), tool: kept["tool"])
       end
 

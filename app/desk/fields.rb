@@ -2,7 +2,8 @@
 
 module Dakren
   module Desk
-    # One field of a form. kind: :word, :choice, :figure, :film (kept as typed, its unit beside it), :ids (a list), :rows;
+    # One field of a form. kind: :word, :choice, :figure, :film (kept as typed, its unit beside it), :list (lines of text, kept with
+    # the unit their figures had on the page), :ids (a list), :rows, :time (a day and hour);
     # units and the bare unit of each system for figures; columns for rows.
     Field = Value.define(:name, :label, :kind, units: [].freeze, metric: nil, us: nil, choices: nil, allowed: nil, columns: nil, hint: nil)
 
@@ -70,7 +71,7 @@ module Dakren
         Field.new(name: "mode", label: "Planned", kind: :choice, choices: MODES), Field.new(name: "deadline", label: "Hand over by", kind: :word),
         Field.new(name: "goal", label: "Best at", kind: :choice, choices: Line::GOALS.transform_keys(&:to_s)), Field.new(name: "hours", label: "Hours", kind: :word),
         Field.new(name: "days_off", label: "Days off", kind: :word), Field.new(name: "people", label: "People", allowed: 1..20, **PLAIN),
-        Field.new(name: "chain", label: "Other jobs", kind: :choice, choices: CHAINS), Field.new(name: "csv", label: "Room by hours", kind: :word),
+        Field.new(name: "chain", label: "Other jobs", kind: :choice, choices: CHAINS), Field.new(name: "csv", label: "Room by hours", kind: :list, units: U::TEMPERATURE, metric: :C, us: :F),
         rows("heats", "Heated", hour("from", "Spell %d, from, hours after the start"), hour("to", "Spell %d, to"),
              Field.new(name: "temp", label: "Spell %d, temperature", **TEMPERATURE)),
         rows("measured", "Measured", hour("from", "Measured %d, from, hours after the start"), hour("to", "Measured %d, to"),
@@ -122,7 +123,7 @@ module Dakren
         Field.new(name: "method", label: "Measured by", kind: :word), Field.new(name: "cup", label: "Mixed in", kind: :word),
         Field.new(name: "known", label: "I know", kind: :choice, choices: YES), Field.new(name: "skip", label: "Skipped", kind: :choice, choices: YES),
         Field.new(name: "school", label: "Onto the last", kind: :choice, choices: Line::SCHOOLS.transform_keys(&:to_s)), Field.new(name: "sections", label: "In sections", allowed: 1..40, **PLAIN),
-        Field.new(name: "wet_out", label: "Cloth is", kind: :choice, choices: { "above" => "wetted from above (light)", "into" => "laid into wet resin (heavy)" }),
+        Field.new(name: "wet_out", label: "Cloth is", kind: :choice, choices: { "auto" => "as its weight asks", "above" => "wetted from above (light)", "into" => "laid into wet resin (heavy)" }),
         Field.new(name: "service", label: "Hottest in service", **TEMPERATURE, allowed: Line::Service::SERVICE_C), Field.new(name: "steps", label: "Steps", kind: :names),
         *Line::WorkSteps::ALL.each_value.map { |step| Field.new(name: "m_#{step.name}", label: step.label.capitalize, kind: :figure, units: U::TIME, metric: :min, us: :min, allowed: 0..1440) },
         rows("real", "What happened", *%w[began finished soft].map { |name| Field.new(name: name, label: "#{name.capitalize}, coat %d", kind: :word) }),

@@ -10,6 +10,8 @@ module Dakren
       NAME_LONGEST = 120
       START = /\A\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/
       YEARS = (2000..2100)
+      # How often coats are placed anew because their hour is warmer or colder than was thought.
+      PLACED_AGAIN = 2
       # Fields no plan can do without: a wrong one is mended first.
       NEEDED = %w[start tins room people hours deadline].freeze
       # A pass on the desk. coats: Line::Entry of each; refusals of its sheet; held_back: a plan that waits for "I know".
@@ -87,6 +89,11 @@ module Dakren
 
       def back?
         choice("mode") == "back"
+      end
+
+      # Is the room told by figures that can be moved, not by a list or a forecast?
+      def room_by_figures?
+        %w[steady wave points].include?(choice("room_mode"))
       end
 
       # Minute of the job at a time, and back.
@@ -237,10 +244,11 @@ module Dakren
       end
 
       def listed_room
-        return @reading.miss("csv") if document["csv"].to_s.strip.empty?
+        list = entry("csv")
+        return @reading.miss("csv") if list.blank?
         return unless start
 
-        @reading.guarded("csv") { Cure::Profile.new(Formats::RoomList.read(document["csv"], start: start).sort_by(&:first)) }
+        @reading.guarded("csv") { Cure::Profile.new(Formats::RoomList.read(list.typed, start: start, unit: list.bare || :C).sort_by(&:first)) }
       end
 
       def forecast_room
@@ -255,10 +263,24 @@ module Dakren
         @tickets = passes.map { |pass| Ticket.new(pass: pass) }
         return unless plannable?
 
-        planners = passes.to_h { |pass| [pass.id, pass.ready? ? PassPlanner.new(self, pass, @shelf) : nil] }
-        jobs = planners.transform_values { |planner| planner&.job }
-        @schedule = jobs.values.any? ? scheduled(jobs.values.compact) : nil
+        planners = passes.select(&:ready?).to_h { |pass| [pass.id, PassPlanner.new(self, pass, @shelf)] }
+        place(planners)
         @tickets = passes.map { |pass| ticket(pass, planners[pass.id]) }
+      end
+
+      # A coat is judged by the hour at which it really goes on, and that is known once all are placed: so they are placed, judged,
+      # and placed again without those that must wait, or where their hour changes how they are done.
+      def place(planners)
+        before = @problems.size
+        (planners.size + PLACED_AGAIN).times do |round|
+          @problems.slice!(before..)
+          jobs = planners.each_value.filter_map(&:job)
+          @schedule = jobs.any? ? scheduled(jobs) : nil
+          break if @schedule.nil?
+
+          moved = round < PLACED_AGAIN && planners.each_value.count { |planner| planner.moved?(@schedule) }.positive?
+          break unless moved || planners.each_value.count { |planner| planner.refused?(@schedule) }.positive?
+        end
       end
 
       # Is everything there that every pass needs?

@@ -29,7 +29,7 @@ module Dakren
       def from_form(params, page:, before:)
         params.each_with_object(before.dup) do |(key, raw), document|
           field = Fields.of(key)
-          next if field&.kind == :names && before[key].nil? && usual_steps?(key, raw, before)
+          next if before[key].nil? && untouched?(field, key, raw, before)
           next if field.nil? || !there?(key, before) || (before[key].nil? && field.kind != :names && nothing?(raw))
 
           document[key] = from_field(field, raw, page, before[key])
@@ -75,6 +75,23 @@ module Dakren
         { "#{id}-kind" => kind, "#{id}-film_unit" => "mm", "#{id}-method" => "scale", "#{id}-cup" => "auto", "#{id}-sheet" => "" }
       end
 
+      # Does the form only send back what stands there by itself? That is nobody's choice, and must not outlive what it comes from:
+      # another kind of work brings its own.
+      def untouched?(field, key, raw, document)
+        case field&.kind
+        when :names then usual_steps?(key, raw, document)
+        when :choice then raw == usual_choice(field, key, document)
+        end
+      end
+
+      # What a list to choose from shows while nobody has chosen.
+      # @return [String]
+      def usual_choice(field, key, document)
+        pass = Fields::KEY.match(key)[:pass]
+        usual = pass && Size::Kinds::ALL[document["#{pass}-kind"].to_s.to_sym]&.usual_choice(field.name)
+        usual || field.choices.keys.first
+      end
+
       # Are these the steps the kind of work brings by itself?
       def usual_steps?(key, raw, document)
         kind = document[key.sub(/steps\z/, "kind")].to_s
@@ -101,7 +118,8 @@ module Dakren
         when :ids then raw.is_a?(Array) ? raw.grep(String).grep(Fields::ID).uniq.first(MOST_IDS) : before
         when :names then raw.is_a?(Array) ? raw.grep(String) & Line::WorkSteps::ALL.keys.map(&:to_s) : before
         when :choice then field.choices.key?(raw) ? raw : before
-        when :word, :film then text(raw, field) || before
+        when :word, :film, :time then text(raw, field) || before
+        when :list then listed(text(raw, field), field, page, before)
         else raw.is_a?(String) ? kept(text(raw, field), field, page, before) : before
         end
       end
@@ -113,6 +131,14 @@ module Dakren
         return before if before && old.shown(unit) == typed
 
         Entry.new(typed: typed, bare: unit).to_kept
+      end
+
+      # A list keeps the unit it was first given in, which stands beside it on every page, until it is emptied.
+      def listed(typed, field, page, before)
+        old = Entry.kept(before)
+        return before if typed.nil? || (before && old.typed == typed)
+
+        Entry.new(typed: typed, bare: old.blank? ? Fields.bare(field, page) : old.bare || :C).to_kept
       end
 
       def rows(raw, columns, page, before)
@@ -139,7 +165,7 @@ module Dakren
         base, mine, theirs = [base, mine, theirs].map { |list| list || [] }
         (mine | (theirs - base)) - (base - theirs)
       end
-      private_class_method :usual_steps?, :nothing?, :from_field, :kept, :rows, :row_of, :text, :together
+      private_class_method :untouched?, :usual_steps?, :nothing?, :from_field, :kept, :listed, :rows, :row_of, :text, :together
     end
   end
 end

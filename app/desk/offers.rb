@@ -88,10 +88,11 @@ module Dakren
       # The room held warmer until the last coat is hard.
       def warmer
         mean = @desk.room.at(0)
+        bare = @wording.bare_temperature
         WARMER_C.map do |by|
-          to = (mean + by).round
-          spell = { "heats" => (@desk.document["heats"] || []) + [[figure(0, :h), figure(24 * 7, :h), figure(to, :C)]] }
-          ["warm-#{by}", "hold the room at #{@wording.show(Quantity.new(value: to, unit: :c))} at least, for a week", @desk.document.merge(spell)]
+          to = Measure::Units.from_core((mean + by).to_f, bare).round
+          spell = { "heats" => (@desk.document["heats"] || []) + [[figure(0, :h), figure(24 * 7, :h), figure(to, bare)]] }
+          ["warm-#{by}", "hold the room at #{to} °#{bare} at least, for a week", @desk.document.merge(spell)]
         end
       end
 

@@ -5,6 +5,10 @@ module Dakren
     # Makes one pass of a job ready to be placed in time, or says why it must not be.
     class PassPlanner
       SECTIONS_MOST = 40
+      # What hangs on the hour at which a coat goes on.
+      OF_THE_HOUR = %i[cold warm].freeze
+      # Rooms no further apart than this are the same.
+      SAME_C = 0.5
 
       attr_reader :refusals, :held_back
 
@@ -14,13 +18,16 @@ module Dakren
         @pass = pass
         @shelf = shelf
         @refusals = []
+        @from_min = desk.hours.fit(0.0, 1.0) || 0.0
       end
 
       # @return [Line::PassJob, nil] nil where the sheet does not suit, or the heat is not known about
       def job
-        first = Line::CoatPlan.new(order(1, 1, 0))
-        @refusals = refused(first)
-        @held_back = first if !@pass.known? && (@refusals.any? || too_hot?(first))
+        return if @held_back
+
+        first = Line::CoatPlan.new(order(1, 1, @from_min))
+        @refusals = refused(first).reject { |refusal| OF_THE_HOUR.include?(refusal.name) }
+        @held_back = first if @refusals.any? && !@pass.known?
         return if @held_back
 
         Line::PassJob.new(id: @pass.id, owner: @pass, label: @pass.kind.label, places: @pass.covered_ids, count: count, sections: sections, school: @pass.school,
@@ -34,6 +41,31 @@ module Dakren
         complain("sheet", "gives no answer here: #{e.message}")
       end
 
+      # Is it done at another temperature than was thought? Then it is thought over by that hour.
+      # @param schedule [Line::Schedule]
+      def moved?(schedule)
+        first = coats(schedule).first or return false
+        return false if (room.at(first.from_min) - room.at(@from_min)).abs < SAME_C
+
+        @from_min = first.from_min
+        @count = @sections = nil
+        true
+      end
+
+      # Must a coat of it not go on at its hour: too cold, too warm, or hot enough to run away? Then the pass is held back.
+      # @param schedule [Line::Schedule]
+      def refused?(schedule)
+        return false if @held_back
+
+        found = coats(schedule).reject(&:real).map { |coat| [coat.plan, refused(coat.plan)] }
+        wrong = found.find { |plan, refusals| refusals.any? || too_hot?(plan) } or return false
+        @refusals = wrong[1]
+        return false if @pass.known?
+
+        @held_back = wrong[0]
+        true
+      end
+
       private
 
       def complain(name, says)
@@ -42,6 +74,10 @@ module Dakren
 
       def room
         @desk.room
+      end
+
+      def coats(schedule)
+        schedule.coats.select { |coat| coat.pass.equal?(@pass) }
       end
 
       # Lifts that were not told: as few as the sheet and the heat allow here.
@@ -58,11 +94,12 @@ module Dakren
         need = whole_need(1, least)
         return least if need.depth_mm <= Cure::PourTop::FILM_LIMIT_MM || @pass.known?
 
-        mix = @pass.sheet.mix
-        peak = mix.pour(depth_mm: need.depth_mm, start_c: @desk.tins_c, room: room).peak_c
+        mix = @pass.sheet.mix(powder: need.powder)
+        place = { start_c: @desk.tins_c(@from_min), room: room.from(@from_min) }
+        peak = mix.pour(depth_mm: need.depth_mm, **place).peak_c
         return least unless Cure::Heat.refuses_lift?(peak)
 
-        deepest = Cure::Lifts.new(mix, start_c: @desk.tins_c, room: room, recoat: @pass.sheet.recoat_window_min).deepest_mm
+        deepest = Cure::Lifts.new(mix, **place, recoat: @pass.sheet.recoat_window_min).deepest_mm
         deepest < Cure::Lifts::LEAST_MM ? least : [(whole / deepest).ceil, least].max
       end
 
@@ -70,9 +107,9 @@ module Dakren
       def sections
         @sections ||= @pass.sections || begin
           longest = @desk.hours.longest_min
-          whole = Line::CoatPlan.new(in_sections(1, 1, 0)).done_at
+          whole = Line::CoatPlan.new(in_sections(1, 1, @from_min)).done_at
           found = [(whole / longest).ceil, 1].max
-          found += 1 while found < SECTIONS_MOST && Line::CoatPlan.new(in_sections(1, found, 0)).done_at > longest
+          found += 1 while found < SECTIONS_MOST && Line::CoatPlan.new(in_sections(1, found, @from_min)).done_at > longest
           raise InputError.new("sections", "of this coat would be more than #{SECTIONS_MOST}, each as long as the day allows: longer hours, more people or a slower mix") if found >= SECTIONS_MOST
 
           found
@@ -118,7 +155,7 @@ module Dakren
 
       def refused(planned)
         need = planned.order.need
-        Size::Suitability.new(@pass.kind, @pass.sheet, room_c: room.at(0), film_mm: @pass.kind.rule == :film ? need.film_mm : nil, depth_mm: @pass.kind.pours ? need.depth_mm : nil,
+        Size::Suitability.new(@pass.kind, @pass.sheet, room_c: planned.order.room_c, film_mm: @pass.kind.rule == :film ? need.film_mm : nil, depth_mm: @pass.kind.pours ? need.depth_mm : nil,
                                                        thinner_pct: @pass.figures[:thinner] || 0, grain_g_m2: @pass.figures[:grain] || 0, shelf: @shelf.call).refusals + service(planned)
       end
 

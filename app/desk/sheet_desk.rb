@@ -33,7 +33,8 @@ module Dakren
           "resin" => sheet.resin, "hardener" => sheet.hardener, "ratio_by" => ratio.by.to_s, "ratio_resin" => ratio.resin.to_f, "ratio_hardener" => ratio.hardener.to_f,
           "resin_density_g_ml" => ratio.resin_density_g_ml&.to_f, "hardener_density_g_ml" => ratio.hardener_density_g_ml&.to_f, "lowest_c" => sheet.lowest_c, "highest_c" => sheet.highest_c,
           "stages" => sheet.stages.transform_keys(&:to_s), "purposes" => sheet.purposes.map(&:to_s), "mix_cup_min" => sheet.mixing.cup_min, "mix_pail_min" => sheet.mixing.pail_min,
-          "second_cup_min" => sheet.mixing.second_cup_min, **sheet.clock.stated.slice(*CLOCK).transform_keys(&:to_s)
+          "second_cup_min" => sheet.mixing.second_cup_min, "extra_resin_pct" => sheet.extra_resin_pct, "extra_hardener_pct" => sheet.extra_hardener_pct,
+          **sheet.bands.transform_keys { |name| "#{name}_from_index" }, **sheet.limits.to_h.transform_keys(&:to_s), **sheet.clock.stated.slice(*CLOCK).transform_keys(&:to_s)
         }
       end
 

@@ -8,7 +8,9 @@ module Dakren
 
       # @param params [Hash{String=>Object}] the form
       # @param cups [Array<String>] names of the shop's cups
-      def initialize(params, cups)
+      # @param bare [Symbol] unit of temperature of the page: the room is moved by its degrees
+      def initialize(params, cups, bare: :C)
+        @bare = bare
         @numbers = RANGES.to_h { |name, range| [name, params[name].to_s.match?(/\A-?\d{1,2}\z/) ? params[name].to_i.clamp(range.begin, range.end) : 0] }
         @cup = cups.include?(params["wi_cup"].to_s) ? params["wi_cup"].to_s : ""
       end
@@ -36,21 +38,21 @@ module Dakren
 
       private
 
-      # Every temperature the room is told by, so many degrees warmer; a list or a forecast is heated for a month instead.
+      # Every temperature the room is told by, so many degrees of the page warmer.
       def warmer(document)
         by = @numbers["wi_room"]
         told = %w[room night day].filter_map { |key| (entry = document[key]) && [key, shifted(entry, by)] }.to_h
         return told if %w[steady wave].include?(document.fetch("room_mode", "steady"))
 
         points = document["points"]
-        points ? { "points" => points.map { |hour, temp| [hour, shifted(temp, by)] } } : {}
+        points && document["room_mode"] == "points" ? { "points" => points.map { |hour, temp| [hour, shifted(temp, by)] } } : {}
       end
 
       def shifted(raw, by)
         entry = Entry.kept(raw)
         field = Fields::JOB["room"]
         celsius = Measure::Typed.read(entry.typed, field: "room", units: field.units, bare: entry.bare || :C)
-        figure((celsius + by).to_f.round(2), :C)
+        figure((Measure::Units.from_core(celsius, @bare) + by).to_f.round(2), @bare)
       rescue InputError
         raw
       end

@@ -63,7 +63,7 @@ module Dakren
 
       # Once mixed there is one colour; before, the parts lie on each other.
       def layers
-        return [[:mix, 0.0, fill(@walk.mass_g.to_f)]] if @walk.finished?(:mix)
+        return [[:mix, 0.0, @cup.fill_mm(@walk.mix.whole_ml(@walk.mass_g))]] if @walk.finished?(:mix)
 
         height = 0.0
         layers_g.map do |name, grams|

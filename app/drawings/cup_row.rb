@@ -61,7 +61,8 @@ module Dakren
         first = @plan.order.method == :graduated ? :hardener : :resin
         second = first == :resin ? :hardener : :resin
         between = @cup.fill_mm(batch.split[:"#{first}_ml"].to_f)
-        [[first, 0.0, between], [second, between, fill]]
+        both = @plan.order.need.powder ? @cup.fill_mm(batch.split.total_ml.to_f) : fill
+        [[first, 0.0, between], [second, between, both], ([:mix, both, fill] if both < fill)].compact
       end
 
       def draw_layer(svg, x, from, to, name)

@@ -5,11 +5,13 @@ require "time"
 
 module Dakren
   module Formats
-    # A room's temperatures as a list somebody brought: one line for each, hours after the start or a day and hour, then °C.
+    # A room's temperatures as a list somebody brought: one line for each, hours after the start or a day and hour, then a temperature.
     #
     #   RoomList.read("0,22\n10,22\n14,16", start: time)   # => [[0.0, 22.0], [600.0, 22.0], [840.0, 16.0]]
     module RoomList
       MOST_LINES = 5000
+      # A figure, with its unit where the list names it.
+      TEMPERATURE = /\A(-?\d+(?:[.,]\d+)?)\s*°?\s*([CF])?\z/i
 
       module_function
 
@@ -42,10 +44,8 @@ module Dakren
       end
 
       def temperature(text, unit, index)
-        raise InputError.new("csv", "line #{index + 1} has no temperature") unless text.match?(/\A-?\d+(?:[.,]\d+)?\z/)
-
-        value = text.tr(",", ".").to_r
-        Measure::Units.to_core(value, unit).to_f
+        match = TEMPERATURE.match(text) or raise InputError.new("csv", "line #{index + 1} has no temperature")
+        Measure::Units.to_core(match[1].tr(",", ".").to_r, match[2] ? match[2].upcase.to_sym : unit).to_f
       end
       private_class_method :minute, :temperature
     end

@@ -144,6 +144,12 @@ module Dakren
         unit_word(Desk::Fields.of(key).columns.fetch(index))
       end
 
+      # The unit a list's figures have: the one it was given in.
+      def list_unit(key)
+        list = @desk.entry(key)
+        (list.blank? ? nil : list.bare || :C) || Desk::Fields.bare(Desk::Fields.of(key), wording.system)
+      end
+
       def unit_word(definition)
         unit = Desk::Fields.bare(definition, wording.system)
         definition.units == Measure::Units::TEMPERATURE ? "°#{unit}" : unit.to_s
@@ -190,7 +196,7 @@ module Dakren
 
       def wet_out_words(pass)
         heaviest = (pass.figures[:cloths] || []).map { |areal, *| areal.to_f }.max.to_f
-        into = @desk.document["#{pass.id}-wet_out"] ? @desk.choice("#{pass.id}-wet_out") == "into" : heaviest > HEAVY_G_M2
+        into = { "into" => true, "above" => false }.fetch(@desk.choice("#{pass.id}-wet_out"), heaviest > HEAVY_G_M2)
         return "Heavy cloth: spread most of the resin first, lay the cloth into it, roll until it is clear; then the rest from above." if into
 
         "Light cloth: lay it dry, pour and spread from the middle out; an even sheen with the weave still showing and no shiny puddles is right."

@@ -102,7 +102,7 @@ module Dakren
         end
 
         def asked_what_if
-          @asked_what_if ||= Desk::WhatIf.new(typed, shop_tools.cups.map(&:name))
+          @asked_what_if ||= Desk::WhatIf.new(typed, shop_tools.cups.map(&:name), bare: wording.bare_temperature)
         end
 
         def busy_of(desk)

@@ -69,7 +69,7 @@ module Dakren
         mass = [on_work_g / (1 - KEPT_SHARE), on_work_g + KEPT_LEAST_G].max
         return if @most_g && mass > @most_g
 
-        holding = @cups.select { |cup| cup.most_ml >= mass.to_f / @density }
+        holding = @cups.select { |cup| cup.most_ml >= @mix.whole_ml(mass) }
         return if holding.empty?
 
         tried = nil
@@ -150,10 +150,10 @@ module Dakren
 
       def in_cup(mass, on_work_g, cup)
         grams = mass.to_f
-        volume = grams / @density
+        volume = @mix.whole_ml(grams)
         across = cup.even_diameter_mm(volume)
         mixing = @sheet.mixing.minutes(grams)
-        run = @mix.cup(mass_g: grams, start_c: @start_c, room_c: @room_c, diameter_mm: across.round(1))
+        run = @mix.cup(mass_g: @mix.whole_g(grams), start_c: @start_c, room_c: @room_c, diameter_mm: across.round(1))
         Portion.new(mass_g: mass, on_work_g: on_work_g, cup: cup, fill_mm: cup.fill_mm(volume), diameter_mm: across.round(1),
                     mixing_min: mixing, needed_min: mixing + CARRYING_MIN + (grams / @placing_g_per_min),
                     usable_min: run.usable_min || Cure::HORIZON_MIN)

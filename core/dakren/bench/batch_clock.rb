@@ -89,20 +89,11 @@ module Dakren
       end
 
       def mix
-        @mix ||= Cure::Mix.new(powder_share.zero? ? @recipe.sheet.clock : @recipe.sheet.clock.filled(powder_share))
-      end
-
-      def powder_share
-        return 0.0 if @recipe.powder.nil? || @walk.at(:powder).nil?
-
-        grams = POWDER.fetch(@recipe.powder).to_f
-        grams / (100 + grams)
+        @walk.mix
       end
 
       def conditions
-        grams = [@walk.mass_g.to_f, 0.1].max
-        volume = grams / @recipe.sheet.clock.mixed_density_g_ml
-        { mass_g: grams, start_c: @walk.tins_c, room_c: @walk.room_c, diameter_mm: @recipe.cup.even_diameter_mm(volume).round(1) }
+        @recipe.conditions(mix, @walk.mass_g, start_c: @walk.tins_c, room_c: @walk.room_c)
       end
 
       # Half minutes are fine enough, and let the clock be remembered between two looks.

@@ -28,8 +28,6 @@ module Dakren
     ].freeze
     BY_NAME = STEPS.to_h { |step| [step.name, step] }.freeze
 
-    # What powder does, in grams to 100 g of mix (silica).
-    POWDER = { loose: Rational(3, 2), brushable: 3, spreadable: 6, standing: 9 }.freeze
     POWDER_WORDS = {
       loose: "levels by itself", brushable: "holds brush marks", spreadable: "holds a peak that bends", standing: "holds a sharp ridge"
     }.freeze
@@ -46,9 +44,43 @@ module Dakren
     end
 
     # One batch as it is to be made. masses in g, temperatures °C; first: :resin or :hardener;
-    # powder: a key of POWDER or nil; count: a Count or nil; placing_min: minutes it takes to use it up.
+    # powder: a grade of Size::Filler or nil; count: a Count or nil; placing_min: minutes it takes to use it up.
     Recipe = Value.define(:name, :sheet, :total_g, :first, :cup, :room_c, :tins_c, :method, :placing_min, resolution_g: 0.1, powder: nil,
-                                                                                                          powder_name: "silica", powder_to_100_g: nil, count: nil, tool: nil)
+                                                                                                          powder_name: "silica", powder_to_100_g: nil, count: nil, tool: nil) do
+      # Which powder, and grams of it to 100 g of resin and hardener; nil where none goes in.
+      # @return [Array(Size::Filler::Powder, Numeric), nil]
+      def thickener
+        return unless powder
+
+        kind = Size::Filler::POWDERS.values.find { |one| one.label == powder_name } || Size::Filler::POWDERS.fetch(:silica)
+        [kind, powder_to_100_g || Size::Filler.grams_to_100(kind.name, powder)]
+      end
+
+      # Grams of powder for so much resin and hardener.
+      # @return [Rational] g; 0 where none goes in
+      def powder_g(mix_g)
+        thickener ? Exact.of(mix_g) * Exact.of(thickener[1]) / 100 : Rational(0)
+      end
+
+      # @return [Cure::Mix] everything that is to be in the cup
+      def mix
+        sheet.mix(powder: thickener)
+      end
+
+      # What its clock hangs on.
+      # @param mix [Cure::Mix] what is in it @param mix_g [Numeric] grams of resin and hardener
+      # @return [Hash{Symbol=>Numeric}] as Cure::Mix asks for it
+      def conditions(mix, mix_g, start_c: tins_c, room_c: self.room_c)
+        grams = [mix_g.to_f, 0.1].max
+        { mass_g: mix.whole_g(grams), start_c: start_c, room_c: room_c, diameter_mm: cup.even_diameter_mm(mix.whole_ml(grams)).round(1) }
+      end
+
+      # Minutes the whole batch would last in its cup, as planned.
+      # @return [Cure::Band]
+      def usable
+        mix.usable_band(**conditions(mix, total_g))
+      end
+    end
 
     # What happened: kind is :done, :weighed, :counted, :mended, :asked, :touched_soft, :touched_tacky, :touched, :back, :accepted or :abandoned; at is in
     # seconds of the server's clock; data holds what belongs to the kind.

@@ -89,6 +89,16 @@ module Dakren
         in_cup_g.values.sum
       end
 
+      # @return [Cure::Mix] what is in the cup, with its powder once that is in
+      def mix
+        @mix ||= at(:powder) ? recipe.mix : recipe.sheet.mix
+      end
+
+      # @return [Rational] grams of everything in the cup by now, powder included
+      def whole_g
+        mass_g + (at(:powder) ? recipe.powder_g(mass_g) : 0)
+      end
+
       # Reading at which the present part is right.
       # @return [Rational, nil] nil where nothing is poured now
       def target_g

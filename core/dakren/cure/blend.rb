@@ -42,10 +42,34 @@ module Dakren
       def sheet
         Sheet.new(resin: @sheets.first.resin, hardener: hardener_name, ratio: ratio, clock: clock_numbers, stages: stages,
                   lowest_c: @sheets.filter_map(&:lowest_c).max, highest_c: @sheets.filter_map(&:highest_c).min,
-                  purposes: @sheets.map(&:purposes).reduce(:&), mixing: @sheets.max_by { |sheet| sheet.mixing.cup_min }.mixing)
+                  purposes: purposes, mixing: mixing, limits: WorkLimits.blended(@sheets.map(&:limits)), bands: bands, **tolerance)
       end
 
       private
+
+      # What all are made for; a sheet that does not say is made for anything.
+      def purposes
+        told = @sheets.map(&:purposes).reject(&:empty?)
+        shared = told.reduce(:&) || []
+        shared.empty? ? told.flatten.uniq : shared
+      end
+
+      def mixing
+        parts = @sheets.map(&:mixing)
+        Mixing.new(cup_min: parts.map(&:cup_min).max, pail_min: parts.map(&:pail_min).max, second_cup_min: parts.map(&:second_cup_min).max)
+      end
+
+      # Tolerates no more than either, each way; assumed only where all are.
+      def tolerance
+        tightest = @sheets.map(&:tolerance_pct).transpose.map(&:min)
+        { extra_resin_pct: tightest[0], extra_hardener_pct: tightest[1] }.select { |name, _| @sheets.any?(&name) }
+      end
+
+      # A miss is as bad as the worse of the two says.
+      def bands
+        told = @sheets.map(&:bands)
+        Measure::Verdict::BANDS.to_h { |name| [name, told.filter_map { |one| one[name] }.then { |all| name == :soft ? all.min : all.max }] }
+      end
 
       def hardener_name
         @sheets.zip(@shares).map { |sheet, share| "#{(share * 100).to_f.round} % #{sheet.hardener}" }.join(" / ")
@@ -69,18 +93,16 @@ module Dakren
         {
           reference_temp_c: first.reference_temp_c, working_min: blended(&:working_min),
           pot_life_min: blended(&:pot_life_min), pot_mass_g: blended(time: false, &:pot_mass_g),
-          max_depth_mm: @sheets.filter_map { |sheet| sheet.clock.max_depth_mm }.min, depth_peak_limit_c: first.depth_peak_limit_c,
-          heat_j_g: weighted(&:heat_j_g), activation_kj_mol: assumed_energy? ? nil : weighted(&:activation_kj_mol),
-          heat_capacity_j_gk: weighted(&:heat_capacity_j_gk)
+          max_depth_mm: @sheets.filter_map { |sheet| sheet.clock.max_depth_mm }.min, depth_peak_limit_c: @sheets.map { |sheet| sheet.clock.depth_peak_limit_c }.min,
+          **%i[heat_j_g activation_kj_mol heat_capacity_j_gk].to_h { |name| [name, weighted(name)] }
         }
       end
 
-      def assumed_energy?
-        @sheets.all? { |sheet| sheet.clock.assumed?(:activation_kj_mol) }
-      end
+      # Nil where every sheet leaves it to be assumed: so it stays marked.
+      def weighted(name)
+        return if @sheets.all? { |sheet| sheet.clock.assumed?(name) }
 
-      def weighted
-        @sheets.zip(@shares).sum { |sheet, share| yield(sheet.clock) * share.to_f }
+        @sheets.zip(@shares).sum { |sheet, share| sheet.clock.public_send(name) * share.to_f }
       end
 
       # Logarithmic mean; times are first carried to the common reference temperature.

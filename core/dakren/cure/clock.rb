@@ -38,6 +38,10 @@ module Dakren
 
       REQUIRED = %i[reference_temp_c working_min].freeze
 
+      # Of mineral powder, until its own is known: usual figures of general chemistry.
+      POWDER_DENSITY_G_ML = 2.6
+      POWDER_CAPACITY_J_GK = 0.8
+
       attr_reader(*LIMITS.keys, :assumed, :key)
 
       # @param numbers [Hash{Symbol=>Numeric,nil}] members of LIMITS; nil where the sheet is silent
@@ -91,12 +95,15 @@ module Dakren
 
       # The same mix with powder in it, which takes heat and makes none.
       #
-      # Rule: fillers dilute heat by their mass share.
+      # Rule: powder dilutes the heat by its share of the mass, H (1 - s), brings its own heat capacity, c (1 - s) + 0.8 s,
+      # and takes its own true volume.
       # @param powder_mass_share [Numeric] 0 to 0.9 of the whole mass
+      # @param density_g_ml [Numeric] true density of the powder
       # @return [Clock]
-      def filled(powder_mass_share)
+      def filled(powder_mass_share, density_g_ml = POWDER_DENSITY_G_ML)
         share = Check.number(:powder_mass_share, powder_mass_share, 0..0.9)
-        with(heat_j_g: heat_j_g * (1 - share))
+        with(heat_j_g: heat_j_g * (1 - share), heat_capacity_j_gk: (heat_capacity_j_gk * (1 - share)) + (POWDER_CAPACITY_J_GK * share),
+             mixed_density_g_ml: 1 / (((1 - share) / mixed_density_g_ml) + (share / density_g_ml)))
       end
 
       # The numbers the sheet states itself, without the assumed ones.

@@ -33,7 +33,7 @@ module Dakren
       # @param recoat [Array(Numeric, Numeric), nil] ages at which the window opens and closes; nil if silent
       def initialize(mix, start_c:, room:, recoat: nil, wall_mm: 18, wall_w_mk: 0.13)
         @mix = mix
-        @coarse = Mix.new(mix.clock, nodes: SEARCH_NODES)
+        @coarse = mix.with(nodes: SEARCH_NODES)
         @place = { start_c: start_c, room: room, wall_mm: wall_mm, wall_w_mk: wall_w_mk }
         @recoat = recoat
       end
@@ -42,7 +42,7 @@ module Dakren
       # @raise [NotSolved]
       def largest_mm
         limit = @mix.clock.depth_peak_limit_c
-        LARGEST.recall([@mix.clock.key, @place]) do
+        LARGEST.recall([@mix.key, @place]) do
           over = ->(log_mm) { @coarse.pour(depth_mm: Math.exp(log_mm), **@place).peak_c - limit }
           low = Math.log(0.1)
           high = Math.log(DEEPEST_MM)
@@ -76,7 +76,7 @@ module Dakren
       # @param depth_mm [Numeric] of one lift
       # @return [Wait] minutes after it was poured
       def wait(depth_mm)
-        WAITS.recall([@mix.clock.key, @place, @recoat, depth_mm.to_f]) do
+        WAITS.recall([@mix.key, @place, @recoat, depth_mm.to_f]) do
           track = followed(depth_mm)
           tacky = @recoat && when_aged(track, @recoat[0])
           closes = @recoat && when_aged(track, @recoat[1])
@@ -91,7 +91,7 @@ module Dakren
       # The lift followed until it has cooled and its top is past the window.
       def followed(depth_mm)
         room = @place[:room]
-        Pour.new(@mix.clock, rate_per_s: @mix.pour_rate_per_s, depth_mm: depth_mm, **@place).run do |state|
+        Pour.new(@mix.body, rate_per_s: @mix.pour_rate_per_s, depth_mm: depth_mm, **@place).run do |state|
           state.spent? && state.top_age_min >= (@recoat ? @recoat[1] : 0) &&
             (state.middle_c - room.at(state.minute)).abs <= BACK_WITHIN_C
         end.track

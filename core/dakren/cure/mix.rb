@@ -2,7 +2,8 @@
 
 module Dakren
   module Cure
-    # One sheet's mix, ready to be asked. Everything is remembered, so that a second look costs nothing.
+    # Everything that is in the cup, ready to be asked: resin and hardener of one sheet, and the powder among them. Masses are of
+    # the whole. Everything is remembered, so that a second look costs nothing.
     #
     #   mix = Mix.new(clock)
     #   mix.cup(mass_g: 500, start_c: 20, room_c: 18).usable_min
@@ -22,12 +23,42 @@ module Dakren
       # @param clock [Clock]
       # @param nodes [Integer] cells across the depth of a pour
       # @param powder_share [Numeric] powder's part of the whole mass, 0 to 0.9: it takes heat and makes none
-      def initialize(clock, nodes: Pour::NODES, powder_share: 0)
+      # @param powder_density_g_ml [Numeric] its true density
+      def initialize(clock, nodes: Pour::NODES, powder_share: 0, powder_density_g_ml: Clock::POWDER_DENSITY_G_ML)
         @clock = clock
         @nodes = nodes
         @powder_share = powder_share.to_f
-        @body = powder_share.zero? ? clock : clock.filled(powder_share)
+        @powder_density_g_ml = powder_density_g_ml
+        @body = powder_share.zero? ? clock : clock.filled(powder_share, powder_density_g_ml)
         @calibration = Calibration.new(clock, nodes: nodes)
+      end
+
+      # The clock with the powder in it: what heats and cools.
+      # @return [Clock]
+      attr_reader :body
+
+      # The same in the cup, by another clock or on another grid.
+      # @return [Mix]
+      def with(clock: @clock, nodes: @nodes)
+        Mix.new(clock, nodes: nodes, powder_share: @powder_share, powder_density_g_ml: @powder_density_g_ml)
+      end
+
+      # What tells it from others.
+      def key
+        [clock.key, @powder_share, @powder_density_g_ml]
+      end
+
+      # Grams of the whole for grams of resin and hardener, and their millilitres.
+      # @param mix_g [Numeric] resin and hardener
+      # @return [Numeric] g
+      def whole_g(mix_g)
+        @powder_share.zero? ? mix_g : mix_g / (1 - @powder_share)
+      end
+
+      # @param mix_g [Numeric] resin and hardener
+      # @return [Float] ml of the whole
+      def whole_ml(mix_g)
+        whole_g(mix_g.to_f) / body.mixed_density_g_ml
       end
 
       # @return [Float] K per second at the reference temperature, for cups
@@ -53,7 +84,7 @@ module Dakren
       # @return [Cup::Run]
       # @raise [InputError, NotSolved]
       def cup(mass_g:, start_c:, room_c:, diameter_mm: nil)
-        CUPS.recall([clock.key, @powder_share, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
+        CUPS.recall([*key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
           standing(mass_g, start_c, room_c, diameter_mm).run
         end
       end
@@ -62,14 +93,14 @@ module Dakren
       def usable_band(mass_g:, start_c:, room_c:, diameter_mm: nil)
         likely = cup(mass_g: mass_g, start_c: start_c, room_c: room_c, diameter_mm: diameter_mm).usable_min
         Band.over(likely, Doubt.variants(clock).map do |other, shift|
-          Mix.new(other, powder_share: @powder_share).cup(mass_g: mass_g, start_c: start_c + shift, room_c: room_c + shift, diameter_mm: diameter_mm).usable_min
+          with(clock: other).cup(mass_g: mass_g, start_c: start_c + shift, room_c: room_c + shift, diameter_mm: diameter_mm).usable_min
         end)
       end
 
       # Age of a cup at one minute.
       # @return [Float] minutes
       def cup_age_min(minute, mass_g:, start_c:, room_c:, diameter_mm: nil)
-        CUPS.recall([:age, minute.to_f, clock.key, @powder_share, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
+        CUPS.recall([:age, minute.to_f, *key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
           standing(mass_g, start_c, room_c, diameter_mm).at(minute.to_f).first
         end
       end
@@ -90,7 +121,7 @@ module Dakren
       # @return [Pour::Run]
       # @raise [InputError, NotSolved]
       def pour(depth_mm:, start_c:, room:, wall_mm: 18, wall_w_mk: 0.13)
-        POURS.recall([clock.key, @powder_share, @nodes, depth_mm.to_f, start_c.to_f, room, wall_mm.to_f, wall_w_mk.to_f]) do
+        POURS.recall([*key, @nodes, depth_mm.to_f, start_c.to_f, room, wall_mm.to_f, wall_w_mk.to_f]) do
           Pour.new(@body, rate_per_s: pour_rate_per_s, depth_mm: depth_mm, start_c: start_c, room: room,
                           wall_mm: wall_mm, wall_w_mk: wall_w_mk, nodes: @nodes).run
         end
@@ -104,7 +135,7 @@ module Dakren
       private
 
       def standing(mass_g, start_c, room_c, diameter_mm)
-        vessel = Vessel.new(mass_g: mass_g, density_g_ml: clock.mixed_density_g_ml, diameter_mm: diameter_mm)
+        vessel = Vessel.new(mass_g: mass_g, density_g_ml: body.mixed_density_g_ml, diameter_mm: diameter_mm)
         Cup.new(@body, rate_per_s: cup_rate_per_s, vessel: vessel, start_c: start_c, room_c: room_c)
       end
     end

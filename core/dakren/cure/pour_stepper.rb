@@ -74,9 +74,13 @@ module Dakren
         @temps_c.each_with_index.max_by(&:first).last
       end
 
-      # Every cell past the turning point of the reaction and the hottest one cooling.
-      def spent?
-        @warming[hottest].negative? && @conversions.all? { |a| a > TURNING_CONVERSION }
+      # Every cell is past the turning point of the reaction, the hottest one cools, and no other that still warms could come
+      # to be hotter than what was reached, whatever heat is left in it.
+      # @param peak_c [Float] hottest so far
+      def spent?(peak_c)
+        return false unless @warming[hottest].negative? && @conversions.all? { |a| a > TURNING_CONVERSION }
+
+        @temps_c.each_index.none? { |i| @warming[i].positive? && @temps_c[i] + (@rise * (1 - @conversions[i])) > peak_c }
       end
 
       private

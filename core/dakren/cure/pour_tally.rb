@@ -13,6 +13,7 @@ module Dakren
         @peak_c = stepper.temps_c.max
         @peak_min = 0.0
         @track = []
+        @change = 0.0
         remember(stepper)
         @warming = nil
       end
@@ -21,9 +22,10 @@ module Dakren
       def note(stepper, length)
         note_usable(stepper, length)
         note_peak(stepper, length)
+        @change = (stepper.temps_c.max - @hottest_c).abs
         @minute += length
         remember(stepper)
-        @spent = stepper.spent?
+        @spent = stepper.spent?(@peak_c)
         @ages = stepper.ages_min
       end
 
@@ -65,26 +67,32 @@ module Dakren
         @usable_min = @minute + (length * Hermite.crossing(@working_min, @before_age, age, before, after))
       end
 
+      # The hottest place before the step and the one after it: either may have had its peak inside.
       def note_peak(stepper, length)
-        hot = stepper.hottest
-        top = stepper.temps_c[hot]
-        share = 1.0
-        if @before_warming && @before_warming[hot].positive? && stepper.warming[hot] <= 0
-          share, top = Hermite.peak(@before_temps[hot], top, @before_warming[hot] * length, stepper.warming[hot] * length)
-        end
-        falling = @before_warming && @before_warming[@hot].positive? && stepper.warming[@hot] <= 0
-        if falling && @hot != hot
-          other_share, other_top = Hermite.peak(@before_temps[@hot], stepper.temps_c[@hot],
-                                                @before_warming[@hot] * length, stepper.warming[@hot] * length)
-          if other_top > top
-            share = other_share
-            top = other_top
-          end
-        end
+        [@hot, stepper.hottest].uniq.each { |place| note_peak_of(place, stepper, length) }
+      end
+
+      def note_peak_of(place, stepper, length)
+        before = @before_temps[place]
+        after = stepper.temps_c[place]
+        share, top = between(place, before, after, stepper, length)
+        share, top = [1.0, after] if share.nil?
         return unless top > @peak_c
 
         @peak_c = top
         @peak_min = @minute + (length * share)
+      end
+
+      # A peak inside the step, from the slopes at its ends.
+      #
+      # Rule: it rises above both ends by no more than they differ themselves, now or in the step before. Where heat is led away
+      # much faster than the step is long, the slopes are noise, and the curve through them rises by hundreds of degrees.
+      def between(place, before, after, stepper, length)
+        return unless @before_warming && @before_warming[place].positive? && stepper.warming[place] <= 0
+
+        share, top = Hermite.peak(before, after, @before_warming[place] * length, stepper.warming[place] * length)
+        seen = [(after - before).abs, @change].max
+        [share, top] if top - [before, after].max <= seen
       end
     end
   end

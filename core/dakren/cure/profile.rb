@@ -95,6 +95,9 @@ module Dakren
       end
 
       # The same room with another temperature for a while: a tent, a heater, or what was really measured.
+      #
+      # Rule: from its first minute to its last it is as warm as told, so a cup mixed at its beginning is mixed in the warmth; the
+      # room warms in the minutes before and cools in those after.
       # @param from_min [Numeric] @param to_min [Numeric] @param temp_c [Numeric] held between them
       # @param least [Boolean] a heater warms and never cools
       # @return [Profile]
@@ -102,11 +105,10 @@ module Dakren
         temp = Check.temp_c(:heat, temp_c)
         raise InputError.new(:heats, "must end after it begins") unless to_min > from_min
 
-        inside = least ? points.select { |m, c| m > from_min && m < to_min && c > temp } : []
-        edge = [STEEP_MIN, (to_min - from_min) / 4.0].min
-        level = ->(m) { least ? [at(m), temp].max : temp }
-        spell = [[from_min.to_f, at(from_min)], [from_min + edge, level.call(from_min + edge)], *inside, [to_min - edge, level.call(to_min - edge)], [to_min.to_f, at(to_min)]]
-        self.class.send(:of_checked, (points.select { |m, _| m < from_min } + spell + points.select { |m, _| m > to_min }).uniq(&:first).sort_by(&:first))
+        from = from_min.to_f
+        to = to_min.to_f
+        spell = [[from - STEEP_MIN, at(from - STEEP_MIN)], *(least ? warmed(from, to, temp) : [[from, temp], [to, temp]]), [to + STEEP_MIN, at(to + STEEP_MIN)]]
+        self.class.send(:of_checked, points.select { |m, _| m < from - STEEP_MIN } + spell + points.select { |m, _| m > to + STEEP_MIN })
       end
 
       # Pieces between the points from minute 0 on, the last one open-ended.
@@ -134,6 +136,15 @@ module Dakren
       end
 
       private
+
+      # This room between two minutes, nowhere colder than a heater keeps it.
+      def warmed(from, to, temp)
+        inner = [[from, at(from)], *points.select { |m, _| m > from && m < to }, [to, at(to)]]
+        crossings = inner.each_cons(2).filter_map do |(m0, c0), (m1, c1)|
+          [m0 + ((m1 - m0) * (temp - c0) / (c1 - c0)), temp] if (c0 < temp && c1 > temp) || (c0 > temp && c1 < temp)
+        end
+        (inner.map { |m, c| [m, [c, temp].max] } + crossings).sort_by(&:first).uniq(&:first)
+      end
 
       def settle
         @constant = @points.all? { |_, temp| temp == @points[0][1] }

@@ -83,7 +83,8 @@ module Dakren
       # @param depth_mm [Numeric, nil] of a pour; a film where it is nil or at most 2 mm
       # @param start_c [Numeric, nil] °C of the mix when poured
       # @param ageing [Ageing] shared by all coats of the sheet in that room
-      def initialize(sheet, room:, from_min: 0, start_age_min: 0, depth_mm: nil, start_c: nil, ageing: Ageing.new(sheet, room))
+      # @param mix [Mix] what was poured, with the powder in it
+      def initialize(sheet, room:, from_min: 0, start_age_min: 0, depth_mm: nil, start_c: nil, ageing: Ageing.new(sheet, room), mix: sheet.mix)
         @sheet = sheet
         @from_min = from_min
         @start_age_min = start_age_min
@@ -91,7 +92,7 @@ module Dakren
         return unless depth_mm && depth_mm > PourTop::FILM_LIMIT_MM
 
         later = room.from(from_min)
-        @tops = ageing.variants.map { |clock, shift| PourTop.new(Mix.new(clock, nodes: Mix::BAND_NODES), room: shift.zero? ? later : later.shifted(shift), depth_mm: depth_mm, start_c: start_c + shift) }
+        @tops = ageing.variants.map { |clock, shift| PourTop.new(mix.with(clock: clock, nodes: Mix::BAND_NODES), room: shift.zero? ? later : later.shifted(shift), depth_mm: depth_mm, start_c: start_c + shift) }
       end
 
       # @param name [Symbol] of STAGES

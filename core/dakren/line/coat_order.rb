@@ -40,7 +40,7 @@ module Dakren
 
       # @return [Cure::Mix] with what powder there is in it
       def mix
-        need.powder ? sheet.mix(powder_share: Size::Filler.mass_share(need.powder[1])) : sheet.mix
+        sheet.mix(powder: need.powder)
       end
     end
   end

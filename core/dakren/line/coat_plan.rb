@@ -102,7 +102,7 @@ module Dakren
       # What the same batch gains in the widest tray.
       # @return [Array(Batch::CupKind, Float), nil] kind and minutes gained; nil where none is wider
       def tray_gain
-        volume = portions.first.mass_g.to_f / sheet.clock.mixed_density_g_ml
+        volume = @mix.whole_ml(portions.first.mass_g)
         tray = Batch::USUAL_TRAYS.reverse.find { |kind| kind.most_ml >= volume && kind.fill_mm(volume) >= SHALLOWEST_MM }
         across = tray&.even_diameter_mm(volume)&.round(1)
         return if across.nil? || across <= portions.first.diameter_mm
@@ -202,7 +202,7 @@ module Dakren
 
       def cup_conditions
         portion = portions.first
-        { mass_g: portion.mass_g.to_f, start_c: order.tins_c, room_c: order.room_c, diameter_mm: portion.diameter_mm }
+        { mass_g: @mix.whole_g(portion.mass_g.to_f), start_c: order.tins_c, room_c: order.room_c, diameter_mm: portion.diameter_mm }
       end
 
       private
@@ -265,7 +265,7 @@ module Dakren
       # Stage times of what left its cup at that minute, with the age it had by then.
       def laid(batch, minute)
         age = cup_age(batch, minute)
-        Cure::StageTimes.new(sheet, room: order.room, from_min: order.from_min + minute, ageing: ageing, start_age_min: age,
+        Cure::StageTimes.new(sheet, room: order.room, from_min: order.from_min + minute, ageing: ageing, start_age_min: age, mix: @mix,
                                     depth_mm: (film_mm || THIN_MM).to_f, start_c: order.tins_c)
       end
     end

@@ -20,6 +20,15 @@ module Dakren
           defaults.fetch(name) { input(name).default }
         end
 
+        # What a list to choose from stands at while nobody has chosen; nil where this work does not ask it.
+        # @param name [String, Symbol]
+        # @return [String, nil]
+        def usual_choice(name)
+          return unless inputs.include?(name.to_sym) && input(name.to_sym).unit == :choice
+
+          default(name.to_sym).to_s
+        end
+
         def needed?(name)
           default(name).nil?
         end
