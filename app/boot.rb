@@ -22,7 +22,7 @@ end
   drawings/svg drawings/ramp drawings/piece_plan drawings/work_section drawings/table_drawing drawings/thumb drawings/cup_row
   drawings/bench_cup drawings/paste_blocks drawings/time_axis drawings/cure_line
   drawings/stage_bar drawings/chart drawings/sheet_charts
-  formats/svg_in formats/dxf_in formats/read_in formats/outline_out formats/templates formats/picture formats/room_list formats/calendar
+  formats/svg_in formats/dxf_in formats/read_in formats/dxf_out formats/outline_out formats/templates formats/picture formats/room_list formats/calendar
   devices/line devices/weather_desk devices/scale_stand_in devices/stand_in_server devices/link
   rooms/frame rooms/room rooms/job_help rooms/jobs rooms/plan rooms/table rooms/bench rooms/shelf rooms/settings rooms/find rooms/house
 ].each { |file| require_relative file }

@@ -114,7 +114,7 @@ module Dakren
          "p1-s1-corners" => rows([%w[0 0], %w[4200 0], %w[4200 2100], %w[2600 2100], %w[2600 3300], %w[0 3300]], "mm") }],
       ["Cedar shutters, three clear coats", [0, 9],
        { "p1-name" => "shutters", "p1-s1-length" => figure("3.9 m", "mm"), "p1-s1-width" => figure("1450", "mm"), "c1-film" => "120", "c1-film_unit" => "g/m2", "room_mode" => "wave",
-         "c1-surface" => "softwood", "c1-spread" => "small_roller", "c1-real" => [],
+         "c1-surface" => "softwood", "c1-spread" => "small_roller", "c1-began_1_1" => "",
          "c1-coats" => figure("3", nil), "night" => figure("16", "C"), "day" => figure("22", "C"), "c1-sheet" => CLEAR }],
       ["Observation desk", [1, 9],
        { "p1-name" => "top", "p1-s1-length" => figure("1860", "mm"), "p1-s1-width" => figure("640", "mm"), "places" => %w[p1 p2], "p2-form" => "void", "p2-name" => "channel", "p2-shapes" => %w[s1],
@@ -145,7 +145,7 @@ module Dakren
     def add(name, (days, hour), fields)
       start = (Date.today + days).strftime("%Y-%m-%dT") + format("%02d:00", hour)
       blank = Desk::JobDocument.blank(shop_temp_c: 19, start: start)
-      fields = fields.merge("c1-real" => [[start, "", ""].map { |typed| figure(typed, nil) }]) if fields.key?("c1-real")
+      fields = fields.merge("c1-began_1_1" => start) if fields.key?("c1-began_1_1")
       named = fields.to_h { |key, value| [key, key.end_with?("-sheet") ? Records::Sheet.find_by!(resin: value[0], hardener: value[1]).id.to_s : value] }
       job = Records::Job.new
       job.write(blank.merge("name" => name, **named))

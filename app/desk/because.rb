@@ -14,7 +14,7 @@ module Dakren
       def sentence
         schedule = @desk.schedule
         return missed(schedule.missed.first) unless schedule.kept?
-        return late if @desk.back? && @desk.deadline && (schedule.hand_over_min.nil? || schedule.hand_over_min > @desk.minute_of(@desk.deadline))
+        return late if @desk.back? && @desk.deadline && (schedule.ends_min.nil? || schedule.ends_min > @desk.minute_of(@desk.deadline))
 
         first = schedule.entries.first
         return "Begun later, #{clock(first.from_min)}, so that every step behind it falls into the hours." if schedule.held_by.nil? && first.from_min > 90 && @desk.hours.open?(0, 60) && !@desk.back?
@@ -25,6 +25,8 @@ module Dakren
 
       # @return [String] when it is handed over
       def hand_over
+        return "when it is hard: the data sheet does not say when" if @desk.schedule.hard_untold?
+
         minute = @desk.schedule.hand_over_min
         minute ? @wording.clock(@desk.time_at(minute)) : "not within 60 days"
       end
@@ -67,7 +69,7 @@ module Dakren
       end
 
       def late
-        over = @desk.schedule.hand_over_min
+        over = @desk.schedule.ends_min
         "It cannot be handed over by #{@wording.clock(@desk.deadline)}: begun at once, it is ready #{over ? @wording.clock(@desk.time_at(over)) : "not within 60 days"}."
       end
     end

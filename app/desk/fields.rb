@@ -126,9 +126,13 @@ module Dakren
         Field.new(name: "wet_out", label: "Cloth is", kind: :choice, choices: { "auto" => "as its weight asks", "above" => "wetted from above (light)", "into" => "laid into wet resin (heavy)" }),
         Field.new(name: "service", label: "Hottest in service", **TEMPERATURE, allowed: Line::Service::SERVICE_C), Field.new(name: "steps", label: "Steps", kind: :names),
         *Line::WorkSteps::ALL.each_value.map { |step| Field.new(name: "m_#{step.name}", label: step.label.capitalize, kind: :figure, units: U::TIME, metric: :min, us: :min, allowed: 0..1440) },
-        rows("real", "What happened", *%w[began finished soft].map { |name| Field.new(name: name, label: "#{name.capitalize}, coat %d", kind: :word) }),
         *Size::Kinds::INPUTS.each_value.map { |input| of_input(input) }
       ]
+
+      # What really happened to one coat of one section: "c1-began_2_1" is when the second coat of the first section began. A mark
+      # names its coat, so that it stays with it whatever is added before or after.
+      MARKS = { "began" => "Really began", "finished" => "Last cup on", "soft" => "Witness still soft at" }.freeze
+      MARK = /\A(?<what>began|finished|soft)_(?<coat>\d{1,2})_(?<section>\d{1,2})\z/
 
       ID = /[pcs]\d{1,6}/
       KEY = /\A(?:(?<place>p\d{1,6})-(?:(?<shape>s\d{1,6})-)?|(?<pass>c\d{1,6})-)?(?<name>[a-z_0-9]+)\z/
@@ -141,10 +145,17 @@ module Dakren
         match = KEY.match(key) or return
         table = if match[:shape] then SHAPE
                 elsif match[:place] then PLACE
-                elsif match[:pass] then PASS
+                elsif match[:pass] then return PASS[match[:name]] || mark(match[:name])
                 else JOB
                 end
         table[match[:name]]
+      end
+
+      # @param name [String] e.g. "began_2_1"
+      # @return [Field, nil]
+      def mark(name)
+        match = MARK.match(name) or return
+        Field.new(name: name, label: "#{MARKS.fetch(match[:what])}, coat #{match[:coat]}", kind: :time)
       end
 
       # Unit a bare number means in a field of this page.

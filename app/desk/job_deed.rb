@@ -85,19 +85,31 @@ module Dakren
         from = list("passes").index(id)
         return if from.nil? || list("passes").size >= JobDocument::MOST_IDS
 
-        copy = new_id("c", list("passes"))
-        kept = @document.select { |key, _| key.start_with?("#{id}-") && key != "#{id}-real" }.transform_keys { |key| key.sub(id, copy) }
+        copied(id, from, new_id("c", list("passes")))
+      end
+
+      # The document with a copy of a pass behind it; nothing that happened goes with the copy.
+      def copied(id, from, copy)
+        kept = @document.select { |key, _| key.start_with?("#{id}-") && mark_of(id, key).nil? }.transform_keys { |key| key.sub(id, copy) }
         @document.merge("passes" => list("passes").dup.insert(from + 1, copy), **kept)
       end
 
-      # Half of a pass's coats into a ticket of its own.
+      # Half of a pass's coats into a ticket of its own, with what happened to them.
       def split(id)
+        from = list("passes").index(id)
         count = Entry.kept(@document["#{id}-coats"]).typed.to_i
-        return unless count > 1
+        return if from.nil? || count < 2 || list("passes").size >= JobDocument::MOST_IDS
 
-        first = JobDeed.new(@document.merge("#{id}-coats" => coats(count - (count / 2)))).done("repeat:#{id}")
-        copy = first["passes"][first["passes"].index(id) + 1]
-        first.merge("#{copy}-coats" => coats(count / 2))
+        copy = new_id("c", list("passes"))
+        stay = count - (count / 2)
+        gone = @document.filter_map { |key, value| (match = mark_of(id, key)) && match[:coat].to_i > stay && [key, value, match] }
+        moved = gone.to_h { |_, value, match| ["#{copy}-#{match[:what]}_#{match[:coat].to_i - stay}_#{match[:section]}", value] }
+        copied(id, from, copy).except(*gone.map(&:first)).merge("#{id}-coats" => coats(stay), "#{copy}-coats" => coats(count / 2), **moved)
+      end
+
+      # What a key marks, where it is a mark of this pass.
+      def mark_of(id, key)
+        key.start_with?("#{id}-") ? Fields::MARK.match(key.delete_prefix("#{id}-")) : nil
       end
 
       def coats(count)

@@ -37,7 +37,7 @@ module Dakren
       end
 
       def amount
-        was, is = both { |desk| desk.coats.sum { |coat| coat.plan.total.total_g || 0 }.to_f }
+        was, is = both { |desk| desk.coats.sum { |coat| coat.plan.total.total_g }.to_f }
         return if was.zero? || is.zero? || (is - was).abs < 0.0005 * was
 
         "#{is > was ? "+" : "−"}#{@wording.show(Quantity.new(value: (is - was).abs, unit: :g))}"
@@ -69,8 +69,7 @@ module Dakren
       end
 
       def hard(desk)
-        last = desk.coats.last
-        band = last.stage(:sandable) || last.stage(:handle) || last.stage(:recoat_opens)
+        band = desk.coats.last.hard
         band&.late && desk.start && (desk.start + (band.late * 60))
       end
     end

@@ -54,11 +54,11 @@ module Dakren
         desk = @make.call(document)
         return unless desk.schedule&.kept? && desk.coats.size >= @desk.coats.size && in_time?(desk)
 
-        Offer.new(key: key, words: words, cost: cost(desk), document: document, over_min: desk.schedule.hand_over_min)
+        Offer.new(key: key, words: words, cost: cost(desk), document: document, over_min: desk.schedule.ends_min)
       end
 
       def in_time?(desk)
-        !desk.back? || desk.deadline.nil? || (desk.schedule.hand_over_min && desk.schedule.hand_over_min <= desk.minute_of(desk.deadline))
+        !desk.back? || desk.deadline.nil? || (desk.schedule.ends_min && desk.schedule.ends_min <= desk.minute_of(desk.deadline))
       end
 
       def cost(desk)
@@ -108,7 +108,7 @@ module Dakren
 
       # Begin in the morning of the same day, or the next; not where something has begun already.
       def earlier
-        return [] if @desk.passes.any? { |pass| pass.real.any? { |row| row.key?(:began) } }
+        return [] if @desk.passes.any? { |pass| pass.real.each_value.any? { |marks| marks.key?(:began) } }
 
         first = @desk.hours.bands.first[0]
         day = @desk.start

@@ -4,9 +4,6 @@ module Dakren
   module Desk
     # One pass of a job read into the core: its kind of work, the places it covers, what was told of it, its sheet.
     class PassDesk
-      # What may be marked of a coat.
-      REAL = %i[began finished soft].freeze
-
       attr_reader :sections, :service_c, :real, :id, :kind, :figures, :sheet, :coats, :reading
 
       # @param reading [Reading] of the pass @param places [Hash{String=>PlaceDesk}] of the piece, by id
@@ -111,7 +108,7 @@ module Dakren
       def service_of(room, planned)
         return unless service_c
 
-        hard = planned.stage(:sandable)&.middle || Cure::HORIZON_MIN
+        hard = planned.hard&.middle || Cure::HORIZON_MIN
         Line::Service.new(sheet, hottest_c: service_c.to_f, cured_at_c: room.warmest(0, hard))
       end
 
@@ -179,22 +176,25 @@ module Dakren
       end
 
       # When coats really began and were finished, and when a witness was still soft.
-      # @return [Array<Hash{Symbol=>Time}>] one for each coat, empty where nothing was marked
+      # @return [Hash{Array(Integer, Integer) => Hash{Symbol=>Time}}] by coat and section
       def read_real
-        (@reading.rows("real") || []).each_with_index.map do |row, i|
-          REAL.zip(row).filter_map { |name, text| (time = real_time(text, i, name)) && [name, time] }.to_h
+        @reading.told(Fields::MARK).each_with_object({}) do |name, found|
+          match = Fields::MARK.match(name)
+          time = real_time(name) or next
+          (found[[match[:coat].to_i, match[:section].to_i]] ||= {})[match[:what].to_sym] = time
         end
       end
 
-      def real_time(text, index, name)
-        return if text.to_s.strip.empty?
+      def real_time(name)
+        text = @reading.entry(name).typed
+        return if text.strip.empty?
 
         time = JobDesk::START.match?(text) && Time.local(*text.scan(/\d+/).first(5).map(&:to_i))
         return time if time && JobDesk::YEARS.cover?(time.year)
 
-        @reading.complain("real.#{index}.#{name}", "must be a day and hour like 2026-11-24 09:00")
+        @reading.complain(name, "must be a day and hour like 2026-11-24 09:00")
       rescue ArgumentError
-        @reading.complain("real.#{index}.#{name}", "must be a day and hour that exists")
+        @reading.complain(name, "must be a day and hour that exists")
       end
 
       def read_sheet

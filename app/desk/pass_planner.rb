@@ -182,9 +182,7 @@ module Dakren
 
       # What really happened, by coat and section, in minutes of the job.
       def real
-        @pass.real.each_with_index.to_h do |row, i|
-          [[(i / sections) + 1, (i % sections) + 1], row.transform_values { |time| (time - @desk.start) / 60 }]
-        end
+        @pass.real.transform_values { |marks| marks.transform_values { |time| (time - @desk.start) / 60 } }
       end
     end
   end

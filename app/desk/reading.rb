@@ -48,6 +48,13 @@ module Dakren
         choices.key?(chosen) ? chosen : default || choices.keys.first
       end
 
+      # Names of this part's own fields that were ever told.
+      # @param pattern [Regexp]
+      # @return [Array<String>]
+      def told(pattern)
+        @document.keys.filter_map { |key| key.delete_prefix(@prefix) if key.start_with?(@prefix) && key.delete_prefix(@prefix).match?(pattern) }
+      end
+
       def ids(name)
         JobDocument.ids(@document, key(name))
       end

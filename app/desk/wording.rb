@@ -65,19 +65,20 @@ module Dakren
       def weight(grams, resolution_g: 0.1)
         return ["unknown", ""] if grams.nil?
 
-        step = system == "us" ? resolution_g / 28.0 * 3 : resolution_g
-        decimals = (-Math.log10(step)).ceil.clamp(0, 3)
-        return [format("%.#{[decimals, 2].max}f", Measure::Units.from_core(grams.to_f, :oz)), "oz"] if system == "us"
-
-        [format("%.#{decimals}f", grams.to_f), "g"]
+        unit = system == "us" ? :oz : :g
+        step = Measure::Units.from_core(resolution_g.to_f, unit)
+        [format("%.#{(-Math.log10(step) - 1e-9).ceil.clamp(0, 4)}f", Measure::Units.from_core(grams.to_f, unit)), unit.to_s]
       end
 
       # @return [Array(String, String)] as read off a graduated cup
       def volume(ml)
         return ["unknown", ""] if ml.nil?
-        return [format("%.2f", Measure::Units.from_core(ml.to_f, :"fl oz")), "fl oz"] if system == "us"
-
-        [ml.to_f < 1000 ? format("%.1f", ml.to_f) : format("%.0f", ml.to_f), "ml"]
+        unit, finest, whole = system == "us" ? [:"fl oz", 2, 1000] : [:ml, 1, 1000]
+        value = Measure::Units.from_core(ml.to_f, unit)
+        decimals = if value >= whole then finest - 1
+                   else value < 1 ? finest + 1 : finest
+                   end
+        [format("%.#{decimals}f", value), unit.to_s]
       end
 
       # Three significant digits, no exponent, thin spaces by thousands.

@@ -13,7 +13,8 @@ module Dakren
 
       # @param plan [Line::CoatPlan]
       # @param wording [Desk::Wording]
-      def initialize(plan, wording, key: "c")
+      def initialize(plan, wording, key: "c", step_g: 0.1)
+        @step_g = step_g
         @plan = plan
         @wording = wording
         @key = key
@@ -96,7 +97,7 @@ module Dakren
       end
 
       def mass(batch)
-        batch.split.total_g ? @wording.weight(batch.split.total_g).join(" ") : @wording.volume(batch.split.total_ml).join(" ")
+        @plan.weighed? ? @wording.weight(batch.split.total_g, resolution_g: @step_g).join(" ") : @wording.volume(batch.split.total_ml).join(" ")
       end
     end
   end

@@ -202,7 +202,7 @@ module Dakren
       def flags
         FLAGS.filter_map do |stage, word|
           coat = @coats.first
-          band = coat.stage(stage) || (stage == :sandable ? coat.stage(:handle) : nil)
+          band = stage == :sandable ? coat.hard : coat.stage(stage)
           next unless band&.early && band.early < until_min
 
           ["#{word} #{clock(band.early)}–#{band.late ? clock(band.late, after: band.early) : "?"}", x(band.early), x(band.late || until_min)]

@@ -63,11 +63,12 @@ module Dakren
       def ends
         times = Cure::StageTimes.new(@sheet, room: @room)
         known = Line::Lane::ENDS.compact.filter_map do |state, stage|
-          band = times.of(stage) || (stage == :sandable ? times.of(:handle) : nil)
+          band = stage == :sandable ? @sheet.hard_stage && times.of(@sheet.hard_stage) : times.of(stage)
           band&.middle && [state, band.middle]
         end
         known = known.each_index.map { |i| [known[i][0], known[i..].map(&:last).min] }
-        [[:runny, times.working.middle], *known, [:hard, nil]]
+        last = known.empty? ? :runny : known.last[0]
+        [[:runny, times.working.middle], *known, [Line::STATES[Line::STATES.index(last) + 1], nil]]
       end
 
       # The sheet's own test batch, at this temperature.

@@ -52,7 +52,12 @@ module Dakren
       end
 
       def utc(time)
-        Icalendar::Values::DateTime.new(time.getutc.strftime("%Y%m%dT%H%M%SZ"))
+        Icalendar::Values::DateTime.new(stamp(time))
+      end
+
+      # A moment as calendars write it in universal time.
+      def stamp(time)
+        time.getutc.strftime("%Y%m%dT%H%M%SZ")
       end
 
       def words(entry)
@@ -66,7 +71,7 @@ module Dakren
 
         shut = entry.window && entry.window[1]
         total = entry.plan.total
-        ["#{entry.plan.batches.size} cups", total.total_g ? "#{total.total_g.round} g of #{entry.plan.sheet.name}" : "#{total.total_ml.round} ml of #{entry.plan.sheet.name}",
+        ["#{entry.plan.batches.size} #{entry.plan.batches.size == 1 ? "cup" : "cups"}", "#{total.total_g.round} g of #{entry.plan.sheet.name}",
          ("must be on by #{desk.time_at(shut).strftime("%a %H:%M")}" if shut && shut < Cure::HORIZON_MIN)].compact.join("; ")
       end
 
@@ -75,7 +80,7 @@ module Dakren
         shut = entry.window && entry.window[1]
         return unless entry.coat? && shut && shut < Cure::HORIZON_MIN
 
-        alarm(event, utc(desk.time_at(shut) - (ALARM_MIN * 60)), "The window closes soon: #{event.summary}")
+        alarm(event, stamp(desk.time_at(shut) - (ALARM_MIN * 60)), "The window closes soon: #{event.summary}")
       end
 
       def alarm(event, trigger, words)
@@ -83,9 +88,7 @@ module Dakren
           one.action = "DISPLAY"
           one.description = words
           one.summary = words
-          one.trigger = if trigger.is_a?(String) then trigger
-                        else Icalendar::Values::DateTime.new(trigger, "VALUE" => "DATE-TIME")
-                        end
+          one.trigger = trigger.start_with?("-") ? trigger : Icalendar::Values::DateTime.new(trigger, "VALUE" => "DATE-TIME")
         end
       end
     end

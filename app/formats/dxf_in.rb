@@ -9,6 +9,8 @@ module Dakren
       ASKED = { "mm" => 1.0, "cm" => 10.0, "in" => 25.4, "px" => 25.4 / 96 }.freeze
       MOST_BYTES = 16_000_000
       MOST_POINTS = 400_000
+      # A plane whose normal leans by more than this is no plan seen from above.
+      UPRIGHT = 0.999
 
       # @param text [String] @param unit [String, nil] of a bare number, where the file does not say
       # @return [Outlines]
@@ -78,7 +80,14 @@ module Dakren
         found
       end
 
+      # Entities drawn in a plane of their own: seen from below, where its normal points away, they are mirrored.
+      OWN_PLANE = %w[CIRCLE ARC LWPOLYLINE POLYLINE].freeze
+
       def draw(name, codes)
+        normal = number(codes, 230) || 1.0
+        return @skipped["#{name} at a tilt"] += 1 if normal.abs < UPRIGHT && name != "VERTEX"
+
+        @mirrored = OWN_PLANE.include?(name) && normal.negative? unless %w[VERTEX SEQEND].include?(name)
         case name
         when "LINE" then add([point(codes, 10), point(codes, 11)])
         when "CIRCLE" then circle(codes)
@@ -140,7 +149,8 @@ module Dakren
       def ellipse(codes)
         from = number(codes, 41) || 0.0
         to = number(codes, 42) || (2 * Math::PI)
-        points = Size::Flatten.ellipse(*point(codes, 10), point(codes, 11), number(codes, 40) || 1.0, from, to - from, tolerance)
+        ratio = (number(codes, 40) || 1.0) * ((number(codes, 230) || 1.0).negative? ? -1 : 1)
+        points = Size::Flatten.ellipse(*point(codes, 10), point(codes, 11), ratio, from, to - from, tolerance)
         add(points)
       end
 
@@ -183,6 +193,7 @@ module Dakren
         @points += points.size
         refuse("has more than #{MOST_POINTS} points") if @points > MOST_POINTS
         points = points.chunk_while { |one, two| one == two }.map(&:first)
+        points = points.map { |x, y| [-x, y] } if @mirrored
         @lines << points if points.size > 1
       end
 

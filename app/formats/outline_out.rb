@@ -23,14 +23,7 @@ module Dakren
 
       # @return [String] closed polylines, one layer for each figure, millimetres
       def dxf(figures)
-        entities = figures.each_with_index.flat_map do |figure, i|
-          layer = "#{i + 1}_#{figure.name.gsub(/[^A-Za-z0-9]+/, "_")[0, 24]}"
-          figure.loops.flat_map do |loop|
-            [0, "LWPOLYLINE", 8, layer, 90, loop.size, 70, 1, *loop.flat_map { |x, y| [10, plain(x), 20, plain(y)] }]
-          end
-        end
-        lines = [0, "SECTION", 2, "HEADER", 9, "$ACADVER", 1, "AC1015", 9, "$INSUNITS", 70, 4, 0, "ENDSEC", 0, "SECTION", 2, "ENTITIES", *entities, 0, "ENDSEC", 0, "EOF"]
-        "#{lines.join("\n")}\n"
+        DxfOut.new(figures).to_s
       end
 
       # Figures side by side, so that none lies over another.

@@ -34,6 +34,7 @@ module Dakren
         @asked = unit
         @matrices = [[1.0, 0.0, 0.0, 1.0, 0.0, 0.0]]
         @hidden = 0
+        @seen = [true]
         @lines = []
         @remarks = []
         @points = 0
@@ -57,41 +58,92 @@ module Dakren
       def tag_start(name, attributes)
         name = name.split(":").last.downcase
         refuse("is nested too deeply") if @matrices.size > DEEPEST
-        read_size(attributes) if name == "svg" && @scale.nil?
-        @matrices << multiply(@matrices.last, transform(attributes["transform"]))
-        @hidden += 1 if hidden?(name, attributes)
-        draw(name, attributes) if @hidden.zero? && @scale
+        style = style_of(attributes)
+        @matrices << multiply(@matrices.last, placed(name, attributes))
+        @seen.push(style.key?("visibility") ? !%w[hidden collapse].include?(style["visibility"]) : @seen.last)
+        @hidden += 1 if hidden?(name, attributes, style)
+        draw(name, attributes) if @hidden.zero? && @seen.last && @scale
       end
 
       # @!visibility private
       def tag_end(name)
         @matrices.pop
+        @seen.pop
         @hidden -= 1 if @hides.pop
         name
       end
 
       private
 
-      def hidden?(name, attributes)
-        hides = IGNORED.include?(name) || attributes["display"] == "none"
+      # What is not shown is no part of the outline.
+      def hidden?(name, attributes, style)
+        hides = IGNORED.include?(name) || style["display"] == "none"
         (@hides ||= []).push(hides)
         @remarks << "#{name} parts are not read" if %w[use image text script style foreignobject].include?(name)
+        @remarks << "classes are not read: what a style sheet hides is counted" if attributes["class"] && @text.match?(/<(?:\w+:)?style[\s>]/i)
         hides
       end
 
+      # Attributes of showing, those of the style before those of the element.
+      def style_of(attributes)
+        own = attributes["style"].to_s.split(";").filter_map { |part| (pair = part.split(":", 2).map { |one| one.strip.downcase }) && pair.size == 2 ? pair : nil }.to_h
+        { "display" => attributes["display"], "visibility" => attributes["visibility"] }.compact.transform_values { |value| value.strip.downcase }.merge(own)
+      end
+
+      # Where a part lies in what is round it: its own transform, and for a drawing in the drawing where its view lies.
+      def placed(name, attributes)
+        own = transform(attributes["transform"])
+        return own unless name == "svg"
+        return multiply(own, outermost(attributes)) if @scale.nil?
+
+        multiply(own, inner_view(attributes))
+      end
+
       # One number of the drawing in mm: from the page's size, as asked, or as pixels.
-      def read_size(attributes)
+      def outermost(attributes)
         width = length(attributes["width"])
-        box = attributes["viewBox"].to_s.scan(NUMBER).map(&:to_f)
-        if width && box.size == 4 && box[2].positive?
-          @scale = width / box[2]
-          @unit = "#{Check.plain(@scale.round(6))} mm, from the page's size"
-        elsif @asked
-          @scale = MM.fetch(@asked)
-          @unit = @asked
-        else
-          refuse("does not say how large it is: choose what a number in it means", "unit")
+        high = length(attributes["height"])
+        box = view_box(attributes)
+        if box && (width || high)
+          @scale = 1.0
+          @unit = "#{Check.plain(((width || high) / (width ? box[2] : box[3])).round(6))} mm, from the page's size"
+          return fitted(box, [0.0, 0.0, width || (high * box[2] / box[3]), high || (width * box[3] / box[2])], attributes["preserveAspectRatio"])
         end
+        refuse("does not say how large it is: choose what a number in it means", "unit") unless @asked
+
+        @scale = MM.fetch(@asked)
+        @unit = @asked
+        [1.0, 0.0, 0.0, 1.0, 0.0, 0.0]
+      end
+
+      # A drawing in the drawing: its window, and its own view fitted into that.
+      def inner_view(attributes)
+        x, y = %w[x y].map { |key| attributes[key].to_s[NUMBER].to_f }
+        box = view_box(attributes) or return [1.0, 0.0, 0.0, 1.0, x, y]
+        wide, high = %w[width height].map { |key| attributes[key].to_s.match?(/%|\A\s*\z/) ? nil : attributes[key].to_s[NUMBER].to_f }
+        @remarks << "a drawing inside the drawing says no size of its own: it is taken as large as it says its view is" unless wide && high
+        fitted(box, [x, y, wide || box[2], high || box[3]], attributes["preserveAspectRatio"])
+      end
+
+      # @return [Array(Float, Float, Float, Float), nil]
+      def view_box(attributes)
+        box = attributes["viewBox"].to_s.scan(NUMBER).map(&:to_f)
+        box if box.size == 4 && box[2].positive? && box[3].positive?
+      end
+
+      # The matrix that lays a view into a window, as preserveAspectRatio says.
+      def fitted(box, window, ratio)
+        words = ratio.to_s.strip.split
+        across = window[2] / box[2]
+        up = window[3] / box[3]
+        return [across, 0.0, 0.0, up, window[0] - (box[0] * across), window[1] - (box[1] * up)] if words.first == "none"
+
+        size = words.include?("slice") ? [across, up].max : [across, up].min
+        align = words.grep(/\Ax(?:Min|Mid|Max)Y(?:Min|Mid|Max)\z/).first || "xMidYMid"
+        share = { "Min" => 0.0, "Mid" => 0.5, "Max" => 1.0 }
+        left = window[0] + ((window[2] - (box[2] * size)) * share.fetch(align[1, 3])) - (box[0] * size)
+        top = window[1] + ((window[3] - (box[3] * size)) * share.fetch(align[5, 3])) - (box[1] * size)
+        [size, 0.0, 0.0, size, left, top]
       end
 
       # A length with a unit of its own, mm; nil for a bare number or a share.

@@ -204,21 +204,20 @@ module Dakren
 
       # Everything mixed for all coats.
       def total_figure
-        grams = (@shown || @desk).coats.map { |coat| coat.plan.total.total_g }
-        return Figure.unknown(:g, Line::CoatFigures::NO_DENSITY) if grams.any?(&:nil?)
-
+        plans = (@shown || @desk).coats.map(&:plan)
+        grams = plans.map { |plan| plan.total.total_g }
+        assumed = plans.select(&:grams_assumed?).flat_map { |plan| plan.sheet.clock.assumed_words([:mixed_density_g_ml]) }.uniq
         parts = grams.each_with_index.to_h { |value, i| [:"c#{i}", Quantity.new(value: value, unit: :g)] }
-        Figure.new(value: grams.sum, unit: :g, working: [Working.new(says: "#{parts.keys.map do |key|
+        Figure.new(value: grams.sum, unit: :g, assumed: assumed, working: [Working.new(says: "#{parts.keys.map do |key|
           "%{#{key}}"
         end.join(" + ")} = %{total}", parts: { **parts, total: Quantity.new(value: grams.sum, unit: :g) })])
       end
 
       def ticket_facts(ticket)
         first = ticket.coats.first
-        grams = ticket.coats.map { |coat| coat.plan.total.total_g }
-        amount = grams.any?(&:nil?) ? Quantity.new(value: ticket.coats.sum { |coat| coat.plan.total.total_ml }, unit: :ml) : Quantity.new(value: grams.sum, unit: :g)
+        amount = Quantity.new(value: ticket.coats.sum { |coat| coat.plan.total.total_g }, unit: :g)
         cups = ticket.coats.sum { |coat| coat.plan.batches.size }
-        [wording.clock(@desk.start + (first.from_min * 60)), wording.show(amount), "#{cups} #{cups == 1 ? "cup" : "cups"}", first.plan.sheet.name].join(" · ")
+        [wording.clock(@desk.start + (first.from_min * 60)), "#{"about " if ticket.coats.any? { |coat| coat.plan.grams_assumed? }}#{wording.show(amount)}", "#{cups} #{cups == 1 ? "cup" : "cups"}", first.plan.sheet.name].join(" · ")
       end
 
       # A place's size in a few words.

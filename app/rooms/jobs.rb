@@ -67,7 +67,7 @@ module Dakren
           opens = coat.stage(:recoat_opens)
           closes = coat.stage(:recoat_closes)
           return unless opens
-          return if (hard = closes || coat.stage(:sandable)) && hard.early && hard.early < minute
+          return if (hard = closes || coat.hard) && hard.early && hard.early < minute
 
           words = coat.of > 1 ? "#{coat.label} #{coat.number}" : coat.label
           return found[:wet] << { job: record, words: words, at: opens.middle && desk.time_at(opens.middle) } if opens.middle.nil? || opens.middle > minute
@@ -129,7 +129,7 @@ module Dakren
 
         def show_offers
           @begins = @desk.coats.any? && @desk.back? ? @desk.time_at(@desk.schedule.entries.first.from_min) : nil
-          @broken = @desk.schedule && @desk.coats.any? && (!@desk.schedule.kept? || (@desk.back? && @desk.deadline && (@desk.schedule.hand_over_min || 1e9) > @desk.minute_of(@desk.deadline)))
+          @broken = @desk.schedule && @desk.coats.any? && (!@desk.schedule.kept? || (@desk.back? && @desk.deadline && (@desk.schedule.ends_min || 1e9) > @desk.minute_of(@desk.deadline)))
           return unless @broken && word("act") == "offers"
 
           offers = Desk::Offers.new(@desk, wording, named_sheets) { |document| desk_of(document) }

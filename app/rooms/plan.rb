@@ -48,7 +48,7 @@ module Dakren
 
         # A new job of the same kind: nothing of what happened to the first goes with it.
         def copy_of(record, name)
-          kept = record.document.reject { |key, _| key.end_with?("-real", "-picture", "-picture_scale") || key == "measured" }
+          kept = record.document.reject { |key, _| key.end_with?("-picture", "-picture_scale") || Desk::Fields.mark(key.split("-").last) || key == "measured" }
           Records::Job.new.tap { |job| job.write(kept.merge("name" => name, "start" => blank_document["start"])) }
         end
       end

@@ -83,16 +83,17 @@ module Dakren
 
         # A figure that opens to its arithmetic.
         # @param as [Symbol] how it is read: :quantity, :weight, :volume, :span, or :clock (with start)
-        def figure(label, figure, as: :quantity, start: nil, css: "")
-          number, unit = read_figure(figure, as, start)
+        # @param step_g [Numeric] step of the scale a weight is for
+        def figure(label, figure, as: :quantity, start: nil, css: "", step_g: 0.1)
+          number, unit = read_figure(figure, as, start, step_g)
           part :figure, label: label, number: number, unit: unit, figure: figure, css: css
         end
 
-        def read_figure(figure, as, start)
+        def read_figure(figure, as, start, step_g)
           return ["unknown", ""] unless figure.known? || figure.early
 
           case as
-          when :weight then wording.weight(figure.value)
+          when :weight then wording.weight(figure.value, resolution_g: step_g)
           when :volume then wording.volume(figure.value)
           when :span then [wording.span(figure.early, figure.late), ""]
           when :clock then [wording.clock_span(start, figure.early, figure.late), ""]

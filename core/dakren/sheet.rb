@@ -86,6 +86,21 @@ module Dakren
       opens && closes && [opens[1], closes[0]]
     end
 
+    # Stages that say a film is hard, and that it can be handed over, the plainest first. Nothing is told of either where the
+    # sheet names none of them: a film that is tacky is not hard.
+    HARD = %i[sandable handle demould full].freeze
+    READY = %i[handle sandable demould full].freeze
+
+    # @return [Symbol, nil] the stage at which it is hard, as far as the sheet says
+    def hard_stage
+      HARD.find { |name| stages.key?(name) }
+    end
+
+    # @return [Symbol, nil] the stage at which it can be handed over
+    def ready_stage
+      READY.find { |name| stages.key?(name) }
+    end
+
     def for?(purpose)
       purposes.empty? || purposes.include?(purpose)
     end

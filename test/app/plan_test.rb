@@ -29,7 +29,7 @@ class PlanTest < AppTest
     press path, "offer:#{offer}"
 
     assert_predicate desk(path).schedule, :kept?
-    submit path, { "c1-school" => "tack", "hours" => "07:00-12:00", "c1-real" => { "0" => { "began" => "2026-11-24T07:00", "finished" => "", "soft" => "" } } }
+    submit path, { "c1-school" => "tack", "hours" => "07:00-12:00", "c1-began_1_1" => "2026-11-24T07:00" }
     press path, "offers"
 
     refute_match(/value="offer:begin/, page)
@@ -172,17 +172,17 @@ class PlanTest < AppTest
   def test_reality_moves_the_rest
     path = four_coats("room" => "23")
     before = desk(path).coats.map(&:from_min)
-    submit path, { "c1-real" => { "0" => { "began" => "2026-11-24T08:30", "finished" => "2026-11-24T09:00" } } }
+    submit path, { "c1-began_1_1" => "2026-11-24T08:30", "c1-finished_1_1" => "2026-11-24T09:00" }
     after = desk(path).coats.map(&:from_min)
 
     assert_in_delta 90, after[0], 1e-6
     assert_operator after[1], :>, before[1] + 60
     soft = Time.local(2026, 11, 24, 16)
-    submit path, { "c1-real" => { "0" => { "began" => "2026-11-24T08:30", "finished" => "2026-11-24T09:00", "soft" => soft.strftime("%Y-%m-%dT%H:%M") } } }
+    submit path, { "c1-soft_1_1" => soft.strftime("%Y-%m-%dT%H:%M") }
 
     assert_operator desk(path).coats[1].from_min, :>, 9 * 60
     NOISE.each do |noise|
-      submit path, { "c1-real" => { "0" => { "began" => noise, "finished" => noise, "soft" => noise } } }
+      submit path, { "c1-began_1_1" => noise, "c1-finished_1_1" => noise, "c1-soft_1_1" => noise }
       get path
 
       assert_equal 200, last_response.status

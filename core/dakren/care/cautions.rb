@@ -62,7 +62,7 @@ module Dakren
       end
 
       def coldest
-        hard = @plan.stage(:sandable)&.middle || @plan.stage(:recoat_opens)&.middle || Cure::HORIZON_MIN
+        hard = @plan.hard&.middle || @plan.stage(:recoat_opens)&.middle || Cure::HORIZON_MIN
         inside = @room.points.select { |minute, _| minute <= hard }.map(&:last)
         [*inside, @room.at(0), @room.at([hard, Cure::HORIZON_MIN].min)].min
       end

@@ -37,7 +37,7 @@ module Dakren
       def in_time?(step)
         @found ||= {}
         schedule = @found[step] ||= @plan.call(step * STEP_MIN)
-        over = schedule.hand_over_min
+        over = schedule.ends_min
         schedule.kept? && !over.nil? && over <= @by_min
       end
     end

@@ -23,12 +23,12 @@ module Dakren
 
       # The film alone, g
       def film_g
-        amount(@plan.film.total_g, :g, film_working)
+        total(@plan.film.total_g, :g, film_working)
       end
 
       # The film alone, ml
       def film_ml
-        amount(@plan.film.total_ml, :ml, film_working)
+        total(@plan.film.total_ml, :ml, film_working)
       end
 
       # Everything that must leave the cups, line by line, in grams where they can be known and else in ml.
@@ -58,7 +58,7 @@ module Dakren
 
       # What stays in the cups, g
       def kept_g
-        amount(@plan.kept_g, :g, [Working.new(says: "2 % of each cup and at least 3 g, %{count} × %{each} = %{kept}", parts: {
+        total(@plan.kept_g, :g, [Working.new(says: "2 % of each cup and at least 3 g, %{count} × %{each} = %{kept}", parts: {
                                                 count: count_quantity, kept: quantity(@plan.kept_g, :g),
                                                 each: quantity(portion.mass_g - portion.on_work_g, :g)
                                               })])
@@ -66,17 +66,17 @@ module Dakren
 
       # Everything mixed, g
       def total_g
-        grams = @plan.lines.to_h { |line| [line.name, line.grams(@plan.ratio.mixed_density_g_ml)] }.merge(kept: @plan.kept_g)
+        grams = @plan.lines.to_h { |line| [line.name, line.grams(@plan.density)] }.merge(kept: @plan.kept_g)
         labels = Size::Sizing::LABELS.merge(@plan.lines.to_h { |line| [line.name, line.label] }).merge(kept: "left in cups")
         says = grams.keys.map { |name| "%{#{name}} #{labels.fetch(name)}" }.join(" + ")
-        amount(@plan.total.total_g, :g, [Working.new(says: "#{says} = %{total}", parts: { **grams.transform_values do |value|
+        total(@plan.total.total_g, :g, [Working.new(says: "#{says} = %{total}", parts: { **grams.transform_values do |value|
           quantity(value, :g)
         end, total: quantity(@plan.total.total_g, :g) })])
       end
 
       # Everything mixed, ml
       def total_ml
-        amount(@plan.total.total_ml, :ml, film_working)
+        total(@plan.total.total_ml, :ml, film_working)
       end
 
       # One part in all cups.
@@ -126,6 +126,11 @@ module Dakren
                     [:activation_kj_mol])
       end
 
+      # When it is hard, as far as the sheet says.
+      def hard
+        stage(@sheet.hard_stage || :sandable)
+      end
+
       # @param name [Symbol] of Cure::STAGES; minutes from the start
       def stage(name)
         band = @plan.stage(name)
@@ -171,12 +176,18 @@ module Dakren
         quantity(portion.mass_g, :g)
       end
 
+      # A total, never unknown: where it rests on an assumed density that is said.
+      def total(value, unit, working)
+        assumed = unit == :g ? @plan.grams_assumed? : @plan.millilitres_assumed?
+        Figure.new(value: value, unit: unit, working: working, assumed: assumed ? @sheet.clock.assumed_words([:mixed_density_g_ml]) : [])
+      end
+
       def amount(value, unit, working)
         value.nil? ? Figure.unknown(unit, NO_DENSITY) : Figure.new(value: value, unit: unit, working: working)
       end
 
       def total_mix_g
-        @plan.total.total_g || (@plan.total.total_ml * Exact.of(@sheet.clock.mixed_density_g_ml))
+        @plan.total.total_g
       end
 
       def line_figure(line)

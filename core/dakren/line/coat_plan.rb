@@ -27,9 +27,8 @@ module Dakren
       def initialize(order)
         @order = order
         @mix = order.mix
-        @need_g = order.need.grams(ratio.mixed_density_g_ml)
-        @need_ml = order.need.millilitres(sheet.clock.mixed_density_g_ml)
-        @portions = cutter.cut(clock_g, hint: order.hint, pack_g: order.pack_ml && (Exact.of(order.pack_ml) * Exact.of(sheet.clock.mixed_density_g_ml)))
+        @need_g = order.need.grams(density)
+        @portions = cutter.cut(@need_g, hint: order.hint, pack_g: order.pack_ml && (Exact.of(order.pack_ml) * Exact.of(sheet.clock.mixed_density_g_ml)))
         @batches = lay_out
       end
 
@@ -46,12 +45,12 @@ module Dakren
         order.need.lines
       end
 
-      # One line of the need in grams and millilitres, where they can be known.
+      # One line of the need in grams and millilitres; the parts of it where they can be known.
       # @param name [Symbol] e.g. :work, :drink
       # @return [Measure::Ratio::Split, nil]
       def part(name)
         line = order.need.line(name)
-        line && ratio.split(**(weighed? ? { total_g: line.grams(ratio.mixed_density_g_ml) } : { total_ml: line.millilitres(sheet.clock.mixed_density_g_ml) }))
+        line && parts_of(line.grams(density))
       end
 
       # @return [Measure::Ratio::Split] the film alone
@@ -61,7 +60,7 @@ module Dakren
 
       # @return [Measure::Ratio::Split] what must leave the cups: every line of the need
       def on_work
-        ratio.split(**(weighed? ? { total_g: @need_g } : { total_ml: @need_ml }))
+        parts_of(@need_g)
       end
 
       # @return [Measure::Ratio::Split] everything mixed, the sum of all cups
@@ -69,9 +68,9 @@ module Dakren
         sum(batches.map(&:split))
       end
 
-      # @return [Rational, nil] grams left behind in the cups
+      # @return [Rational] grams left behind in the cups
       def kept_g
-        weighed? ? portions.sum { |portion| portion.mass_g - portion.on_work_g } : nil
+        portions.sum { |portion| portion.mass_g - portion.on_work_g }
       end
 
       # Wet film, or depth of a pour, in mm; nil where it is neither, e.g. a bead.
@@ -151,6 +150,11 @@ module Dakren
         first && Cure::Band.new(early: first.early, middle: last.middle, late: last.late)
       end
 
+      # @return [Cure::Band, nil] when it is hard, minutes from the start; nil where the sheet does not say
+      def hard
+        sheet.hard_stage && stage(sheet.hard_stage)
+      end
+
       # @return [Cure::Band] when the coat can no longer be worked, from the start
       def thickens
         first = first_laid.working.plus(batches.first.pour_from)
@@ -195,9 +199,25 @@ module Dakren
         @largest ||= cutter.largest
       end
 
-      # Grams are known when they were asked for, or when both densities are.
+      # Density of the mix: the sheet's, or the one assumed, so that a total always has an answer.
+      # @return [Numeric] g/ml
+      def density
+        ratio.mixed_density_g_ml || Exact.of(sheet.clock.mixed_density_g_ml)
+      end
+
+      # Do grams of a total rest on an assumed density?
+      def grams_assumed?
+        !ratio.densities? && order.need.lines.any? { |line| line.unit == :ml }
+      end
+
+      # Do millilitres of a total?
+      def millilitres_assumed?
+        !ratio.densities? && order.need.lines.any? { |line| line.unit == :g }
+      end
+
+      # Are the parts known by weight, or else by volume only?
       def weighed?
-        !@need_g.nil?
+        ratio.densities? || ratio.by == :weight
       end
 
       def cup_conditions
@@ -210,11 +230,6 @@ module Dakren
       def cutter
         Batch::Cutter.new(sheet, mix: @mix, most_g: order.most_g, start_c: order.tins_c, room_c: order.room_c, cups: order.cups,
                                  placing_g_per_min: order.placing_g_per_min)
-      end
-
-      # Grams as the clock counts them: with the assumed density where the sheet has none.
-      def clock_g
-        @need_g || (@need_ml * Exact.of(sheet.clock.mixed_density_g_ml))
       end
 
       # One mixer: a cup is mixed when the one before is used up. A helper mixes ahead, so that the next cup is
@@ -239,9 +254,13 @@ module Dakren
       end
 
       def split(portion)
-        return ratio.split(total_g: portion.mass_g) if weighed?
+        parts_of(portion.mass_g)
+      end
 
-        ratio.split(total_ml: portion.mass_g / Exact.of(sheet.clock.mixed_density_g_ml))
+      # A total in its parts, by the basis its ratio has; the other total by the density known or assumed.
+      def parts_of(grams)
+        found = weighed? ? ratio.split(total_g: grams) : ratio.split(total_ml: grams / density)
+        found.with(total_g: found.total_g || grams, total_ml: found.total_ml || (grams / density))
       end
 
       def sum(splits)

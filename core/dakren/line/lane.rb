@@ -28,7 +28,7 @@ module Dakren
 
           from = to
         end
-        found << Stretch.new(state: :hard, from: from, to: nil)
+        found << Stretch.new(state: last_state, from: from, to: nil)
       end
 
       # @return [Float] minute up to which the line is worth drawing
@@ -40,12 +40,17 @@ module Dakren
 
       private
 
+      # What it stays in the end: the state after the last one whose end the sheet tells. Hard only where it tells of that.
+      def last_state
+        STATES[STATES.index(marks.last[0]) + 1]
+      end
+
       # State and the minute that ends it; nil where it stalls. States whose end the sheet does not give are left out.
       # A state ends no later than a following one: a floor that is hard before its window closes is hard.
       def marks
         @marks ||= begin
           found = [[:runny, @plan.thickens.middle]] + ENDS.compact.filter_map do |state, stage|
-            band = @plan.stage(stage) || (stage == :sandable ? @plan.stage(:handle) : nil)
+            band = stage == :sandable ? @plan.hard : @plan.stage(stage)
             band && [state, band.middle]
           end
           found.each_index.map { |i| [found[i][0], found[i][1] && found[i..].filter_map(&:last).min] }

@@ -20,7 +20,7 @@ module Dakren
     # One thing in the plan: a coat (with its plan), an abrading before it, or a step. Minutes of the job.
     # window: minutes between which it must begin and be done; missed: why it could not be kept; why: what it waited for.
     Entry = Value.define(:kind, :pass, :name, :label, :from_min, :to_min, number: 1, of: 1, section: 1, sections: 1, plan: nil, window: nil, school: nil, why: nil, missed: nil,
-                                                                          waits_min: 0, real: false, soft_min: nil) do
+                                                                          waits_min: 0, real: false, soft_min: nil, places: [].freeze) do
       def coat?
         kind == :coat
       end
@@ -35,6 +35,16 @@ module Dakren
         Cure::Band.new(**%i[early middle late].to_h { |side| [side, band[side] && [band[side], later].max] })
       end
 
+      # @return [Cure::Band, nil] when it is hard, minutes of the job; nil where the sheet does not say
+      def hard
+        plan.sheet.hard_stage && stage(plan.sheet.hard_stage)
+      end
+
+      # @return [Cure::Band, nil] when it can be handed over; nil where the sheet does not say
+      def ready
+        plan.sheet.ready_stage && stage(plan.sheet.ready_stage)
+      end
+
       def done_min
         to_min
       end
@@ -46,9 +56,11 @@ module Dakren
 
     # A day that can be kept, or the nearest to it with what is missed.
     class Schedule
-      attr_reader :entries, :stopped_early
+      # untold: steps that wait for a stage no sheet tells of, with the entry of the pass they belong to.
+      attr_reader :entries, :stopped_early, :untold
 
-      def initialize(entries, stopped_early: false)
+      def initialize(entries, stopped_early: false, untold: [])
+        @untold = untold
         @entries = entries.sort_by { |entry| [entry.from_min, entry.to_min] }
         @stopped_early = stopped_early
       end
@@ -65,12 +77,29 @@ module Dakren
         missed.empty?
       end
 
-      # When it can be handed over: the last step done, and the last coat hard.
-      # @return [Float, nil] nil where it stalls
+      # When it can be handed over: the last step done, and every coat as hard as its sheet says it can be.
+      # @return [Float, nil] nil where it stalls, and where a sheet does not say
       def hand_over_min
-        hard = coats.group_by(&:pass).map { |_, all| all.last }.map { |coat| (coat.stage(:handle) || coat.stage(:sandable) || coat.stage(:recoat_opens))&.late }
-        steps = entries.map { |entry| entry.to_min + entry.waits_min }
-        hard.include?(nil) && coats.any? { |coat| coat.stage(:handle) || coat.stage(:sandable) } ? nil : [*hard.compact, *steps].max
+        return if hard_untold?
+
+        lates = coats.group_by(&:pass).each_value.filter_map { |all| all.last.ready }.map(&:late)
+        lates.any?(&:nil?) ? nil : [*lates, done_min].max
+      end
+
+      # Does the sheet of an uppermost coat not say when it is hard? Then nothing is handed over by the clock.
+      def hard_untold?
+        coats.any? && coats.flat_map(&:places).uniq.any? { |place| coats.reverse.find { |coat| coat.places.include?(place) }.ready.nil? }
+      end
+
+      # When the last thing anybody does is done, with what it waits for.
+      def done_min
+        entries.map { |entry| entry.to_min + entry.waits_min }.max || 0.0
+      end
+
+      # What a deadline is held against: the hand-over, or the last thing done where no sheet says when it is hard.
+      # @return [Float, nil]
+      def ends_min
+        hard_untold? ? done_min : hand_over_min
       end
 
       # Minutes somebody stands there: all that is attended, and gaps too short to leave.
@@ -94,7 +123,7 @@ module Dakren
 
       # Smaller is better, first things first.
       def cost(goal)
-        over = hand_over_min || Cure::HORIZON_MIN
+        over = ends_min || Cure::HORIZON_MIN
         case goal
         when :bench then [bench_min, over, sanding_min]
         when :sanding then [sanding_min, over, bench_min]

@@ -25,7 +25,8 @@ module Dakren
       MOST_SHIFTED = 6
 
       # A plan half made: what was put where, who is free from when, what lies on each place, and what it cost.
-      State = Struct.new(:free, :below, :chosen, :sanding, :missed, :busy)
+      # ended: passes whose steps (trimmed, sanded, out of the mould) were done before the next pass went on top.
+      State = Struct.new(:free, :below, :chosen, :sanding, :missed, :busy, :ended)
 
       # @param passes [Array<PassJob>] in order @param hours [Hours] @param goal [Symbol] of GOALS
       # @param put_off [Boolean] may the first coat begin later to keep the windows?
@@ -104,7 +105,7 @@ module Dakren
       end
 
       def run(beam)
-        states = [State.new(@from_min, {}, [], 0.0, 0, [])]
+        states = [State.new(@from_min, {}, [], 0.0, 0, [], [])]
         @units.each_with_index do |unit, i|
           found = states.flat_map { |state| followers(state, unit, i, beam) }
           states = best(found, beam)
@@ -138,12 +139,44 @@ module Dakren
 
         @busy = state.busy
 
-        ready = number == 1 && section == 1 ? prepared(state, pass) : [state.free, []]
         below = state.below.select { |(place, part), _| pass.places.include?(place) && (part.nil? || pass.sections == 1 || part == section) }.values.uniq
-        ways = starts(ready[0], unit, below, index.zero? && beam > 1)
+        ending = number == 1 && section == 1 ? ended(below, pass) : Ending.new(0.0, [], [], [])
+        ready = number == 1 && section == 1 ? prepared(state, pass) : [state.free, []]
+        from = [ready[0], ending.done].max
+        ways = starts(from, unit, below - ending.sanded, index.zero? && beam > 1)
         ways = ways.first(1) if beam == 1
-        ways = [missed_start(ready[0], unit, below)] if ways.empty?
-        ways.map { |way| put(state, unit, *way, before: ready[1]) }
+        ways = [missed_start(from, unit, below - ending.sanded)] if ways.empty?
+        ways.map do |at, school, told|
+          put(state, unit, at, school || (ending.sanded.any? ? :abrade : nil), told, before: ending.entries + ready[1], ended: ending.passes)
+        end
+      end
+
+      # What is done to lower passes before the next goes on top: trimmed while green, sanded, turned over, taken out of the mould.
+      # done: minute from which the next may go on; sanded: what lies below and needs no more abrading.
+      Ending = Struct.new(:done, :entries, :passes, :sanded)
+
+      def ended(below, pass)
+        lower = below.group_by { |one| one[:unit][0] }.reject { |one, _| one.id == pass.id }
+        lower.each_with_object(Ending.new(0.0, [], [], [])) do |(one, parts), ending|
+          names = one.ends.keys - WorkSteps::LAST
+          next if names.empty? || names.any? { |name| parts.any? { |part| stage_reached(part, WorkSteps.stages_for(WorkSteps::ALL.fetch(name))).nil? } }
+
+          names.each { |name| end_step(one, name, parts, ending) }
+          ending.passes << one.id
+          ending.sanded.concat(parts) if names.include?(:sand)
+        end
+      end
+
+      def end_step(lower, name, parts, ending)
+        step = WorkSteps::ALL.fetch(name)
+        ready = [ending.done, *parts.map { |part| [part[:done], stage_reached(part, WorkSteps.stages_for(step))].max }].max
+        pieces = worked(ready, lower.ends.fetch(name), @busy)
+        waits = lower.waits.fetch(name, step.waits)
+        by = step.by && parts.filter_map { |part| reached(part, step.by, 0) }.min
+        ending.entries.concat(step_entries(lower, name, pieces, waits, window: [ready, by], missed: by && pieces.last[1] > by ? :window : nil, number: lower.count, of: lower.count,
+                                                                       why: pieces.first[0] > ready + 1 ? [:hours, ready] : nil))
+        ending.done = pieces.last[1] + waits
+        @busy += pieces
       end
 
       # Steps before the first coat of a pass, one after another.
@@ -265,7 +298,7 @@ module Dakren
         pass.after.map { |name, minutes| WorkSteps::ALL.fetch(name).offset_min.then { |offset| [done + offset, done + offset + minutes] } }
       end
 
-      def put(state, unit, at, school, told = {}, before: [], done: nil, why: nil)
+      def put(state, unit, at, school, told = {}, before: [], done: nil, why: nil, ended: [])
         pass, number, section = unit
         told = { why: why }.merge(told)
         quick = quick(unit, at)
@@ -274,7 +307,7 @@ module Dakren
         lies = pass.places.to_h { |place| [[place, pass.sections > 1 ? section : nil], below] }
         choice = { unit: unit, at: at, school: school, done: done, before: before, bench: done - at, **told }
         busy = state.busy + before.map { |step| [step.from_min, step.to_min] } + (told[:pieces] || []) + [[at, done]] + looks(unit, at)
-        State.new([state.free, done].max, state.below.merge(lies), state.chosen + [choice], state.sanding + (told[:abrade] || 0), state.missed + (told[:missed] ? 1 : 0), busy)
+        State.new([state.free, done].max, state.below.merge(lies), state.chosen + [choice], state.sanding + (told[:abrade] || 0), state.missed + (told[:missed] ? 1 : 0), busy, state.ended + ended)
       end
 
       # Minutes and ages of one coat begun at a minute: worked out once for every degree of the room.

@@ -10,7 +10,7 @@ module Dakren
       private
 
       def opens(below)
-        reached(below, :recoat_opens, 1) || reached(below, :handle, 1) || reached(below, :sandable, 1)
+        stage_reached(below, [:recoat_opens, *Sheet::READY])
       end
 
       def closes(below)
@@ -18,7 +18,14 @@ module Dakren
       end
 
       def hard(below)
-        reached(below, :sandable, 1) || reached(below, :handle, 1)
+        stage_reached(below, Sheet::HARD)
+      end
+
+      # When what lies below is surely at the first of these stages that its sheet tells of.
+      # @return [Float, nil] nil where it tells of none
+      def stage_reached(below, stages)
+        told = stages.find { |stage| below[:quick][:plan].sheet.stages.key?(stage) }
+        told && reached(below, told, 1)
       end
 
       # When a stage of what lies below is surely reached (late, 1), or may be at the earliest (early, 0).

@@ -29,6 +29,16 @@ module Dakren
         Step.new(name: :hand_over, label: "hand over", at: :stage, stage: :handle, minutes: 10)
       ].to_h { |step| [step.name, step] }.freeze
 
+      # Steps that come last of all, whatever is put on top: they do not hold up the next coat.
+      LAST = %i[post_cure hand_over].freeze
+
+      # The stages at which a step can be done, the one it wants first: the next best the sheet tells of has to do. What wants a
+      # tacky film can be done on a harder one; what wants a hard one is never done on a tacky film.
+      # @return [Array<Symbol>] of Cure::STAGES
+      def self.stages_for(step)
+        [step.stage, *Sheet::READY].uniq
+      end
+
       # What a kind of work usually brings with it.
       USUAL = {
         coat: [], flood: %i[bubbles], seal: [], floor: %i[hand_over], cast: %i[bubbles], cups: %i[bubbles demould], laminate: %i[trim], infusion: %i[look_30 look_60 demould],

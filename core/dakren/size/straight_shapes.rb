@@ -106,6 +106,9 @@ module Dakren
     class Strip
       MOST_STATIONS = 500
       EQUAL_SHARE = 1e-6
+      # Pieces a rounded strip is cut into along its length, at most, and between two stations.
+      MOST_PIECES = 400
+      FINEST_PIECES = 8
 
       attr_reader :stations_mm
 
@@ -133,21 +136,28 @@ module Dakren
       end
 
       def edge_mm
-        sides = stations_mm.each_cons(2).sum { |(x0, w0), (x1, w1)| 2 * Math.hypot(x1 - x0, (w1 - w0) / 2) }
+        sides = widths_mm.each_cons(2).sum { |(x0, w0), (x1, w1)| 2 * Math.hypot(x1 - x0, (w1 - w0) / 2) }
         sides + stations_mm.first[1] + stations_mm.last[1]
       end
 
       # Drawn even about its middle line.
       def corners_mm
         start = stations_mm.first[0]
-        middle = stations_mm.map(&:last).max / 2
-        low = stations_mm.map { |along, width| [along - start, middle - (width / 2)] }
-        high = stations_mm.reverse.map { |along, width| [along - start, middle + (width / 2)] }
+        middle = widest_mm / 2
+        low = widths_mm.map { |along, width| [along - start, middle - (width / 2)] }
+        high = widths_mm.reverse.map { |along, width| [along - start, middle + (width / 2)] }
         (low + high).uniq
       end
 
       def extent_mm
-        [stations_mm.last[0] - stations_mm.first[0], stations_mm.map(&:last).max]
+        [stations_mm.last[0] - stations_mm.first[0], widest_mm]
+      end
+
+      # Widths along it as its rule takes them: straight from station to station, or along the parabolas of Simpson's rule, so that
+      # the area is the same whether it stands alone or is combined with other shapes.
+      # @return [Array<Array(Float, Float)>] distance along and width there
+      def widths_mm
+        simpson? ? rounded : stations_mm
       end
 
       def working
@@ -156,6 +166,28 @@ module Dakren
       end
 
       private
+
+      def widest_mm
+        widths_mm.map(&:last).max
+      end
+
+      # The parabolas cut into short pieces; what the pieces leave out is spread over all that lie between the ends.
+      def rounded
+        cuts = (MOST_PIECES / (stations_mm.size - 1)).clamp(2, FINEST_PIECES)
+        points = stations_mm.each_cons(3).each_slice(2).map(&:first).flat_map { |three| parabola(*three, 2 * cuts)[0..-2] } << stations_mm.last
+        step = points[1][0] - points[0][0]
+        missing = area_mm2 - points.each_cons(2).sum { |(x0, w0), (x1, w1)| (x1 - x0) * (w0 + w1) / 2 }
+        inner = points[1..-2].map { |along, width| [along, [width + (missing / step / (points.size - 2)), 0.0].max] }
+        [points.first, *inner, points.last]
+      end
+
+      def parabola(one, two, three, pieces)
+        (x0, w0), (_, w1), (x2, w2) = one, two, three
+        (0..pieces).map do |i|
+          t = 2.0 * i / pieces
+          [x0 + ((x2 - x0) * t / 2), [(w0 * (1 - t) * (2 - t) / 2) + (w1 * t * (2 - t)) + (w2 * t * (t - 1) / 2), 0.0].max]
+        end
+      end
 
       def simpson
         step = stations_mm[1][0] - stations_mm[0][0]

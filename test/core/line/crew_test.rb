@@ -109,12 +109,21 @@ class HeldRoomTest < CoreTest
 
       30.times do
         minute = between(0, 8000)
-        inside = minute.between?(from + 25, to - 25)
+        inside = minute.between?(from, to)
 
-        assert_operator held.at(minute), :>=, [21, room.at(minute)].max - 0.6 if inside
-        assert_in_delta room.at(minute), held.at(minute), 0.6 if minute < from || minute > to
+        assert_in_delta [21, room.at(minute)].max, held.at(minute), 1e-6 if inside
+        assert_in_delta room.at(minute), held.at(minute), 1e-6 if minute < from - 20 || minute > to + 20
       end
     end
+  end
+
+  def test_a_spell_is_warm_from_its_first_minute
+    room = Cure::Profile.constant(12).held(0, 600, 24, least: true)
+
+    assert_in_delta 24, room.at(0), 1e-9
+    assert_in_delta 24, room.at(600), 1e-9
+    assert_in_delta 12, room.at(621), 1e-9
+    assert_in_delta 24, Line::CoatPlan.new(order(room: room)).order.room_c, 1e-9
   end
 
   def test_what_was_measured_counts_whatever_was_thought
