@@ -21,6 +21,7 @@ rescue SystemCallError, ActiveRecord::ActiveRecordError, SQLite3::Exception => e
 end
 
 Dakren::Devices.shop = Dakren::Devices::Shop.named_in(ENV)
+Dakren::Devices.shop.pretend = Dakren::Records::Settings.shop.pretend
 
 configuration = Puma::Configuration.new do |config|
   config.bind "tcp://127.0.0.1:#{port}"

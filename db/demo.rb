@@ -138,7 +138,7 @@ module Dakren
         SHEETS.each { |columns| Records::Sheet.create!(columns.merge(stages: columns[:stages].transform_keys(&:to_s))) }
         TOOLS.each { |kind, name, numbers| Records::Tool.create!(kind: kind, name: name, numbers: numbers) }
         JOBS.each { |job| add(*job) }
-        settings.update!(demo_loaded: true, shop_temp_c: 19.0)
+        settings.update!(demo_loaded: true, pretend: true, shop_temp_c: 19.0)
       end
     end
 

@@ -16,7 +16,9 @@ module Dakren
       # @param scale [Devices::Reading, nil]
       # @param wording [Wording]
       # @param now [Float] seconds
-      def initialize(walk, typed, scale, wording, now)
+      # @param pretended [Boolean] is the scale a simulated one?
+      def initialize(walk, typed, scale, wording, now, pretended: false)
+        @pretended = pretended
         @walk = walk
         @now = now
         @typed = typed
@@ -92,7 +94,7 @@ module Dakren
 
         @walk.running.amounts([*@walk.readings, reading])
         @kind = :weighed
-        @data = { step: step, reading_g: reading.to_f, typed: typed? }
+        @data = { step: step, reading_g: reading.to_f, **source }
       end
 
       # A minute too little stirring is asked back once; the record keeps that it was.
@@ -112,7 +114,7 @@ module Dakren
         raise InputError.new("reading_g", "must be above #{Check.plain(@walk.last_reading.to_f)} g, what it showed before") unless added.positive?
 
         @kind = :mended
-        @data = { part: @walk.part, added_g: added.to_f.round(3), typed: typed? }
+        @data = { part: @walk.part, added_g: added.to_f.round(3), **source }
       end
 
       # A look at the witness before it is hard: the shop's own tack times come from these.
@@ -140,6 +142,11 @@ module Dakren
         @typed["why"].to_s.strip[0, WHY_LONGEST]
       end
 
+      # Where a reading comes from: typed, or from a scale that is only simulated; measured otherwise.
+      def source
+        { typed: typed?, **(@pretended && !typed? ? { pretended: true } : {}) }
+      end
+
       def typed?
         !@typed["reading"].to_s.strip.empty?
       end
@@ -150,7 +157,7 @@ module Dakren
           bare = @wording.system == "us" ? :oz : :g
           return Measure::Typed.read(@typed["reading"], field: "reading_g", units: Measure::Units::MASS, bare: bare, allowed: MASS)
         end
-        @complaint = if @scale.nil? then "The scale is not heard. Type what it shows."
+        @complaint = if @scale.nil? then "No scale is heard. Type what yours shows."
                      elsif @scale.state == :over then "The scale is overloaded. Take some away or type what another scale shows."
                      elsif @scale.state == :off then "The scale has switched itself off. Switch it on, or type what it showed."
                      elsif @scale.state == :moving then "The scale is still settling. Wait a moment."

@@ -255,7 +255,7 @@ module Dakren
         return unless start
 
         found = Devices::WeatherDesk.forecast(start)
-        found ? Cure::Profile.new(found) : @reading.complain("room_mode", "cannot be had: the weather desk does not answer. Choose another way to tell the room")
+        found ? Cure::Profile.new(found) : @reading.complain("room_mode", "cannot be had: no weather desk answers. Choose another way to tell the room")
       end
 
       # Passes are planned as far as they can be; one that waits does not keep the others from being seen.

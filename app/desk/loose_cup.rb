@@ -24,11 +24,11 @@ module Dakren
         read unless typed["blank"]
       end
 
-      # @return [LooseCup] as the form opens: temperatures from the thermometers where they answer
+      # @return [LooseCup] as the form opens: temperatures from the thermometers where they were really measured
       def self.blank(settings, devices, wording)
         show = ->(temp) { Check.plain(Measure::Units.from_core(temp.to_f, wording.bare_temperature).round(1)) }
-        room = devices.temp_c(:room) || settings.shop_temp_c
-        new({ "blank" => true, "room" => show.call(room), "tins" => show.call(devices.temp_c(:tins) || room), "first" => settings.pour_first, "powder" => "", "method" => "scale" },
+        room = devices.measured_c(:room) || settings.shop_temp_c
+        new({ "blank" => true, "room" => show.call(room), "tins" => show.call(devices.measured_c(:tins) || room), "first" => settings.pour_first, "powder" => "", "method" => "scale" },
             wording.system, settings)
       end
 

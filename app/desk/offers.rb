@@ -66,7 +66,7 @@ module Dakren
         sanding = desk.schedule.sanding_min - @desk.schedule.sanding_min
         parts << "#{@wording.minutes(sanding)} more sanding" if sanding >= 1
         cups = desk.coats.sum { |coat| coat.plan.batches.size } - @desk.coats.sum { |coat| coat.plan.batches.size }
-        parts << "#{cups.abs} #{cups.positive? ? "more" : "fewer"} cups" unless cups.zero?
+        parts << "#{cups.abs} #{cups.positive? ? "more" : "fewer"} #{cups.abs == 1 ? "cup" : "cups"}" unless cups.zero?
         parts.join(", ")
       end
 

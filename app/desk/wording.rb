@@ -30,6 +30,10 @@ module Dakren
       SQUARE_MM_PER_SQUARE_INCH = 645.16
       PLAIN = { count: "", "": "", "g/ml": "g/ml", "g/min": "g/min", pct: "%", phr: "phr" }.freeze
 
+      # What is counted: one of it, and several.
+      COUNTED = { batch: %w[cup cups], coat: %w[coat coats], lift: %w[lift lifts], ply: %w[ply plies], corner: %w[corner corners], loop: %w[loop loops], disc: %w[disc discs], weighing: %w[weighing weighings],
+                  sounding: %w[sounding soundings], width: %w[width widths], ticket: %w[ticket tickets], field: %w[field fields] }.freeze
+
       attr_reader :system
 
       # @param system [String] "metric" or "us"
@@ -45,11 +49,19 @@ module Dakren
         unit.empty? ? number : "#{number} #{unit}"
       end
 
+      # "1 cup", "2 cups".
+      # @param unit [Symbol] of COUNTED
+      # @return [String]
+      def counted(count, unit)
+        quantity_pair(count, unit).join(" ")
+      end
+
       # @return [Array(String, String)] number and unit apart, for setting them in different sizes
       def quantity_pair(value, unit)
         return ["unknown", ""] if value.nil?
         return [minutes(value), ""] if unit == :min
         return [significant(value), PLAIN.fetch(unit)] if PLAIN.key?(unit)
+        return [significant(value), COUNTED.fetch(unit)[value == 1 ? 0 : 1]] if COUNTED.key?(unit)
         return system == "us" ? [significant(value.to_f / SQUARE_MM_PER_SQUARE_INCH), "sq in"] : [significant(value), "mm²"] if unit == :mm2
 
         _, name, word = @table.fetch(unit).find { |limit, *| limit.nil? || value.to_f.abs < limit }

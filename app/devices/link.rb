@@ -95,51 +95,76 @@ module Dakren
       end
     end
 
-    # Every device of this shop by what it measures.
+    # Every device of this shop by what it measures. Simulated ones answer only while the shop pretends, and what they say never
+    # stands for something measured.
     class Shop
-      # @param links [Hash{Symbol=>Link}] kind to link
-      def initialize(links = {})
-        @links = links
-      end
-
       KINDS = %i[scale room tins surface moisture comb].freeze
       ADDRESS = /\A([a-zA-Z0-9.-]{1,100}):(\d{1,5})\z/
 
-      # The devices named in the environment, e.g. DAKREN_SCALE=192.168.0.20:4001, and stand-ins, each on a
-      # port of its own, for all that are not.
+      # @param links [Hash{Symbol=>Link}] real devices by kind
+      # @param simulated [#call] to links of simulated ones by kind, asked for once, when the shop first pretends
+      def initialize(links = {}, simulated: -> { {} })
+        @links = links
+        @simulated = simulated
+        @pretended = {}
+        @lock = Mutex.new
+      end
+
+      # The devices named in the environment, e.g. DAKREN_SCALE=192.168.0.20:4001, and simulated ones, each on a port of its own.
       # @param environment [#[]]
       # @return [Shop]
       def self.named_in(environment)
-        weather = nil
-        new(KINDS.to_h do |kind|
-          named = ADDRESS.match(environment["DAKREN_#{kind.to_s.upcase}"].to_s)
-          next [kind, Link.new(named[1], named[2].to_i).start] if named
-          next [kind, stand_in(ScaleStandIn.new, 0.1)] if kind == :scale
-
-          [kind, weather ||= stand_in(WeatherStandIn.new(steady_c: Float(environment["DAKREN_DEMO_ROOM_C"], exception: false)), 1.0)]
-        end)
+        named = KINDS.filter_map { |kind| (match = ADDRESS.match(environment["DAKREN_#{kind.to_s.upcase}"].to_s)) && [kind, Link.new(match[1], match[2].to_i).start] }
+        new(named.to_h, simulated: lambda {
+          weather = simulated(WeatherStandIn.new(steady_c: Float(environment["DAKREN_DEMO_ROOM_C"], exception: false)), 1.0)
+          KINDS.to_h { |kind| [kind, kind == :scale ? simulated(ScaleStandIn.new, 0.1) : weather] }
+        })
       end
 
-      def self.stand_in(thing, beat_s)
+      def self.simulated(thing, beat_s)
         Link.new("127.0.0.1", StandInServer.new(thing, beat_s: beat_s).start.port).start
       end
-      private_class_method :stand_in
+      private_class_method :simulated
+
+      # Switches the simulated devices on or off.
+      # @param wanted [Boolean]
+      def pretend=(wanted)
+        @lock.synchronize do
+          @made ||= @simulated.call if wanted
+          @pretended = wanted ? @made : {}
+        end
+      end
+
+      def pretend?
+        @pretended.any?
+      end
 
       # @param kind [Symbol]
       # @return [Reading, nil]
       def reading(kind)
-        @links[kind]&.reading(kind)
+        @links.key?(kind) ? @links[kind].reading(kind) : @pretended[kind]&.reading(kind)
       end
 
-      # @return [Float, nil] °C where there is a thermometer that answers
+      # Is what this kind of device says only pretended?
+      def pretended?(kind)
+        !@links.key?(kind) && @pretended.key?(kind)
+      end
+
+      # @return [Float, nil] °C where there is a thermometer that answers, real or simulated
       def temp_c(kind)
         found = reading(kind)
         found.value if found&.usable?
       end
 
+      # @return [Float, nil] °C where it was really measured
+      def measured_c(kind)
+        pretended?(kind) ? nil : temp_c(kind)
+      end
+
       # @return [Boolean]
       def tell(kind, command)
-        @links[kind] ? @links[kind].tell(command) : false
+        link = @links[kind] || @pretended[kind]
+        link ? link.tell(command) : false
       end
     end
 

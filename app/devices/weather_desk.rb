@@ -5,7 +5,7 @@ require "time"
 
 module Dakren
   module Devices
-    # The weather desk: temperatures by the hour for as long as a job lasts. A stand-in ships with the shop; a real one is
+    # The weather desk: temperatures by the hour for as long as a job lasts. A simulated one answers while the shop pretends; a real one is
     # named by DAKREN_WEATHER=host:port and answers "forecast <time> <hours>" with lines "<time> <°C>" and a last line ".".
     module WeatherDesk
       HOURS = 14 * 24
@@ -17,11 +17,13 @@ module Dakren
       # @param from [Time]
       # @return [Array<Array(Float, Float)>, nil] minutes from there and °C; nil where the desk does not answer
       def forecast(from, hours: HOURS, address: ENV.fetch("DAKREN_WEATHER", nil))
-        address.nil? || address.empty? ? stand_in(from, hours) : asked(address, from, hours)
+        if !address.to_s.empty? then asked(address, from, hours)
+        elsif Devices.shop.pretend? then simulated(from, hours)
+        end
       end
 
       # Invented weather, the same whenever it is asked for the same hour: a daily wave with better and worse days.
-      def stand_in(from, hours)
+      def simulated(from, hours)
         (0..hours).map do |hour|
           time = from + (hour * 3600)
           day = time.yday + (time.year * 366)
@@ -56,7 +58,7 @@ module Dakren
       rescue EOFError
         buffer.lines.map(&:strip)
       end
-      private_class_method :stand_in, :asked, :read
+      private_class_method :simulated, :asked, :read
     end
   end
 end

@@ -29,13 +29,17 @@ module Dakren
         more = @plan.batches.size - shown.size
         width = LEFT + (shown.size * (@cup_wide + GAP)) + (more.positive? ? 64 : 4)
         svg = Svg.new(width, @cup_high + 44,
-                      label: "#{@plan.batches.size} cups to scale, each filled #{@plan.portions.first.fill_mm.round} mm deep in a #{@cup.name}")
+                      label: "#{wording_of_cups} to scale, #{"each " if @plan.batches.size > 1}filled #{@plan.portions.first.fill_mm.round} mm deep in a #{@cup.name}")
         shown.each_with_index { |batch, i| draw(svg, batch, LEFT + (i * (@cup_wide + GAP)), first: i.zero?) }
         svg.text(LEFT + (shown.size * (@cup_wide + GAP)), 8 + (@cup_high / 2), "+ #{more} more", class: "t-text") if more.positive?
         svg.to_s
       end
 
       private
+
+      def wording_of_cups
+        @wording.counted(@plan.batches.size, :batch)
+      end
 
       # How many cups stand side by side in the room there is.
       def fitting

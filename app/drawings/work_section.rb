@@ -35,7 +35,7 @@ module Dakren
         layers = stack.stack.first(40)
         px = [150.0 / stack.thickness_mm, 24.0 / stack.ply_mm].min
         high = stack.thickness_mm * px
-        svg = Svg.new(WIDTH, high + 44, label: "#{stack.plies} plies in section, #{length(wording, stack.thickness_mm)} thick")
+        svg = Svg.new(WIDTH, high + 44, label: "#{wording.counted(stack.plies, :ply)} in section, #{length(wording, stack.thickness_mm)} thick")
         layers.each_with_index do |(layer, from, to), i|
           y = 8 + high - (to * px)
           svg.rect(8, y, 170, (to - from) * px, fill: i.even? ? CLOTH : "#e9dfc4", stroke: Ramp::INK, stroke_width: 0.8)
@@ -44,7 +44,7 @@ module Dakren
           svg.text(186, y + ((to - from) * px / 2) + 4, "#{i + 1}  #{length(wording, layer.areal_g_m2, :"g/m2")} #{layer.direction}".strip, class: "t-small")
         end
         svg.rect(8, 8 + high, 170, 8, fill: Ramp::WOOD, stroke: Ramp::INK)
-        svg.text(8, high + 32, "#{stack.plies} plies, #{length(wording, stack.thickness_mm)}, first one down lowest", class: "t-small")
+        svg.text(8, high + 32, "#{wording.counted(stack.plies, :ply)}, #{length(wording, stack.thickness_mm)}, first one down lowest", class: "t-small")
         svg.to_s
       end
 
@@ -64,7 +64,7 @@ module Dakren
         svg.line(middle + (scarf.hole_length_mm / 2 * px), bottom + 10, middle + (half * px), bottom + 10)
         svg.text(middle + ((half - (scarf.bevel_mm / 2)) * px), bottom + 22, length(wording, scarf.bevel_mm), text_anchor: "middle", class: "t-figure")
         svg.text(middle, bottom + 22, "hole #{length(wording, scarf.hole_length_mm)}", text_anchor: "middle", class: "t-small")
-        svg.text(4, bottom + 40, "#{scarf.plies} discs, #{Size::Scarf::ORDERS.fetch(scarf.order)}; thickness drawn #{wording.significant(up / px)} ×", class: "t-small")
+        svg.text(4, bottom + 40, "#{wording.counted(scarf.plies, :disc)}, #{Size::Scarf::ORDERS.fetch(scarf.order)}; thickness drawn #{wording.significant(up / px)} ×", class: "t-small")
         svg.to_s
       end
 

@@ -3,6 +3,8 @@
 require "fileutils"
 require "monitor"
 
+ActiveSupport.to_time_preserves_timezone = true
+
 module Dakren
   # Active Record models: they keep and check, and never compute.
   module Records

@@ -78,7 +78,7 @@ module Dakren
           @scale = devices.reading(:scale)
           @clock = @walk.clock(now)
           @title = record.name
-          @keys = [["Space or Page Down", "go on"], ["Page Up", "back"], ["Enter held on the pour button", "pour from the stand-in"]]
+          @keys = [["Space or Page Down", "go on"], ["Page Up", "back"], ["Enter held on the pour button", "pour on the simulated scale"]]
           return erb(:"bench/record") if @walk.over?
 
           erb :"bench/walk", layout: live? ? false : :bench_layout
@@ -99,7 +99,7 @@ module Dakren
 
         def act(record)
           walk = Desk::BenchDesk.walk(record)
-          deed = Desk::BenchDeed.new(walk, typed, devices.reading(:scale), wording, now)
+          deed = Desk::BenchDeed.new(walk, typed, devices.reading(:scale), wording, now, pretended: devices.pretended?(:scale))
           @complaint = deed.complaint
           return if @complaint
 
@@ -109,9 +109,9 @@ module Dakren
           @complaint = "Another device has just written to this cup. It stands as shown now; nothing you did was lost or done twice."
         end
 
-        # What the thermometers say as the parts meet: the clock goes by that, not by the plan.
+        # What the thermometers say as the parts meet: the clock goes by that, not by the plan; never by a simulated one.
         def heard
-          { room_c: devices.temp_c(:room), tins_c: devices.temp_c(:tins) }.compact
+          { room_c: devices.measured_c(:room), tins_c: devices.measured_c(:tins) }.compact
         end
 
         def command(walk)
@@ -119,6 +119,20 @@ module Dakren
           return devices.tell(:scale, "cup 0") && devices.tell(:scale, "tare") if word == "tare"
 
           devices.tell(:scale, word == "pour" ? "pour #{walk.part || :resin}" : word) if word
+        end
+
+        # Where a temperature of the record comes from.
+        def temp_source(name)
+          @walk.measured?(name) ? "measured" : "as planned"
+        end
+
+        # Where the reading of an event comes from.
+        def reading_source(event)
+          return "" unless event.data[:reading_g] || event.data[:added_g]
+
+          if event.data[:typed] then "typed"
+          else event.data[:pretended] ? "pretended" : "measured"
+          end
         end
 
         def grams(value)
@@ -163,7 +177,7 @@ module Dakren
 
         def step_words(name)
           step = Dakren::Bench::BY_NAME.fetch(name.to_sym)
-          "#{step.title}: #{told(step.done, nil).sub(/\A[A-Z](?=[a-z])/, &:downcase)}"
+          "#{step.title}: #{told(step.done, @walk.running.parts[name.to_sym == :second ? 1 : 0]).sub(/\A[A-Z](?=[a-z])/, &:downcase)}"
         end
 
         def told(text, part)

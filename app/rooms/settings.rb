@@ -18,6 +18,12 @@ module Dakren
         redirect "/settings?saved=1", 303
       end
 
+      post "/pretend" do
+        settings_row.update!(pretend: word("pretend") == "yes")
+        Devices.shop.pretend = settings_row.pretend
+        redirect "/settings#devices", 303
+      end
+
       get "/tools/new" do
         edit_tool(Records::Tool.new, Desk::ToolForm.new(kind_of(word("kind")), {}), fresh: true)
       end

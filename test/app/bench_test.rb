@@ -132,7 +132,7 @@ class BenchTest < AppTest
   def test_bad_readings_name_the_reason_and_change_nothing
     path = to_pouring
     { "abc" => "The reading must be a number", "0" => "must be above 0 g", "-5" => "must be above 0 g", "NaN" => "The reading must be a number", "1e309" => "too large", "5 m" => "does not fit",
-      "999999999" => "must be from", "<b>" => "must be a number", "" => "The scale is not heard. Type what it shows." }.each do |typed, says|
+      "999999999" => "must be from", "<b>" => "must be a number", "" => "No scale is heard. Type what yours shows." }.each do |typed, says|
       get path
       post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => "first", "act" => "next", "reading" => typed },
            { "HTTP_X_LIVE" => "1" }

@@ -187,11 +187,16 @@ class JobDeskTest < AppTest
     assert_refused("csv", "two lines") { Formats::RoomList.read("0,20", start: start) }
   end
 
-  def test_the_stand_in_weather_is_the_same_for_the_same_hour
+  def test_the_simulated_weather_is_the_same_for_the_same_hour_and_only_where_a_shop_pretends
+    assert_nil Devices::WeatherDesk.forecast(Time.local(2026, 11, 24, 7), address: nil)
+    Devices.shop = Devices::Shop.new(simulated: -> { { room: nil } })
+    Devices.shop.pretend = true
     one = Devices::WeatherDesk.forecast(Time.local(2026, 11, 24, 7), address: nil)
     two = Devices::WeatherDesk.forecast(Time.local(2026, 11, 24, 9), address: nil)
 
     assert_in_delta one[2][1], two[0][1], 1e-9
     assert_operator one.map(&:last).minmax.reduce(:-).abs, :>, 4
+  ensure
+    Devices.shop = Devices::Shop.new
   end
 end

@@ -43,6 +43,66 @@ class OutlineFormatsTest < CoreTest
     assert_in_delta 1800, area(read(dxf(spline), name: "a.dxf")), 1e-3
   end
 
+  # A quarter disc with its corner at 20, 0, seen from below: mirrored about the upright axis, its corner at -20, 0.
+  def test_entities_seen_from_below_are_mirrored
+    seen = [0, "ARC", 10, 20, 20, 0, 40, 30, 50, 0, 51, 90, 210, 0, 220, 0, 230, -1, 0, "LINE", 10, -20, 20, 30, 11, -20, 21, 0, 0, "LINE", 10, -20, 20, 0, 11, -50, 21, 0]
+
+    assert_share Math::PI * 225, area(read(dxf(seen), name: "a.dxf")), 0.001
+    mixed = [0, "LWPOLYLINE", 70, 1, 230, -1, 10, 0, 20, 0, 10, 40, 20, 0, 10, 0, 20, 30, 0, "LWPOLYLINE", 70, 1, 10, 0, 20, 0, 10, 40, 20, 0, 10, 0, 20, 30]
+    wide = read(dxf(mixed), name: "a.dxf").loops.flatten(1).map(&:first).minmax.reduce(:-).abs
+
+    assert_in_delta 80, wide, 1e-3
+    tilted = [0, "CIRCLE", 10, 0, 20, 0, 40, 10, 210, 1, 230, 0, 0, "CIRCLE", 10, 0, 20, 0, 40, 10]
+
+    assert_includes read(dxf(tilted), name: "a.dxf").remarks.join, "CIRCLE at a tilt left out"
+  end
+
+  # Every handle once, every entity with its owner and markers, every table there, the seed above all handles.
+  def test_a_drawing_out_is_complete
+    text = Formats::OutlineOut.dxf([Formats::Figure.new(name: "disc ±45", loops: [[[0, 0], [30, 0], [30, 20]]])])
+    codes = text.lines.map(&:chomp).each_slice(2).map { |code, value| [code.strip, value] }
+    handles = codes.select { |code, _| code == "5" }.map { |_, value| value.to_i(16) }
+    seed = codes[codes.index(["9", "$HANDSEED"]) + 1][1].to_i(16)
+    inside = codes[codes.index(%w[0 LWPOLYLINE])..].take(8).map(&:first)
+
+    assert_equal handles.uniq.size, handles.size + (handles.count(seed) > 1 ? 1 : 0)
+    assert_operator seed, :>=, handles.max
+    assert_equal %w[0 5 330 100 8 100 90 70], inside
+    %w[HEADER CLASSES TABLES BLOCKS ENTITIES OBJECTS].each { |section| assert_includes codes, ["2", section] }
+    Formats::DxfOut::TABLES.each { |table| assert_includes codes, ["2", table] }
+    assert_equal codes.count(%w[0 SECTION]), codes.count(%w[0 ENDSEC])
+    assert_share 300, area(read(text, name: "a.dxf")), 1e-6
+  end
+
+  def test_what_is_hidden_in_an_svg_is_not_counted
+    hole = '<rect width="50" height="50"/>'
+    { '<g display="none"><circle cx="90" cy="90" r="9"/></g>' => 2500, '<circle style="fill:red; display: none" cx="90" cy="90" r="9"/>' => 2500,
+      '<g visibility="hidden"><circle cx="90" cy="90" r="9"/></g>' => 2500, '<circle style="visibility:hidden" cx="90" cy="90" r="9"/>' => 2500,
+      '<g visibility="hidden"><rect visibility="visible" x="60" width="10" height="10"/></g>' => 2600 }.each do |more, expected|
+      assert_share expected, area(read(svg(hole + more))), 1e-6, more
+    end
+  end
+
+  # 300 × 200 mm; views inside and stretched views as the drawing itself shows them.
+  def test_views_of_an_svg_are_laid_as_they_are_shown
+    inner = '<svg x="10" y="10" width="100" height="100" viewBox="0 0 10 10"><rect width="5" height="5"/></svg>'
+
+    assert_share 2500, area(read(svg(inner))), 1e-6
+    letterbox = '<svg width="100" height="40" viewBox="0 0 10 10"><rect width="5" height="5"/></svg>'
+
+    assert_share 400, area(read(svg(letterbox))), 1e-6
+    stretched = svg('<rect width="10" height="10"/>', 'width="300mm" height="200mm" viewBox="0 0 100 100" preserveAspectRatio="none"')
+
+    assert_share 600, area(read(stretched)), 1e-6
+    even = svg('<rect width="10" height="10"/>', 'width="300mm" height="200mm" viewBox="0 0 100 100"')
+
+    assert_share 400, area(read(even)), 1e-6
+    filled = svg('<rect width="10" height="10"/>', 'width="300mm" height="200mm" viewBox="0 0 100 100" preserveAspectRatio="xMinYMin slice"')
+
+    assert_share 900, area(read(filled)), 1e-6
+    assert_share 25, area(read(svg('<rect width="10" height="10"/>', 'width="50mm" viewBox="0 0 100 100"'))), 1e-6
+  end
+
   def test_units_of_a_dxf_are_read_or_asked
     square = [0, "LWPOLYLINE", 70, 1, *[[0, 0], [2, 0], [2, 2], [0, 2]].flat_map { |x, y| [10, x, 20, y] }]
 

@@ -93,6 +93,11 @@ class PlanTest < AppTest
   def test_the_weather_desk_and_a_real_one_on_its_port
     get four_coats("room_mode" => "weather")
 
+    assert_includes words, "no weather desk answers"
+    Devices.shop = Devices::Shop.new(simulated: -> { { room: nil } })
+    Devices.shop.pretend = true
+    get four_coats("room_mode" => "weather", "name" => "By the forecast")
+
     assert_includes words, "Cure line"
     server = TCPServer.new("127.0.0.1", 0)
     thread = Thread.new do
@@ -108,6 +113,8 @@ class PlanTest < AppTest
     assert_equal [[0.0, 11.5], [120.0, 13.5]], told
     assert_nil Devices::WeatherDesk.forecast(Time.now, address: "127.0.0.1:1")
     assert_nil Devices::WeatherDesk.forecast(Time.now, address: "nonsense")
+  ensure
+    Devices.shop = Devices::Shop.new
   end
 
   def test_a_heated_tent_and_what_was_measured_move_the_clocks

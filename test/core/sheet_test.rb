@@ -35,6 +35,23 @@ class SheetTest < CoreTest
 end
 
 class BlendTest < CoreTest
+  def limited(hardener, extra: {}, **limits)
+    coating(hardener: hardener, limits: WorkLimits.new(**limits), **extra)
+  end
+
+  # Never more than any of its parts allows, nor than they tolerate.
+  def test_a_blend_keeps_the_limits_tolerances_and_bands_of_its_sheets
+    one = limited("slow", thinnest_film_mm: 0.1, thickest_film_mm: 0.5, thinner_most_pct: 5, grain_most_g_m2: 300, moisture_most_pct: 6, service_c: 60, pack_ml: 1000,
+                          extra: { extra_resin_pct: 8, extra_hardener_pct: 1, bands: { weak: 0.95, soft: 1.2 } })
+    two = limited("fast", thinnest_film_mm: 0.2, thickest_film_mm: 0.4, thinner_most_pct: 3, service_c: 50, extra: { extra_resin_pct: 4, bands: { weak: 0.9 } })
+    blend = Cure::Blend.new([[one, 0.5], [two, 0.5]]).sheet
+
+    assert_equal({ thinnest_film_mm: 0.2, thickest_film_mm: 0.4, thinner_most_pct: 3.0, moisture_most_pct: 6.0, service_c: 50.0 }, blend.limits.to_h)
+    assert_equal [4.0, 1.0], blend.tolerance_pct
+    assert_equal({ weak: 0.95, soft: 1.2 }, blend.bands)
+    assert_nil Cure::Blend.new([[limited("a"), 0.5], [limited("b"), 0.5]]).sheet.extra_resin_pct
+  end
+
   def part(hardener, pot, working, weight)
     coating(hardener: hardener, ratio: ratio(by: :weight, resin: 100, hardener: weight, densities: [1.13, 0.97]),
             clock: { reference_temp_c: 23, pot_life_min: pot, pot_mass_g: 150, working_min: working },

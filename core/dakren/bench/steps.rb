@@ -4,7 +4,14 @@ module Dakren
   # Walking one batch at the bench.
   module Bench
     # One thing to do: what it is called, what to do, the words on the button that says it is done, and why.
-    Step = Value.define(:name, :title, :tells, :done, caution: nil)
+    # Where its part decides the caution, caution holds one for each part.
+    Step = Value.define(:name, :title, :tells, :done, caution: nil) do
+      # @param part [Symbol, nil] :resin or :hardener, where one is poured
+      # @return [String, nil]
+      def caution_of(part)
+        caution.is_a?(Hash) ? caution[part] : caution
+      end
+    end
 
     STEPS = [
       Step.new(name: :tins, title: "Tins", tells: "Take the tins the plan names, and no others.", done: "These are the tins"),
@@ -14,7 +21,10 @@ module Dakren
       Step.new(name: :first, title: "First", tells: "Pour %{part} until the scale shows", done: "%{part} is in",
                caution: "Add the last grams slowly."),
       Step.new(name: :second, title: "Second", tells: "Pour %{part} until the scale shows", done: "%{part} is in, start the clock",
-               caution: "Slow down at the end: extra hardener stays soft, extra resin can be mended."),
+               caution: {
+                 hardener: "Slow down at the end: extra hardener stays soft, extra resin can be mended.",
+                 resin: "Slow down at the end: each gram too much wants hardener with it, and the cup grows."
+               }),
       Step.new(name: :mend, title: "Mend", tells: "Add %{part} until the scale shows", done: "It is mended"),
       Step.new(name: :mix, title: "Mix", tells: "Stir.", done: "It is mixed through",
                caution: "If in doubt whether it was measured right, throw it away: a cup is cheaper than the work."),

@@ -121,6 +121,12 @@ module Dakren
         measured(:room_c) || recipe.room_c
       end
 
+      # Was a temperature measured as the parts met, and not only planned?
+      # @param name [Symbol] :room_c or :tins_c
+      def measured?(name)
+        !measured(name).nil?
+      end
+
       # @return [Float] °C
       def tins_c
         measured(:tins_c) || recipe.tins_c
@@ -215,9 +221,22 @@ module Dakren
 
       # Measured by volume, strokes or drops, what is in the cup is what was planned, as far as it was done.
       def planned_in_cup_g
-        split = recipe.sheet.ratio.split(total_g: recipe.total_g)
         names = [recipe.first, *(%i[resin hardener] - [recipe.first])]
-        %i[first second].zip(names).to_h { |step, name| [name, finished?(step) ? (split[:"#{name}_g"] || (recipe.total_g / 2)) : Rational(0)] }
+        return names.to_h { |name| [name, planned_g(name) * counted_share(name)] } if recipe.count
+
+        %i[first second].zip(names).to_h { |step, name| [name, finished?(step) ? planned_g(name) : Rational(0)] }
+      end
+
+      # Grams of one part as planned; by its share of the volume where its weight cannot be known.
+      def planned_g(name)
+        ratio = recipe.sheet.ratio
+        ratio.split(total_g: recipe.total_g)[:"#{name}_g"] || Exact.share(recipe.total_g, ratio.volume_parts)[name == :resin ? 0 : 1]
+      end
+
+      # How much of one part is counted by now: strokes or drops of it, of all there are to be.
+      def counted_share(name)
+        whole = name == :resin ? recipe.count.resin : recipe.count.hardener
+        whole.zero? ? Rational(0) : Rational(recipe.count.order.first(counted).count(name), whole)
       end
 
       # Counting, the parts meet with the first stroke of the second part.

@@ -112,15 +112,15 @@ module Dakren
         each = Quantity.new(value: depths.first, unit: :mm)
         if wait.missed?
           return Caution.new(at: :film, first: "Let each cure, wash and abrade it before the next.", parts: { count: count(depths), each: each },
-                             says: "%{count} lifts of %{each} stay under the sheet's limit here, but the window closes before each has cooled.")
+                             says: "%{count} of %{each} stay under the sheet's limit here, but the window closes before each has cooled.")
         end
         Caution.new(at: :film, first: "Keep it level and dust-free between them.",
                     parts: { count: count(depths), each: each, wait: Quantity.new(value: wait.opens_min, unit: :min) },
-                    says: "%{count} lifts of %{each}, the next %{wait} after the last, stay under the sheet's limit here.")
+                    says: "%{count} of %{each}, the next %{wait} after the last, stay under the sheet's limit here.")
       end
 
       def count(depths)
-        Quantity.new(value: depths.size, unit: :count)
+        Quantity.new(value: depths.size, unit: :lift)
       end
 
       # What belongs to the kind of work, and to its powder.

@@ -137,7 +137,8 @@ module Dakren
         return Figure.unknown(:min, "the sheet does not say") unless band
 
         early, late = @sheet.stages[name]
-        band_figure(band, [Working.new(says: "the sheet: %{early} to %{late} at %{ref}; a minute at %{room} counts %{pace}", parts: {
+        told = early == late ? "%{early}" : "%{early} to %{late}"
+        band_figure(band, [Working.new(says: "the sheet: #{told} at %{ref}; a minute at %{room} counts %{pace}", parts: {
                                          early: minutes(early), late: minutes(late), ref: quantity(@sheet.clock.reference_temp_c, :c),
                                          room: quantity(room_c, :c), pace: quantity(@sheet.clock.pace(room_c), :"")
                                        }),

@@ -22,7 +22,7 @@ module Dakren
 
         longest = [split.resin_ml, split.hardener_ml].max.to_f
         @section_mm = SECTIONS_MM.find { |side| length(longest, side) <= LONGEST_MM }
-        raise InputError.new(:grams, "are too much to be cut by eye") unless @section_mm
+        raise InputError.new(:grams, "is too much to be cut by eye") unless @section_mm
 
         @resin_mm = length(split.resin_ml.to_f, @section_mm)
         @hardener_mm = length(split.hardener_ml.to_f, @section_mm) * (1 - (forgives_resin_pct.to_f / 200))

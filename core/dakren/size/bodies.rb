@@ -63,6 +63,9 @@ module Dakren
     class ConeSide
       include Body
 
+      # A ring of a larger radius than this is a strip.
+      NEARLY_STRAIGHT_MM = 400_000
+
       attr_reader :bottom_mm, :top_mm, :height_mm
 
       # @param bottom_mm [Numeric] across at one end @param top_mm [Numeric] across at the other, 0 for a point
@@ -89,9 +92,9 @@ module Dakren
       # Unrolled: a piece of a ring; a straight strip where both ends are alike.
       def outline
         wide, narrow = [bottom_mm, top_mm].minmax.reverse
-        return Rectangle.new(length_mm: Math::PI * wide, width_mm: slant_mm) if wide - narrow < wide * 1e-6
+        outer = wide == narrow ? Float::INFINITY : slant_mm * wide / (wide - narrow)
+        return Rectangle.new(length_mm: Math::PI * (wide + narrow) / 2, width_mm: slant_mm) if outer > NEARLY_STRAIGHT_MM
 
-        outer = slant_mm * wide / (wide - narrow)
         inner = outer - slant_mm
         angle = Math::PI * wide / outer
         steps = Plane::ROUND_EDGES

@@ -97,9 +97,9 @@ module Dakren
 
       def working(area_mm2)
         grams = ->(per_m2) { Quantity.new(value: per_m2.to_f * area_mm2 / 1e6, unit: :g) }
-        [Working.new(says: "%{area} × %{areal} in %{plies} plies = %{fibre} of #{fibre.label}", parts: {
+        [Working.new(says: "%{area} × %{areal} in %{plies} = %{fibre} of #{fibre.label}", parts: {
                        area: Quantity.new(value: area_mm2 / 1e6, unit: :m2), areal: Quantity.new(value: fibre_g_m2, unit: :"g/m2"),
-                       plies: Quantity.new(value: plies, unit: :count), fibre: grams.call(fibre_g_m2)
+                       plies: Quantity.new(value: plies, unit: :ply), fibre: grams.call(fibre_g_m2)
                      }),
          Working.new(says: "fibre is %{share} of the weight#{" when laid #{@way.label}" if @assumed}: %{fibre} × (1 − w) ÷ w = %{resin}", parts: {
                        share: Quantity.new(value: share * 100, unit: :pct), fibre: grams.call(fibre_g_m2), resin: grams.call(resin_g_m2)
@@ -195,9 +195,9 @@ module Dakren
         [Working.new(says: "bevel %{ratio} × %{thickness}, rounded up to 5 mm = %{bevel} all round", parts: {
                        ratio: Quantity.new(value: ratio, unit: :""), thickness: Quantity.new(value: thickness_mm, unit: :mm), bevel: Quantity.new(value: bevel_mm, unit: :mm)
                      }),
-         Working.new(says: "%{thickness} ÷ %{ply} a ply, rounded up = %{plies} plies", parts: {
+         Working.new(says: "%{thickness} ÷ %{ply} a ply, rounded up = %{plies}", parts: {
                        thickness: Quantity.new(value: thickness_mm, unit: :mm), ply: Quantity.new(value: laminate.ply_mm, unit: :film_mm),
-                       plies: Quantity.new(value: plies, unit: :count)
+                       plies: Quantity.new(value: plies, unit: :ply)
                      })]
       end
 

@@ -6,6 +6,7 @@ module Dakren
     # A loop inside another is a hole in it, one inside a hole an island.
     class Loops
       MOST_LOOPS = 200
+      TOUCHING_MM = 1e-6
 
       attr_reader :loops_mm
 
@@ -40,8 +41,8 @@ module Dakren
       end
 
       def working
-        Working.new(says: "outline of %{count} corners in %{loops} loops, holes taken away = %{area}", parts: {
-                      count: Quantity.new(value: loops_mm.sum(&:size), unit: :count), loops: Quantity.new(value: loops_mm.size, unit: :count),
+        Working.new(says: "outline of %{count} in %{loops}, holes taken away = %{area}", parts: {
+                      count: Quantity.new(value: loops_mm.sum(&:size), unit: :corner), loops: Quantity.new(value: loops_mm.size, unit: :loop),
                       area: Quantity.new(value: area_mm2 / 1e6, unit: :m2)
                     })
       end
@@ -64,8 +65,15 @@ module Dakren
       end
 
       def depth(index)
-        x, y = loops_mm[index].first
-        loops_mm.each_with_index.count { |loop, i| i != index && Plane.inside?([loop], x, y) }
+        own = loops_mm[index]
+        loops_mm.each_with_index.count { |loop, i| i != index && boxes_meet?(own, loop) && Plane.inside?([loop], *off_edge(own, loop)) }
+      end
+
+      # A point of a loop that does not lie on the edge of another: two that touch are not one in the other.
+      def off_edge(loop, other)
+        middles = loop.each_index.lazy.map { |i| [(loop[i][0] + loop[i - 1][0]) / 2.0, (loop[i][1] + loop[i - 1][1]) / 2.0] }
+        [loop.lazy, middles].each { |points| (found = points.find { |x, y| Plane.edge_distance([other], x, y) > TOUCHING_MM }) && (return found) }
+        loop.first
       end
 
       def refuse_crossings

@@ -126,8 +126,8 @@ module Dakren
       end
 
       def working
-        Working.new(says: "half the sum of x₁y₂ − x₂y₁ round %{count} corners = %{area}", parts: {
-                      count: Quantity.new(value: corners_mm.size, unit: :count), area: Quantity.new(value: area_mm2 / 1e6, unit: :m2)
+        Working.new(says: "half the sum of x₁y₂ − x₂y₁ round %{count} = %{area}", parts: {
+                      count: Quantity.new(value: corners_mm.size, unit: :corner), area: Quantity.new(value: area_mm2 / 1e6, unit: :m2)
                     })
       end
 

@@ -196,8 +196,8 @@ module Dakren
       def volume_working(ml, coats, share)
         lines = @places.flat_map { |place| [place.shape.working].flatten }
         if coats > 1
-          lines + [Working.new(says: "%{ml} in %{count} lifts = %{each}",
-                               parts: { ml: quantity(ml, :ml), count: quantity(coats, :count),
+          lines + [Working.new(says: "%{ml} in %{count} = %{each}",
+                               parts: { ml: quantity(ml, :ml), count: quantity(coats, :lift),
                                         each: quantity(share, :ml) })]
         else
           lines
@@ -218,8 +218,8 @@ module Dakren
       def reach(stack)
         return [] unless @wanted_mm
 
-        [Working.new(says: "%{plies} plies cure to %{all}#{stack.layers.size > 1 ? "; %{wanted} is wanted" : ": %{wanted} is reached"}", parts: {
-                       plies: quantity(stack.plies, :count), all: mm(stack.thickness_mm), wanted: mm(@wanted_mm)
+        [Working.new(says: "%{plies} #{stack.plies == 1 ? "cures" : "cure"} to %{all}#{stack.layers.size > 1 ? "; %{wanted} is wanted" : ": %{wanted} is reached"}", parts: {
+                       plies: quantity(stack.plies, :ply), all: mm(stack.thickness_mm), wanted: mm(@wanted_mm)
                      })]
       end
 

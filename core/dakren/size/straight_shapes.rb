@@ -161,8 +161,8 @@ module Dakren
       end
 
       def working
-        says = simpson? ? "Simpson's rule over %{count} widths = %{area}" : "trapezium rule over %{count} widths = %{area}"
-        Working.new(says: says, parts: { count: Quantity.new(value: stations_mm.size, unit: :count), area: Quantity.new(value: area_mm2 / 1e6, unit: :m2) })
+        says = simpson? ? "Simpson's rule over %{count} = %{area}" : "trapezium rule over %{count} = %{area}"
+        Working.new(says: says, parts: { count: Quantity.new(value: stations_mm.size, unit: :width), area: Quantity.new(value: area_mm2 / 1e6, unit: :m2) })
       end
 
       private

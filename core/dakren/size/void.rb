@@ -93,15 +93,19 @@ module Dakren
         lines << if soundings.empty?
                    Working.new(says: "%{area} × %{depth} deep = %{ml}", parts: { **parts, depth: Quantity.new(value: @depth_mm, unit: :mm) })
                  else
-                   Working.new(says: "%{count} soundings #{MEANS.fetch(mean)}, %{least} to %{deepest}, #{EDGES.fetch(edge)}: mean %{mean}; %{area} × %{mean} = %{ml}", parts: {
-                                 **parts, count: Quantity.new(value: soundings.size, unit: :count), mean: Quantity.new(value: mean_depth_mm, unit: :mm),
-                                          least: Quantity.new(value: soundings.map(&:depth_mm).min, unit: :mm), deepest: Quantity.new(value: deepest_mm, unit: :mm)
+                   Working.new(says: "%{count} #{MEANS.fetch(mean)}, #{shallowest_mm == deepest_mm ? "%{deepest}" : "%{least} to %{deepest}"}, #{EDGES.fetch(edge)}: mean %{mean}; %{area} × %{mean} = %{ml}", parts: {
+                                 **parts, count: Quantity.new(value: soundings.size, unit: :sounding), mean: Quantity.new(value: mean_depth_mm, unit: :mm),
+                                          least: Quantity.new(value: shallowest_mm, unit: :mm), deepest: Quantity.new(value: deepest_mm, unit: :mm)
                                })
                  end
         lines + displaced
       end
 
       private
+
+      def shallowest_mm
+        soundings.map(&:depth_mm).min
+      end
 
       def parts
         { area: Quantity.new(value: area_mm2 / 1e6, unit: :m2), ml: Quantity.new(value: gross_ml, unit: :ml) }

@@ -3,6 +3,27 @@
 require_relative "../../core_helper"
 
 class PourTest < CoreTest
+  # Resin and room apart, thin and thick: what is told as the peak was really there, to the tenth between two steps.
+  def test_no_peak_is_told_that_never_happens
+    40.times do
+      resin = between(5, 45)
+      depth = between(0.5, 30)
+      run = mix.pour(depth_mm: depth, start_c: resin, room: room(between(0, 40)))
+
+      assert_operator run.peak_c, :<=, run.track.map { |step| step[3] }.max + 0.6, "#{depth} mm from #{resin} °C"
+    end
+  end
+
+  # A thick pour that starts warm in a cold room: its upper half peaks first, its lower half later and hotter.
+  def test_a_later_place_is_waited_for
+    [[50, 24, 24], [20, 60, 0], [50, 35, 5]].each do |depth, start, around|
+      hot = Cure::Mix.new(Cure::Clock.new(reference_temp_c: 24, working_min: 45, pot_life_min: 35, pot_mass_g: 200, max_depth_mm: 6, heat_j_g: 380))
+      short = hot.pour(depth_mm: depth, start_c: start, room: room(around))
+      long = Cure::Pour.new(hot.clock, rate_per_s: hot.pour_rate_per_s, depth_mm: depth, start_c: start, room: room(around)).run { |state| state.minute > 400 }
+
+      assert_in_delta long.peak_c, short.peak_c, 1.0
+    end
+  end
   def deep(**changes)
     Cure::Clock.new(reference_temp_c: 25, max_depth_mm: 50, working_min: 720, heat_j_g: 300, mixed_density_g_ml: 1.09, **changes)
   end

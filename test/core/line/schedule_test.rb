@@ -135,6 +135,64 @@ class SchedulerTest < CoreTest
     assert_operator made.coats.last.from_min, :>, 1320
   end
 
+  # Trimmed while green, and only then covered: not through the wet coat above.
+  def test_what_ends_one_pass_comes_before_the_next_goes_on_top
+    made = plan(job("a", ends: { trim: 10.0 }), job("b"))
+    trim = made.entries.find { |entry| entry.name == :trim }
+    lower, upper = made.coats
+
+    assert_operator trim.from_min, :>=, lower.stage(:recoat_opens).late - 1e-6
+    assert_operator trim.to_min, :<=, upper.from_min + 1e-6
+    assert_operator upper.to_min, :<=, lower.stage(:recoat_closes).early
+    assert_predicate made, :kept?
+    assert_equal 1, made.entries.count { |entry| entry.name == :trim }
+  end
+
+  # Sanded first, the next coat goes on what was sanded: nothing is abraded twice.
+  def test_a_sanding_before_the_next_pass_is_its_abrading
+    made = plan(job("a", ends: { sand: 20.0, hand_over: 10.0 }), job("b"))
+    sand, over = %i[sand hand_over].map { |name| made.entries.find { |entry| entry.name == name } }
+    lower, upper = made.coats
+
+    assert_operator sand.from_min, :>=, lower.stage(:sandable).late - 1e-6
+    assert_operator upper.from_min, :>=, sand.to_min - 1e-6
+    assert_equal :abrade, upper.school
+    assert(made.entries.none? { |entry| entry.kind == :abrade })
+    assert_operator over.from_min, :>=, upper.stage(:sandable).late - 1e-6, "handed over when the uppermost coat is hard"
+  end
+
+  def test_no_step_is_done_through_what_lies_wet_on_top
+    12.times do
+      passes = Array.new(2 + chance.rand(2)) { |i| job("p#{i}", places: [pick(%w[a b])], ends: pick([{}, { trim: 8.0 }, { sand: 12.0 }, { trim: 8.0, sand: 12.0, hand_over: 5.0 }])) }
+      made = plan(*passes, text: pick(["07:00-12:00, 12:30-17:00", "06:00-20:00"]))
+      made.entries.select { |entry| %i[trim sand].include?(entry.name) }.each do |step|
+        stage = step.name == :trim ? :recoat_opens : :sandable
+        on_top = made.coats.select { |coat| coat.from_min < step.from_min && coat.places.intersect?(passes.find { |pass| pass.equal?(step.pass) }.places) }.max_by(&:from_min)
+
+        assert_operator step.from_min, :>=, on_top.stage(stage).late - 1e-6
+      end
+    end
+  end
+
+  # A sheet that tells no more than when it is tacky: nobody can say when it is hard, and so nobody does.
+  def test_nothing_is_hard_that_the_sheet_does_not_call_hard
+    soft = exact_sheet(stages: { recoat_opens: [150, 210] })
+    made = plan(job("a", sheet: soft, ends: { sand: 10.0, hand_over: 10.0 }))
+
+    assert_nil made.hand_over_min
+    assert_predicate made, :hard_untold?
+    assert_nil made.coats.first.hard
+    assert_equal(%i[sand hand_over], made.untold.map { |_, step| step.name })
+    assert(made.entries.none? { |entry| %i[sand hand_over].include?(entry.name) })
+    assert_equal :tacky, Line::Lane.new(made.coats.first.plan).stretches.last.state
+    bare = plan(job("a", sheet: exact_sheet(stages: {})))
+
+    assert_equal :thickening, Line::Lane.new(bare.coats.first.plan).stretches.last.state
+    late = plan(job("a", sheet: exact_sheet(stages: { recoat_opens: [150, 210], full: [8640, 11_520] })))
+
+    assert_in_delta late.coats.first.stage(:full).late, late.hand_over_min, 1e-6
+  end
+
   def test_passes_on_other_places_need_not_wait
     made = plan(job("a"), job("b", places: ["edge"]))
 

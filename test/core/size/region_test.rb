@@ -11,6 +11,20 @@ class RegionTest < CoreTest
     Size::Rectangle.new(length_mm: length, width_mm: width)
   end
 
+  # Widths 60, 84, 110, 96, 70 every 300 mm: Simpson 300/3 (60 + 4×84 + 2×110 + 4×96 + 70) = 107 000 mm².
+  def test_a_strip_keeps_its_rule_when_it_is_combined
+    strip = Size::Strip.new([[0, 60], [300, 84], [600, 110], [900, 96], [1200, 70]])
+    board = Size::Rectangle.new(length_mm: 2000, width_mm: 500)
+    with_strip = Size::Region.new([Size::Placed.new(shape: board), Size::Placed.new(shape: strip, sign: -1, at_mm: [200, 100])])
+
+    assert_in_delta 107_000, strip.area_mm2, 1e-6
+    assert_in_delta 1_000_000 - 107_000, with_strip.area_mm2, 0.1
+    lens = Size::Strip.new([[0, 0], [100, 80], [200, 0]])
+
+    assert_in_delta 200 * 80 * 2 / 3.0, lens.area_mm2, 1e-6
+    assert_share lens.area_mm2 * 2, Size::Region.new([Size::Placed.new(shape: lens, count: 2, step_mm: [300, 0])]).area_mm2, 1e-9
+  end
+
   def test_a_hole_is_taken_away_with_its_own_edge
     top = Size::Region.new([placed(box(1860, 640)), placed(Size::Circle.new(diameter_mm: 100), sign: -1, at: [200, 200])])
 
