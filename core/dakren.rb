@@ -15,7 +15,7 @@ end
   cure/lifts cure/pour_top cure/stages
   sheet cure/blend cure/curves
   batch/cup_kind batch/cutter batch/marks
-  line/coat_order line/coat_plan line/coat_figures line/lane line/hours line/work_steps line/schedule line/windows line/slots line/writing line/scheduler line/backward
+  line/coat_order line/coat_plan line/coat_figures line/lane line/hours line/work_steps line/schedule line/windows line/slots line/endings line/writing line/scheduler line/backward
   care/cautions care/conditions
   bench/steps bench/walk bench/batch_clock
 ].each { |file| require_relative "dakren/#{file}" }

@@ -20,7 +20,11 @@ module Dakren
 
       # @return [Array<Formats::Figure>] one for every different outline
       def figures
-        return @places.filter_map { |place| place.outline && Formats::Figure.new(name: "#{place.name}, #{plies.size} #{plies.size == 1 ? "ply" : "plies"}", loops: Size.loops(place.outline)) } unless @need.scarf
+        unless @need.scarf
+          return @places.filter_map do |place|
+            place.outline && Formats::Figure.new(name: "#{place.name}, #{plies.size} #{plies.size == 1 ? "ply" : "plies"}", loops: Size.loops(place.outline))
+          end
+        end
 
         @need.scarf.flat_map do |scarf|
           hole = scarf.shape(0.001)

@@ -278,8 +278,8 @@ module Dakren
           @schedule = jobs.any? ? scheduled(jobs) : nil
           break if @schedule.nil?
 
-          moved = round < PLACED_AGAIN && planners.each_value.count { |planner| planner.moved?(@schedule) }.positive?
-          break unless moved || planners.each_value.count { |planner| planner.refused?(@schedule) }.positive?
+          moved = round < PLACED_AGAIN && planners.each_value.any? { |planner| planner.moved?(@schedule) }
+          break unless moved || planners.each_value.any? { |planner| planner.refused?(@schedule) }
         end
       end
 

@@ -31,7 +31,8 @@ module Dakren
       PLAIN = { count: "", "": "", "g/ml": "g/ml", "g/min": "g/min", pct: "%", phr: "phr" }.freeze
 
       # What is counted: one of it, and several.
-      COUNTED = { batch: %w[cup cups], coat: %w[coat coats], lift: %w[lift lifts], ply: %w[ply plies], corner: %w[corner corners], loop: %w[loop loops], disc: %w[disc discs], weighing: %w[weighing weighings],
+      COUNTED = { batch: %w[cup cups], coat: %w[coat coats], lift: %w[lift lifts], ply: %w[ply plies], corner: %w[corner corners], loop: %w[loop loops], disc: %w[disc discs],
+                  weighing: %w[weighing weighings],
                   sounding: %w[sounding soundings], width: %w[width widths], ticket: %w[ticket tickets], field: %w[field fields] }.freeze
 
       attr_reader :system
@@ -85,6 +86,7 @@ module Dakren
       # @return [Array(String, String)] as read off a graduated cup
       def volume(ml)
         return ["unknown", ""] if ml.nil?
+
         unit, finest, whole = system == "us" ? [:"fl oz", 2, 1000] : [:ml, 1, 1000]
         value = Measure::Units.from_core(ml.to_f, unit)
         decimals = if value >= whole then finest - 1

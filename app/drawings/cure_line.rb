@@ -161,10 +161,10 @@ module Dakren
       end
 
       def lane_name(index)
-        return "1 coat" if single?
+        return @coats.first.pass.kind.pours ? "1 lift" : "1 coat" if single?
 
         coat = @coats[index]
-        word = coat.pass.kind.name.to_s
+        word = coat.pass.kind.label.split(",").first
         "#{index + 1} #{coat.of > 1 ? "#{word} #{coat.number}" : word}"[0, WORDS_LONGEST]
       end
 

@@ -9,6 +9,8 @@ module Dakren
       ASKED = { "mm" => 1.0, "cm" => 10.0, "in" => 25.4, "px" => 25.4 / 96 }.freeze
       MOST_BYTES = 16_000_000
       MOST_POINTS = 400_000
+      # Entities drawn in a plane of their own: seen from below, where its normal points away, they are mirrored.
+      OWN_PLANE = %w[CIRCLE ARC LWPOLYLINE POLYLINE].freeze
       # A plane whose normal leans by more than this is no plan seen from above.
       UPRIGHT = 0.999
 
@@ -79,9 +81,6 @@ module Dakren
         end
         found
       end
-
-      # Entities drawn in a plane of their own: seen from below, where its normal points away, they are mirrored.
-      OWN_PLANE = %w[CIRCLE ARC LWPOLYLINE POLYLINE].freeze
 
       def draw(name, codes)
         normal = number(codes, 230) || 1.0

@@ -217,7 +217,8 @@ module Dakren
         first = ticket.coats.first
         amount = Quantity.new(value: ticket.coats.sum { |coat| coat.plan.total.total_g }, unit: :g)
         cups = ticket.coats.sum { |coat| coat.plan.batches.size }
-        [wording.clock(@desk.start + (first.from_min * 60)), "#{"about " if ticket.coats.any? { |coat| coat.plan.grams_assumed? }}#{wording.show(amount)}", wording.counted(cups, :batch), first.plan.sheet.name].join(" · ")
+        about = ticket.coats.any? { |coat| coat.plan.grams_assumed? } ? "about " : ""
+        [wording.clock(@desk.start + (first.from_min * 60)), "#{about}#{wording.show(amount)}", wording.counted(cups, :batch), first.plan.sheet.name].join(" · ")
       end
 
       # A place's size in a few words.

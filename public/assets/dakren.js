@@ -208,7 +208,7 @@ function liveForm() {
 }
 document.addEventListener("alpine:init", () => window.Alpine.data("liveForm", liveForm));
 
-// The bench: polls the server, which owns every clock; one key or pedal goes on; holding pours the stand-in.
+// The bench: polls the server, which owns every clock; one key or pedal goes on; holding pours on the simulated scale.
 document.addEventListener("alpine:init", () => {
   window.Alpine.data("benchForm", () => ({
     timer: null,

@@ -48,7 +48,7 @@ class ByHandTest < AppTest
       blank = Desk::JobDocument.blank(shop_temp_c: 22, start: "2026-11-24T09:00")
       told = kase.fetch("job").to_h { |key, value| [key, key.end_with?("-sheet") ? sheet_named(value) : value] }
       document = told.keys.grep(/shapes\z|places\z/).reduce(blank) { |kept, key| kept.merge(key => told[key]) }
-      typed = told.transform_values { |value| value.is_a?(Array) && value.first.is_a?(Array) ? value : value }.to_h { |key, value| [key, typed_value(key, value)] }
+      typed = told.to_h { |key, value| [key, typed_value(key, value)] }
       # Twice, as people do: what the form asks follows from the work that was chosen.
       2.times { document = Desk::JobDocument.from_form(typed, page: "metric", before: document) }
       desk = Desk::JobDesk.new(document, sheets: Desk::SheetDesk.finder, shop: Desk::Shop::ROUND_THE_CLOCK)

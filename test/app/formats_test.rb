@@ -61,7 +61,7 @@ class OutlineFormatsTest < CoreTest
   def test_a_drawing_out_is_complete
     text = Formats::OutlineOut.dxf([Formats::Figure.new(name: "disc ±45", loops: [[[0, 0], [30, 0], [30, 20]]])])
     codes = text.lines.map(&:chomp).each_slice(2).map { |code, value| [code.strip, value] }
-    handles = codes.select { |code, _| code == "5" }.map { |_, value| value.to_i(16) }
+    handles = codes.filter_map { |code, value| value.to_i(16) if code == "5" }
     seed = codes[codes.index(["9", "$HANDSEED"]) + 1][1].to_i(16)
     inside = codes[codes.index(%w[0 LWPOLYLINE])..].take(8).map(&:first)
 

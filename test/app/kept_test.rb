@@ -18,8 +18,8 @@ class KeptTest < AppTest
 
   # Everything a page would send back that nobody touched.
   def untouched
-    page.scan(/<select id="[^"]*" name="([^"]+)".*?<\/select>/m).flatten.to_h do |name|
-      [name, page[/<select id="[^"]*" name="#{Regexp.escape(name)}".*?<\/select>/m][/<option value="([^"]*)" selected/, 1] || ""]
+    page.scan(%r{<select id="[^"]*" name="([^"]+)".*?</select>}m).flatten.to_h do |name|
+      [name, page[%r{<select id="[^"]*" name="#{Regexp.escape(name)}".*?</select>}m][/<option value="([^"]*)" selected/, 1] || ""]
     end
   end
 
@@ -135,7 +135,7 @@ class KeptTest < AppTest
 
   # 16 : 1 by weight and 1 : 1 by volume, neither with densities, beside one with them: every total has an answer.
   def test_the_list_of_jobs_adds_sheets_with_and_without_densities
-    %w[Sillmaker\ wood\ filler Cobble\ bonding\ paste].each { |resin| Records::Sheet.find_by!(resin: resin).update!(resin_density_g_ml: nil, hardener_density_g_ml: nil) }
+    ["Sillmaker wood filler", "Cobble bonding paste"].each { |resin| Records::Sheet.find_by!(resin: resin).update!(resin_density_g_ml: nil, hardener_density_g_ml: nil) }
     path = four_coats
     press path, "add-pass:coat"
     press path, "add-pass:coat"
@@ -193,11 +193,11 @@ class KeptTest < AppTest
     submit path, { "c1-known" => "yes" }
     get path
 
-    assert_match(/\d\.\d\d g/, page[/class="figure big bare.*?<\/summary>/m].gsub(/<[^>]+>/, ""))
+    assert_match(/\d\.\d\d g/, page[%r{class="figure big bare.*?</summary>}m].gsub(/<[^>]+>/, ""))
     submit path, { "method" => bench }
     get path
 
-    assert_match(/ \d+ g\s*\z/, page[/class="figure big bare.*?<\/summary>/m].gsub(/<[^>]+>/, ""))
+    assert_match(/ \d+ g\s*\z/, page[%r{class="figure big bare.*?</summary>}m].gsub(/<[^>]+>/, ""))
   end
 
   def test_ounces_are_shown_to_what_the_scale_shows
@@ -239,12 +239,11 @@ class PretendTest < AppTest
     Devices.shop = Devices::Shop.new
   end
 
-  def shop(links: {}, pretend: true)
-    Devices.shop = Devices::Shop.new(links, simulated: -> { %i[scale room tins].to_h { |kind| [kind, @simulated] } })
-    Devices.shop.pretend = pretend
+  def open_shop(links: {}, pretend: true)
+    Devices.shop = Devices::Shop.new(links, simulated: -> { %i[scale room tins].to_h { |kind| [kind, @simulated] } }).tap { |made| made.pretend = pretend }
   end
 
-  def cup
+  def loose_cup
     get "/bench"
     post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "grams" => "300", "sheet" => sheet_id("Reedmark L20 laminating", "slow"), "tins" => "19", "room" => "18" }
     last_response["location"]
@@ -261,11 +260,11 @@ class PretendTest < AppTest
   end
 
   def test_nothing_is_simulated_unless_asked_for
-    shop(pretend: false)
+    open_shop(pretend: false)
 
     assert_nil Devices.shop.reading(:scale)
     refute_predicate Devices.shop, :pretend?
-    path = cup
+    path = loose_cup
     3.times { press(path) }
 
     assert_includes words, "No scale is heard: type what yours shows."
@@ -274,11 +273,11 @@ class PretendTest < AppTest
   end
 
   def test_simulated_thermometers_never_fill_in_nor_overrule
-    shop
+    open_shop
     get "/bench"
 
     assert_includes page, 'name="room" value="19"'
-    path = cup
+    path = loose_cup
     3.times { press(path) }
 
     assert_includes words, "simulated scale"
@@ -291,8 +290,8 @@ class PretendTest < AppTest
   end
 
   def test_a_real_thermometer_counts_and_a_record_says_what_is_what
-    shop(links: { room: @real })
-    path = cup
+    open_shop(links: { room: @real })
+    path = loose_cup
     4.times { press(path) }
     press(path, reading: "300")
 
@@ -309,7 +308,7 @@ class PretendTest < AppTest
   end
 
   def test_the_switch_stands_in_the_settings
-    shop(pretend: false)
+    open_shop(pretend: false)
     get "/settings"
     post "/settings/pretend", { "authenticity_token" => hidden("authenticity_token"), "pretend" => "yes" }
 

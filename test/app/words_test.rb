@@ -5,7 +5,7 @@ require_relative "../app_helper"
 # What every page says, read as a stranger reads it.
 class WordsTest < AppTest
   ODD = {
-    "one of several" => /(?<![\d.,\/])\b1 (?:plies|cups|coats|lifts|corners|loops|weighings|soundings|tickets|widths)\b/,
+    "one of several" => %r{(?<![\d.,/])\b1 (?:plies|cups|coats|lifts|corners|loops|weighings|soundings|tickets|widths)\b},
     "a span from a time to itself" => /\b(\d+(?:\.\d+)? (?:h|min|d)) (?:to|–) \1\b/,
     "a sentence that begins with a colon" => /(?:\A|[.?!]|<p[^>]*>|<li>|<td>|<b>)\s*:\s+\w/,
     "an amount that are" => /Amount are/

@@ -4,6 +4,8 @@ module Dakren
   module Cure
     # What a pour has shown so far: hottest and when, the middle's usable time, its track.
     class PourTally
+      MOST_BETWEEN_C = 0.5
+
       attr_reader :minute, :track, :top_age_min, :middle_c, :hottest_c, :peak_c
 
       def initialize(working_min, stepper)
@@ -13,7 +15,6 @@ module Dakren
         @peak_c = stepper.temps_c.max
         @peak_min = 0.0
         @track = []
-        @change = 0.0
         remember(stepper)
         @warming = nil
       end
@@ -22,7 +23,6 @@ module Dakren
       def note(stepper, length)
         note_usable(stepper, length)
         note_peak(stepper, length)
-        @change = (stepper.temps_c.max - @hottest_c).abs
         @minute += length
         remember(stepper)
         @spent = stepper.spent?(@peak_c)
@@ -76,23 +76,22 @@ module Dakren
         before = @before_temps[place]
         after = stepper.temps_c[place]
         share, top = between(place, before, after, stepper, length)
-        share, top = [1.0, after] if share.nil?
+        top ||= after
         return unless top > @peak_c
 
         @peak_c = top
-        @peak_min = @minute + (length * share)
+        @peak_min = @minute + (length * (share || 1.0))
       end
 
       # A peak inside the step, from the slopes at its ends.
       #
-      # Rule: it rises above both ends by no more than they differ themselves, now or in the step before. Where heat is led away
-      # much faster than the step is long, the slopes are noise, and the curve through them rises by hundreds of degrees.
+      # Rule: steps are as short as the tolerance wants, so between two of them nothing rises by more than half a degree. Where heat
+      # is led away much faster than the step is long, the slopes are noise, and a curve through them rises by hundreds.
       def between(place, before, after, stepper, length)
         return unless @before_warming && @before_warming[place].positive? && stepper.warming[place] <= 0
 
         share, top = Hermite.peak(before, after, @before_warming[place] * length, stepper.warming[place] * length)
-        seen = [(after - before).abs, @change].max
-        [share, top] if top - [before, after].max <= seen
+        [share, top] if top - [before, after].max <= MOST_BETWEEN_C
       end
     end
   end

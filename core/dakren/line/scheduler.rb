@@ -9,6 +9,7 @@ module Dakren
     # later starts are tried, coat by coat, the best few of each kept.
     class Scheduler
       include Windows
+      include Endings
       include Writing
       include Slots
 
@@ -138,45 +139,21 @@ module Dakren
         return [put(state, unit, real[:began], :real, why: nil, done: real[:finished])] if real&.key?(:began)
 
         @busy = state.busy
-
-        below = state.below.select { |(place, part), _| pass.places.include?(place) && (part.nil? || pass.sections == 1 || part == section) }.values.uniq
-        ending = number == 1 && section == 1 ? ended(below, pass) : Ending.new(0.0, [], [], [])
-        ready = number == 1 && section == 1 ? prepared(state, pass) : [state.free, []]
-        from = [ready[0], ending.done].max
-        ways = starts(from, unit, below - ending.sanded, index.zero? && beam > 1)
+        below = below(state, pass, section)
+        first = number == 1 && section == 1
+        ending = first ? ended(below, pass) : Ending.new
+        ready, before = first ? prepared(state, pass) : [state.free, []]
+        below -= ending.sanded
+        from = [ready, ending.done].max
+        ways = starts(from, unit, below, index.zero? && beam > 1)
         ways = ways.first(1) if beam == 1
-        ways = [missed_start(from, unit, below - ending.sanded)] if ways.empty?
-        ways.map do |at, school, told|
-          put(state, unit, at, school || (ending.sanded.any? ? :abrade : nil), told, before: ending.entries + ready[1], ended: ending.passes)
-        end
+        ways = [missed_start(from, unit, below)] if ways.empty?
+        ways.map { |at, school, told| put(state, unit, at, school || ending.school, told, before: ending.entries + before, ended: ending.passes) }
       end
 
-      # What is done to lower passes before the next goes on top: trimmed while green, sanded, turned over, taken out of the mould.
-      # done: minute from which the next may go on; sanded: what lies below and needs no more abrading.
-      Ending = Struct.new(:done, :entries, :passes, :sanded)
-
-      def ended(below, pass)
-        lower = below.group_by { |one| one[:unit][0] }.reject { |one, _| one.id == pass.id }
-        lower.each_with_object(Ending.new(0.0, [], [], [])) do |(one, parts), ending|
-          names = one.ends.keys - WorkSteps::LAST
-          next if names.empty? || names.any? { |name| parts.any? { |part| stage_reached(part, WorkSteps.stages_for(WorkSteps::ALL.fetch(name))).nil? } }
-
-          names.each { |name| end_step(one, name, parts, ending) }
-          ending.passes << one.id
-          ending.sanded.concat(parts) if names.include?(:sand)
-        end
-      end
-
-      def end_step(lower, name, parts, ending)
-        step = WorkSteps::ALL.fetch(name)
-        ready = [ending.done, *parts.map { |part| [part[:done], stage_reached(part, WorkSteps.stages_for(step))].max }].max
-        pieces = worked(ready, lower.ends.fetch(name), @busy)
-        waits = lower.waits.fetch(name, step.waits)
-        by = step.by && parts.filter_map { |part| reached(part, step.by, 0) }.min
-        ending.entries.concat(step_entries(lower, name, pieces, waits, window: [ready, by], missed: by && pieces.last[1] > by ? :window : nil, number: lower.count, of: lower.count,
-                                                                       why: pieces.first[0] > ready + 1 ? [:hours, ready] : nil))
-        ending.done = pieces.last[1] + waits
-        @busy += pieces
+      # What lies below a coat: the last coats on its places, of its own section where the work goes by sections.
+      def below(state, pass, section)
+        state.below.select { |(place, part), _| pass.places.include?(place) && (part.nil? || pass.sections == 1 || part == section) }.values.uniq
       end
 
       # Steps before the first coat of a pass, one after another.
@@ -191,13 +168,6 @@ module Dakren
           step_entries(pass, name, pieces, waits)
         end
         [at, entries]
-      end
-
-      # One entry for each time somebody goes on with a step; what it waits for by itself follows the last.
-      def step_entries(pass, name, pieces, waits, **more)
-        pieces.map do |from, to|
-          Entry.new(kind: :step, pass: pass.who, name: name, label: WorkSteps::ALL.fetch(name).label, from_min: from, to_min: to, waits_min: to == pieces.last[1] ? waits : 0, **more)
-        end
       end
 
       # @return [Array<Array(Float, Symbol, Hash)>] begin, school and what is told with it

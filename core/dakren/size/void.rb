@@ -93,7 +93,8 @@ module Dakren
         lines << if soundings.empty?
                    Working.new(says: "%{area} × %{depth} deep = %{ml}", parts: { **parts, depth: Quantity.new(value: @depth_mm, unit: :mm) })
                  else
-                   Working.new(says: "%{count} #{MEANS.fetch(mean)}, #{shallowest_mm == deepest_mm ? "%{deepest}" : "%{least} to %{deepest}"}, #{EDGES.fetch(edge)}: mean %{mean}; %{area} × %{mean} = %{ml}", parts: {
+                   deep = shallowest_mm == deepest_mm ? "%{deepest}" : "%{least} to %{deepest}"
+                   Working.new(says: "%{count} #{MEANS.fetch(mean)}, #{deep}, #{EDGES.fetch(edge)}: mean %{mean}; %{area} × %{mean} = %{ml}", parts: {
                                  **parts, count: Quantity.new(value: soundings.size, unit: :sounding), mean: Quantity.new(value: mean_depth_mm, unit: :mm),
                                           least: Quantity.new(value: shallowest_mm, unit: :mm), deepest: Quantity.new(value: deepest_mm, unit: :mm)
                                })

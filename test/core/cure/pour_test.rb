@@ -24,6 +24,7 @@ class PourTest < CoreTest
       assert_in_delta long.peak_c, short.peak_c, 1.0
     end
   end
+
   def deep(**changes)
     Cure::Clock.new(reference_temp_c: 25, max_depth_mm: 50, working_min: 720, heat_j_g: 300, mixed_density_g_ml: 1.09, **changes)
   end

@@ -145,7 +145,7 @@ class SchedulerTest < CoreTest
     assert_operator trim.to_min, :<=, upper.from_min + 1e-6
     assert_operator upper.to_min, :<=, lower.stage(:recoat_closes).early
     assert_predicate made, :kept?
-    assert_equal 1, made.entries.count { |entry| entry.name == :trim }
+    assert_equal(1, made.entries.count { |entry| entry.name == :trim })
   end
 
   # Sanded first, the next coat goes on what was sanded: nothing is abraded twice.
