@@ -18,7 +18,8 @@ Capybara.register_driver(:chromium) do |app|
 end
 Capybara.default_driver = :chromium
 Capybara.run_server = false
-Capybara.default_max_wait_time = 8
+# Long, since other tests run beside these; nothing waits longer than it must.
+Capybara.default_max_wait_time = 20
 Capybara.enable_aria_label = true
 
 class BrowserTest < CoreTest

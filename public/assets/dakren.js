@@ -32,11 +32,14 @@ const live = {
   },
   // Merges an answer. sent: values as they were sent, so that what was typed since is kept; null keeps every field as
   // it is. added: the focus goes to what is new. Answers false while somebody types in a field that the answer no
-  // longer has: it is merged when they leave it.
+  // longer has, and what stands there was not yet sent: it is merged when they leave it.
   merge(root, fresh, { sent = null, added = false } = {}) {
     const active = root.contains(document.activeElement) ? document.activeElement : null;
     const twins = new Map(live.fields(fresh).map((field) => [field.id, field]));
-    if (active?.id && active.matches("input, textarea") && !live.ticked(active) && active.type !== "range" && !twins.has(active.id)) return false;
+    if (active?.matches("input:not([type=checkbox], [type=radio], [type=range]), textarea") && !twins.has(active.id)) {
+      const unsent = sent ? sent.get(active.id) !== active.value : active.value !== "";
+      if (unsent) return false;
+    }
     const before = live.fields(root);
     for (const field of before) {
       const twin = twins.get(field.id);
@@ -76,12 +79,15 @@ const live = {
     const beside = again || fields.find((field) => after.includes(field.id)) || fields[fields.length - 1];
     beside?.focus();
   },
-  // Asks the server and merges; answers whether it answered.
-  async look(root, address, options = {}, how = {}) {
+  // Asks the server and merges what it answers, unless that is no longer wanted: an answer that was asked for before
+  // something was done and comes after it tells of what is past.
+  async look(root, address, options = {}, { wanted = () => true, prepare = () => {}, ...how } = {}) {
     const answer = await fetch(address, options);
     const fresh = live.parsed(await answer.text());
-    if (!fresh) return { answer, merged: false };
-    return { answer, fresh, merged: live.merge(root, fresh, how) };
+    if (!fresh || !wanted()) return { answer, stale: Boolean(fresh) };
+    prepare(fresh);
+    live.merge(root, fresh, how);
+    return { answer, fresh };
   },
 };
 
@@ -214,6 +220,7 @@ document.addEventListener("alpine:init", () => {
     timer: null,
     mood: "",
     busy: false,
+    deeds: 0,
     sound: null,
     holding: false,
     form: null,
@@ -263,9 +270,13 @@ document.addEventListener("alpine:init", () => {
     async ask(address, options, deed = false) {
       if (this.busy && !deed) return;
       this.busy = true;
+      if (deed) this.deeds += 1;
+      const deeds = this.deeds;
       try {
         const before = this.form.querySelector("[name=step]").value;
-        const { answer, fresh } = await live.look(this.form, address, options, { sent: deed ? live.sent(this.form) : null });
+        const how = { sent: deed ? live.sent(this.form) : null, wanted: () => deeds === this.deeds, prepare: deed ? undefined : (fresh) => this.keepTold(fresh) };
+        const { answer, fresh, stale } = await live.look(this.form, address, options, how);
+        if (stale) return;
         if (!fresh) {
           if (deed || answer.ok) window.location.reload();
           return;
@@ -275,8 +286,15 @@ document.addEventListener("alpine:init", () => {
       } catch (error) {
         this.lost();
       } finally {
-        this.busy = false;
+        if (deeds === this.deeds) this.busy = false;
       }
+    },
+    // A complaint stays until something is done about it, however often the page asks meanwhile.
+    keepTold(fresh) {
+      const told = this.form.querySelector("#b-complaint");
+      if (!told || fresh.querySelector("[name=step]").value !== this.form.querySelector("[name=step]").value) return;
+      fresh.querySelector("#b-main").before(told.cloneNode(true));
+      if (this.form.querySelector("#f-reading[aria-invalid]")) fresh.querySelector("#f-reading")?.setAttribute("aria-invalid", "true");
     },
     // Another step: nothing typed for the last one is carried over.
     emptied() {

@@ -219,9 +219,7 @@ class PretendTest < AppTest
       readings[kind]
     end
 
-    def tell(_command)
-      true
-    end
+    def tell(_command); end
   end
 
   def thermometer(kind, temp)

@@ -71,7 +71,7 @@ class PlanJourneyTest < BrowserTest
     times = -> { all(".day-list li.is-coat .day-time").map(&:text) }
     before = times.call
     first(".day-list summary", text: "what happened").click
-    page.execute_script("const f = document.querySelector('[name$=\"[began]\"]'); f.value = '2026-11-24T09:15'; f.dispatchEvent(new Event('input', { bubbles: true }))")
+    page.execute_script("const f = document.querySelector('[name$=\"-began_1_1\"]'); f.value = '2026-11-24T09:15'; f.dispatchEvent(new Event('input', { bubbles: true }))")
 
     assert_selector ".day-list", text: "as it was"
     assert_selector ".moved", text: "What moved"

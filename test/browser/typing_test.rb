@@ -8,6 +8,7 @@ class TypingTest < BrowserTest
 
   # Typed with pauses, the field stays the very same, keeps the focus, and holds what was typed.
   def assert_typed(id, text, pause: 0.25)
+    find_by_id(id)
     execute_script("window.watched = document.getElementById(#{id.to_json})")
     type(id, text, pause: pause)
 

@@ -4,6 +4,7 @@ document.addEventListener("alpine:init", () => {
     timer: null,
     mood: "",
     busy: false,
+    deeds: 0,
     sound: null,
     holding: false,
     form: null,
@@ -53,9 +54,13 @@ document.addEventListener("alpine:init", () => {
     async ask(address, options, deed = false) {
       if (this.busy && !deed) return;
       this.busy = true;
+      if (deed) this.deeds += 1;
+      const deeds = this.deeds;
       try {
         const before = this.form.querySelector("[name=step]").value;
-        const { answer, fresh } = await live.look(this.form, address, options, { sent: deed ? live.sent(this.form) : null });
+        const how = { sent: deed ? live.sent(this.form) : null, wanted: () => deeds === this.deeds, prepare: deed ? undefined : (fresh) => this.keepTold(fresh) };
+        const { answer, fresh, stale } = await live.look(this.form, address, options, how);
+        if (stale) return;
         if (!fresh) {
           if (deed || answer.ok) window.location.reload();
           return;
@@ -65,8 +70,15 @@ document.addEventListener("alpine:init", () => {
       } catch (error) {
         this.lost();
       } finally {
-        this.busy = false;
+        if (deeds === this.deeds) this.busy = false;
       }
+    },
+    // A complaint stays until something is done about it, however often the page asks meanwhile.
+    keepTold(fresh) {
+      const told = this.form.querySelector("#b-complaint");
+      if (!told || fresh.querySelector("[name=step]").value !== this.form.querySelector("[name=step]").value) return;
+      fresh.querySelector("#b-main").before(told.cloneNode(true));
+      if (this.form.querySelector("#f-reading[aria-invalid]")) fresh.querySelector("#f-reading")?.setAttribute("aria-invalid", "true");
     },
     // Another step: nothing typed for the last one is carried over.
     emptied() {

@@ -32,11 +32,14 @@ const live = {
   },
   // Merges an answer. sent: values as they were sent, so that what was typed since is kept; null keeps every field as
   // it is. added: the focus goes to what is new. Answers false while somebody types in a field that the answer no
-  // longer has: it is merged when they leave it.
+  // longer has, and what stands there was not yet sent: it is merged when they leave it.
   merge(root, fresh, { sent = null, added = false } = {}) {
     const active = root.contains(document.activeElement) ? document.activeElement : null;
     const twins = new Map(live.fields(fresh).map((field) => [field.id, field]));
-    if (active?.id && active.matches("input, textarea") && !live.ticked(active) && active.type !== "range" && !twins.has(active.id)) return false;
+    if (active?.matches("input:not([type=checkbox], [type=radio], [type=range]), textarea") && !twins.has(active.id)) {
+      const unsent = sent ? sent.get(active.id) !== active.value : active.value !== "";
+      if (unsent) return false;
+    }
     const before = live.fields(root);
     for (const field of before) {
       const twin = twins.get(field.id);
@@ -76,11 +79,14 @@ const live = {
     const beside = again || fields.find((field) => after.includes(field.id)) || fields[fields.length - 1];
     beside?.focus();
   },
-  // Asks the server and merges; answers whether it answered.
-  async look(root, address, options = {}, how = {}) {
+  // Asks the server and merges what it answers, unless that is no longer wanted: an answer that was asked for before
+  // something was done and comes after it tells of what is past.
+  async look(root, address, options = {}, { wanted = () => true, prepare = () => {}, ...how } = {}) {
     const answer = await fetch(address, options);
     const fresh = live.parsed(await answer.text());
-    if (!fresh) return { answer, merged: false };
-    return { answer, fresh, merged: live.merge(root, fresh, how) };
+    if (!fresh || !wanted()) return { answer, stale: Boolean(fresh) };
+    prepare(fresh);
+    live.merge(root, fresh, how);
+    return { answer, fresh };
   },
 };
