@@ -49,7 +49,7 @@ module Dakren
       end
 
       def self.planned_name(job, desk, coat, planned)
-        parts = [job.name.strip.empty? ? "Unnamed job" : job.name[0, 60]]
+        parts = [job.title(60)]
         parts << coat.pass.name[0, 40] if desk.passes.size > 1
         parts << "#{coat.pass.kind.pours ? "lift" : "coat"} #{coat.number}" if coat.of > 1
         [*parts, "cup #{planned.number} of #{coat.plan.batches.size}"].join(", ")

@@ -44,7 +44,7 @@ module Dakren
         event.last_modified = utc(record.updated_at.to_time)
         event.dtstart = utc(desk.time_at(entry.from_min))
         event.dtend = utc(desk.time_at([entry.to_min, entry.from_min + 1].max))
-        event.summary = "#{record.name.strip.empty? ? "Unnamed job" : record.name[0, 80]}: #{words(entry)}"
+        event.summary = "#{record.title(80)}: #{words(entry)}"
         event.description = description(desk, entry)
         event.append_custom_property("URL", "/jobs/#{record.id}")
         alarms(event, desk, entry)

@@ -9,6 +9,12 @@ module Dakren
 
       scope :latest, -> { order(updated_at: :desc, id: :desc) }
 
+      # @param most [Integer] characters
+      # @return [String] what a job is called wherever it is named, also one nobody has named
+      def title(most = 120)
+        name.to_s.strip.empty? ? "Unnamed job" : name[0, most]
+      end
+
       # Writes a document as the next revision.
       # @param document [Hash] as Desk::JobDocument makes it
       def write(document)

@@ -19,7 +19,7 @@ module Dakren
         end
 
         def jobs
-          Records::Job.where("name LIKE ?", pattern).latest.limit(MOST).map { |job| ["/jobs/#{job.id}", job.name[0, 120]] }
+          Records::Job.where("name LIKE ?", pattern).latest.limit(MOST).map { |job| ["/jobs/#{job.id}", job.title] }
         end
 
         def sheets
