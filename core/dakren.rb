@@ -17,5 +17,6 @@ end
   batch/cup_kind batch/cutter batch/marks
   line/coat_order line/coat_plan line/coat_figures line/lane line/hours line/work_steps line/schedule line/windows line/slots line/endings line/writing line/scheduler line/backward
   care/cautions care/conditions
+  plan/task plan/job plan/task_planner plan/plan
   bench/steps bench/walk bench/batch_clock
 ].each { |file| require_relative "dakren/#{file}" }

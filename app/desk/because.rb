@@ -46,7 +46,7 @@ module Dakren
                else
                  "the #{entry.label}"
                end
-        "#{what}#{" of ticket #{@desk.passes.index(entry.pass) + 1}" if many}#{", section #{entry.section}" if entry.sections > 1}"
+        "#{what}#{" of ticket #{@desk.number_of(entry.pass)}" if many}#{", section #{entry.section}" if entry.sections > 1}"
       end
 
       def reason(entry)

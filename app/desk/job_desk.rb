@@ -10,14 +10,12 @@ module Dakren
       NAME_LONGEST = 120
       START = /\A\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/
       YEARS = (2000..2100)
-      # How often coats are placed anew because their hour is warmer or colder than was thought.
-      PLACED_AGAIN = 2
       # Fields no plan can do without: a wrong one is mended first.
       NEEDED = %w[start tins room people hours deadline].freeze
-      # A pass on the desk. coats: Line::Entry of each; refusals of its sheet; held_back: a plan that waits for "I know".
-      Ticket = Value.define(:pass, coats: [].freeze, refusals: [].freeze, held_back: nil)
+      # A pass on the desk. task: as it was planned; coats: Line::Entry of each; refusals of its sheet; held_back: a plan that waits for "I know".
+      Ticket = Value.define(:pass, task: nil, coats: [].freeze, refusals: [].freeze, held_back: nil)
 
-      attr_reader :document, :problems, :missing, :places, :passes, :tickets, :start, :room, :schedule, :hours, :people, :deadline
+      attr_reader :document, :problems, :missing, :places, :passes, :tickets, :start, :room, :hours, :made, :people, :deadline
 
       # @param document [Hash] see JobDocument
       # @param sheets [#call] from an id to a core Sheet or nil
@@ -87,6 +85,12 @@ module Dakren
         choice("goal").to_sym
       end
 
+      # Which ticket a task is, counted from 1.
+      # @param task [Plan::Task]
+      def number_of(task)
+        passes.index { |pass| pass.id == task.id } + 1
+      end
+
       def back?
         choice("mode") == "back"
       end
@@ -114,34 +118,20 @@ module Dakren
         passes.filter_map(&:sheet).first
       end
 
-      def tins_c(from_min = 0)
-        (@tins || room&.at(from_min)).to_f.round(1)
+      # @return [Line::Schedule, nil]
+      def schedule
+        made&.schedule
       end
 
-      # One sheet's films in this job's room, followed once for all its coats.
-      # @return [Cure::Ageing]
-      def ageing(sheet)
-        (@ageing ||= {})[sheet] ||= Cure::Ageing.new(sheet, room)
+      # Does the plan fail what was asked of it?
+      def broken?
+        made ? made.broken? : false
       end
 
       # Moisture and dew point held against the work.
       # @return [Array<Care::Caution>]
       def conditions
-        return [] unless room
-
-        Care::Conditions.new(air_c: room.at(0), humidity_pct: @humidity&.to_f, surface_c: @surface_c&.to_f, moisture_pct: @moisture&.to_f,
-                             moisture_most_pct: passes.filter_map { |pass| pass.sheet&.limits&.moisture_most_pct }.min).all + [room_runs_out].compact
-      end
-
-      # Is the room told of for as long as the job lasts?
-      # @return [Care::Caution, nil]
-      def room_runs_out
-        told = room&.told_until
-        over = schedule&.hand_over_min
-        return if told.nil? || over.nil? || choice("room_mode") == "wave" || told >= over || (document["heats"].to_a.any? && choice("room_mode") == "steady")
-
-        Care::Caution.new(at: :conditions, says: "The room is told of for %{told} only, and the job takes %{over}: the last temperature is taken to hold.", first: "Tell it for longer.",
-                          parts: { told: Quantity.new(value: [told, 0].max, unit: :min), over: Quantity.new(value: over, unit: :min) })
+        made ? made.conditions : []
       end
 
       # What a figure was understood as, where it was typed in another unit than the page speaks.
@@ -163,7 +153,7 @@ module Dakren
         read_name
         @start = read_start
         @places = @reading.ids("places").to_h { |id| [id, PlaceDesk.new(id, @reading.within("#{id}-"))] }
-        @passes = @reading.ids("passes").map { |id| PassDesk.new(id, @reading.within("#{id}-"), places: @places, sheets: @sheets, tools: @tools, own: @own) }
+        @passes = @reading.ids("passes").map { |id| PassDesk.new(id, @reading.within("#{id}-"), places: @places, sheets: @sheets, tools: @tools) }
         @room = heated(read_room)
         @people = (@reading.figure("people") || @shop.people).to_i
         @deadline = read_time("deadline") if back?
@@ -263,24 +253,9 @@ module Dakren
         @tickets = passes.map { |pass| Ticket.new(pass: pass) }
         return unless plannable?
 
-        planners = passes.select(&:ready?).to_h { |pass| [pass.id, PassPlanner.new(self, pass, @shelf)] }
-        place(planners)
-        @tickets = passes.map { |pass| ticket(pass, planners[pass.id]) }
-      end
-
-      # A coat is judged by the hour at which it really goes on, and that is known once all are placed: so they are placed, judged,
-      # and placed again without those that must wait, or where their hour changes how they are done.
-      def place(planners)
-        before = @problems.size
-        (planners.size + PLACED_AGAIN).times do |round|
-          @problems.slice!(before..)
-          jobs = planners.each_value.filter_map(&:job)
-          @schedule = jobs.any? ? scheduled(jobs) : nil
-          break if @schedule.nil?
-
-          moved = round < PLACED_AGAIN && planners.each_value.any? { |planner| planner.moved?(@schedule) }
-          break unless moved || planners.each_value.any? { |planner| planner.refused?(@schedule) }
-        end
+        @made = Plan.of(job, Plan::Shop.new(sheets: @shelf.call, own: @own))
+        @made.complaints.each { |complaint| told_wrong(complaint) }
+        @tickets = passes.map { |pass| ticket(pass, @made.ticket(pass.id)) }
       end
 
       # Is everything there that every pass needs?
@@ -290,25 +265,23 @@ module Dakren
         NEEDED.none? { |key| problem(key) }
       end
 
-      def ticket(pass, planner)
-        coats = @schedule ? @schedule.coats.select { |coat| coat.pass.equal?(pass) } : []
-        Ticket.new(pass: pass, coats: coats, refusals: planner&.refusals || [], held_back: planner&.held_back)
+      # @return [Plan::Job]
+      def job
+        repeats = choice("room_mode") == "wave" || (document["heats"].to_a.any? && choice("room_mode") == "steady")
+        Plan::Job.new(tasks: passes.filter_map { |pass| pass.task(start) }, room: room, hours: hours, goal: goal, tins_c: @tins, people: people, by_min: back? ? minute_of(deadline) : nil,
+                      humidity_pct: @humidity&.to_f, surface_c: @surface_c&.to_f, moisture_pct: @moisture&.to_f, room_repeats: repeats)
       end
 
-      def scheduled(jobs)
-        make = ->(from) { Line::Scheduler.new(jobs, hours: hours, goal: goal, put_off: !back?, from_min: from).schedule }
-        @reading.guarded("hours") { back? ? backward(make) : make.call(0.0) }
-      rescue Batch::TooFast => e
-        @reading.complain("hours", "lead into an hour in which a mix is too fast: #{e.message}")
+      # A complaint of the plan, under the field it is about.
+      def told_wrong(complaint)
+        return @reading.complain(Fields.of(complaint.name) ? complaint.name : "hours", complaint.says) unless complaint.task_id
+
+        reading = passes.find { |pass| pass.id == complaint.task_id }.reading
+        reading.complain(Fields.of(reading.key(complaint.name)) ? complaint.name : "film", complaint.says)
       end
 
-      # The latest start that still hands over in time; from now where none does.
-      def backward(make)
-        return @reading.complain("deadline", "is before the work may begin") && nil if deadline <= start
-
-        minute, schedule = Line::Backward.new(minute_of(deadline), &make).latest
-        @begins_min = minute
-        schedule || make.call(0.0)
+      def ticket(pass, planned)
+        planned ? Ticket.new(pass: pass, task: planned.task, coats: planned.coats, refusals: planned.refusals, held_back: planned.held_back) : Ticket.new(pass: pass)
       end
     end
   end

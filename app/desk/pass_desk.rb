@@ -8,13 +8,12 @@ module Dakren
 
       # @param reading [Reading] of the pass @param places [Hash{String=>PlaceDesk}] of the piece, by id
       # @param sheets [#call] from an id to a Sheet or nil @param tools [ToolShelf]
-      def initialize(id, reading, places:, sheets:, tools:, own: Size::Own.new)
+      def initialize(id, reading, places:, sheets:, tools:)
         @id = id
         @reading = reading
         @places = places
         @sheets = sheets
         @tools = tools
-        @own = own
         @kind = Size::Kinds::ALL.fetch(reading.choice("kind").to_sym)
         told = reading.problems.size + reading.missing.size
         @figures = kind.inputs.to_h { |name| [name, read_input(kind.input(name))] }.compact
@@ -58,14 +57,6 @@ module Dakren
         @reading.text("method") == "graduated" ? :graduated : :scale
       end
 
-      # Grams the chosen tool can take at a time; nil where it sets no limit.
-      def most_g
-        case tool
-        when Measure::Tools::Scale then tool.capacity_g
-        when Measure::Tools::Graduated then sheet && (tool.volume_ml * sheet.clock.mixed_density_g_ml)
-        end
-      end
-
       def cup_choice
         @tools.cups.any? { |cup| cup.name == @reading.text("cup") } ? @reading.text("cup") : "auto"
       end
@@ -78,9 +69,15 @@ module Dakren
         @reading.choice("known") == "yes"
       end
 
-      # Can a plan be tried?
-      def ready?
-        !skipped? && !places.nil? && !sheet.nil? && !@unread
+      # The task as the core is told it.
+      # @param start [Time] minute 0 of the job
+      # @return [Plan::Task, nil] nil while something of it cannot be read, and where it is skipped
+      def task(start)
+        return if skipped? || places.nil? || sheet.nil? || @unread
+
+        Plan::Task.new(id: id, kind: kind, name: name, places: places, place_ids: covered_ids, figures: figures, sheet: sheet, coats: coats, sections: sections, school: school, steps: steps,
+                       step_minutes: @step_minutes.compact, service_c: service_c, marks: real.transform_values { |marks| marks.transform_values { |time| (time - start) / 60 } },
+                       method: method_name, tool: tool, cups: cups, known: known?)
       end
 
       def skipped?
@@ -96,30 +93,6 @@ module Dakren
       # @return [Array<Symbol>]
       def steps
         @steps ||= @reading.names("steps")&.map(&:to_sym) || Line::WorkSteps::USUAL.fetch(kind.name)
-      end
-
-      # Minutes of a step where the shop knows better.
-      def step_minutes(name)
-        @step_minutes[name]
-      end
-
-      # What is held against its cure, where the hottest in service was told.
-      # @return [Line::Service, nil]
-      def service_of(room, planned)
-        return unless service_c
-
-        hard = planned.hard&.middle || Cure::HORIZON_MIN
-        Line::Service.new(sheet, hottest_c: service_c.to_f, cured_at_c: room.warmest(0, hard))
-      end
-
-      # @return [Size::Sizing]
-      def sizing
-        Size::Sizing.new(kind, places, @figures, density_g_ml: sheet.clock.mixed_density_g_ml, own: @own)
-      end
-
-      # How fast one person gets it onto the work, g/min: the shop's own where it was noted.
-      def rate_g_min
-        @own.of(:rate, kind.name)&.value || kind.rate_g_min
       end
 
       # @return [String] what the ticket is called: the work and where

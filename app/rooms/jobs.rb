@@ -60,7 +60,7 @@ module Dakren
 
         # The uppermost coat of each pass that is on by now.
         def last_on(desk, minute)
-          desk.coats.select { |coat| coat.to_min <= minute }.group_by { |coat| coat.pass.covered_ids }.values.map(&:last)
+          desk.coats.select { |coat| coat.to_min <= minute }.group_by { |coat| coat.pass.place_ids }.values.map(&:last)
         end
 
         def cures(record, desk, coat, minute, found)
@@ -129,7 +129,7 @@ module Dakren
 
         def show_offers
           @begins = @desk.coats.any? && @desk.back? ? @desk.time_at(@desk.schedule.entries.first.from_min) : nil
-          @broken = @desk.schedule && @desk.coats.any? && (!@desk.schedule.kept? || (@desk.back? && @desk.deadline && (@desk.schedule.ends_min || 1e9) > @desk.minute_of(@desk.deadline)))
+          @broken = @desk.broken?
           return unless @broken && word("act") == "offers"
 
           offers = Desk::Offers.new(@desk, wording, named_sheets) { |document| desk_of(document) }

@@ -284,9 +284,9 @@ module Dakren
       def quick(unit, at)
         pass, number, section = unit
         order = pass.order.call(number, section, at)
-        @quick[[unit, order.room_c.round]] ||= begin
+        @quick[[pass.id, number, section, order.room_c.round]] ||= begin
           @tried += 1
-          plan = CoatPlan.new(order.with(hint: @last_count))
+          plan = pass.coat_plan(number, section, at, @last_count)
           @last_count = plan.batches.size
           { done: plan.done_at, ages: plan.laid_ages, plan: plan, pour: plan.pour? }
         end

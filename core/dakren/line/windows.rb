@@ -33,7 +33,7 @@ module Dakren
         pass = below[:unit][0]
         plan = below[:quick][:plan]
         range = plan.sheet.stages[stage] or return
-        found = (@reached ||= {})[[below[:unit], below[:from].round(1), stage, side]] ||= [thin_or_thick(below, plan, stage, range, side)]
+        found = (@reached ||= {})[[*below[:unit].then { |one, number, section| [one.id, number, section] }, below[:from].round(1), stage, side]] ||= [thin_or_thick(below, plan, stage, range, side)]
         minute = found.first
         minute ||= Cure::HORIZON_MIN if side == 1
         return minute unless below[:soft] && side == 1 && minute

@@ -16,7 +16,7 @@ module Dakren
 
       def coat_entries(choice)
         pass, number, section = choice[:unit]
-        plan = CoatPlan.new(pass.order.call(number, section, choice[:at]).with(hint: quick(choice[:unit], choice[:at])[:plan].batches.size)).complete
+        plan = pass.coat_plan(number, section, choice[:at], quick(choice[:unit], choice[:at])[:plan].batches.size).complete
         done = choice[:school] == :real ? choice[:done] : choice[:at] + plan.done_at
         shared = { pass: pass.who, number: number, of: pass.count, section: section, sections: pass.sections, places: pass.places }
         coat = Entry.new(kind: :coat, name: :coat, label: pass.label, from_min: choice[:at], to_min: done, plan: plan, school: choice[:school], why: choice[:why], window: choice[:window],

@@ -1,42 +1,45 @@
 # frozen_string_literal: true
 
 module Dakren
-  module Desk
-    # Makes one pass of a job ready to be placed in time, or says why it must not be.
-    class PassPlanner
+  module Plan
+    # Makes one task of a job ready to be placed in time, or says why it must not be.
+    class TaskPlanner
       SECTIONS_MOST = 40
       # What hangs on the hour at which a coat goes on.
       OF_THE_HOUR = %i[cold warm].freeze
       # Rooms no further apart than this are the same.
       SAME_C = 0.5
 
-      attr_reader :refusals, :held_back
+      attr_reader :task, :refusals, :held_back, :complaints
 
-      # @param desk [JobDesk] @param pass [PassDesk] @param shelf [#call]
-      def initialize(desk, pass, shelf)
-        @desk = desk
-        @pass = pass
-        @shelf = shelf
+      # @param job [Job] @param task [Task] @param shop [Shop]
+      # @param ageing [#call] from a sheet to its Cure::Ageing in the job's room
+      def initialize(job, task, shop, ageing)
+        @job = job
+        @task = task
+        @shop = shop
+        @ageing = ageing
         @refusals = []
-        @from_min = desk.hours.fit(0.0, 1.0) || 0.0
+        @complaints = []
+        @from_min = job.hours.fit(0.0, 1.0) || 0.0
       end
 
       # @return [Line::PassJob, nil] nil where the sheet does not suit, or the heat is not known about
-      def job
+      def placeable
+        @complaints = []
         return if @held_back
 
-        first = Line::CoatPlan.new(order(1, 1, @from_min))
+        first = planned(1, sections, @from_min)
         @refusals = refused(first).reject { |refusal| OF_THE_HOUR.include?(refusal.name) }
-        @held_back = first if @refusals.any? && !@pass.known?
+        @held_back = first if @refusals.any? && !@task.known
         return if @held_back
 
-        Line::PassJob.new(id: @pass.id, owner: @pass, label: @pass.kind.label, places: @pass.covered_ids, count: count, sections: sections, school: @pass.school,
-                          area_m2: first.order.need.area_mm2 / 1e6, order: method(:order), **steps(first), real: real)
+        Line::PassJob.new(id: @task.id, owner: @task, label: @task.kind.label, places: @task.place_ids, count: count, sections: sections, school: @task.school,
+                          area_m2: first.order.need.area_mm2 / 1e6, order: method(:order), planner: method(:coat_plan), **steps(first), real: @task.marks)
       rescue Batch::TooFast => e
         complain("sheet", "is too fast here: #{e.message}. Take a slower hardener, cooler tins or a wider cup")
       rescue InputError => e
-        name = e.field.split(".").first
-        complain(Fields.of(@pass.reading.key(name)) ? name : "film", e.allowed)
+        complain(e.field.split(".").first, e.allowed)
       rescue NotSolved => e
         complain("sheet", "gives no answer here: #{e.message}")
       end
@@ -48,7 +51,7 @@ module Dakren
         return false if (room.at(first.from_min) - room.at(@from_min)).abs < SAME_C
 
         @from_min = first.from_min
-        @count = @sections = nil
+        @count = @sections = @planned = nil
         true
       end
 
@@ -60,7 +63,7 @@ module Dakren
         found = coats(schedule).reject(&:real).map { |coat| [coat.plan, refused(coat.plan)] }
         wrong = found.find { |plan, refusals| refusals.any? || too_hot?(plan) } or return false
         @refusals = wrong[1]
-        return false if @pass.known?
+        return false if @task.known
 
         @held_back = wrong[0]
         true
@@ -69,22 +72,23 @@ module Dakren
       private
 
       def complain(name, says)
-        @pass.reading.complain(name, says)
+        @complaints << Complaint.new(task_id: @task.id, name: name, says: says)
+        nil
       end
 
       def room
-        @desk.room
+        @job.room
       end
 
       def coats(schedule)
-        schedule.coats.select { |coat| coat.pass.equal?(@pass) }
+        schedule.coats.select { |coat| coat.pass.id == @task.id }
       end
 
       # Lifts that were not told: as few as the sheet and the heat allow here.
       def count
-        @count ||= @pass.coats || begin
+        @count ||= @task.coats || begin
           whole = whole_need(1, 1).depth_mm
-          most = @pass.sheet.clock.max_depth_mm
+          most = @task.sheet.clock.max_depth_mm
           least = most ? (whole / Exact.of(most)).ceil : 1
           cool_enough(whole, [least, 1].max)
         end
@@ -92,24 +96,24 @@ module Dakren
 
       def cool_enough(whole, least)
         need = whole_need(1, least)
-        return least if need.depth_mm <= Cure::PourTop::FILM_LIMIT_MM || @pass.known?
+        return least if need.depth_mm <= Cure::PourTop::FILM_LIMIT_MM || @task.known
 
-        mix = @pass.sheet.mix(powder: need.powder)
-        place = { start_c: @desk.tins_c(@from_min), room: room.from(@from_min) }
+        mix = @task.sheet.mix(powder: need.powder)
+        place = { start_c: @job.tins_at(@from_min), room: room.from(@from_min) }
         peak = mix.pour(depth_mm: need.depth_mm, **place).peak_c
         return least unless Cure::Heat.refuses_lift?(peak)
 
-        deepest = Cure::Lifts.new(mix, **place, recoat: @pass.sheet.recoat_window_min).deepest_mm
+        deepest = Cure::Lifts.new(mix, **place, recoat: @task.sheet.recoat_window_min).deepest_mm
         deepest < Cure::Lifts::LEAST_MM ? least : [(whole / deepest).ceil, least].max
       end
 
       # A coat that takes longer than any stretch of the day is laid in sections, one stretch after another.
       def sections
-        @sections ||= @pass.sections || begin
-          longest = @desk.hours.longest_min
-          whole = Line::CoatPlan.new(in_sections(1, 1, @from_min)).done_at
+        @sections ||= @task.sections || begin
+          longest = @job.hours.longest_min
+          whole = planned(1, 1, @from_min).done_at
           found = [(whole / longest).ceil, 1].max
-          found += 1 while found < SECTIONS_MOST && Line::CoatPlan.new(in_sections(1, found, @from_min)).done_at > longest
+          found += 1 while found < SECTIONS_MOST && planned(1, found, @from_min).done_at > longest
           raise InputError.new("sections", "of this coat would be more than #{SECTIONS_MOST}, each as long as the day allows: longer hours, more people or a slower mix") if found >= SECTIONS_MOST
 
           found
@@ -118,19 +122,31 @@ module Dakren
 
       def whole_need(number, coats)
         @needs ||= {}
-        @needs[[number, coats]] ||= @pass.sizing.need(number, coats: coats)
+        @needs[[number, coats]] ||= @task.sizing(@shop.own).need(number, coats: coats)
       end
 
       def order(number, _section, from)
         in_sections(number, sections, from)
       end
 
+      def coat_plan(number, _section, from, hint)
+        planned(number, sections, from, hint)
+      end
+
+      # One coat begun at a minute, planned once however often it is asked for.
+      # @param hint [Integer, nil] a likely count of batches
+      # @return [Line::CoatPlan]
+      def planned(number, parts, from, hint = nil)
+        @planned ||= {}
+        @planned[[number, parts, from.to_f.round(3)]] ||= Line::CoatPlan.new(in_sections(number, parts, from).with(hint: hint))
+      end
+
       def in_sections(number, parts, from)
         need = whole_need(number, count)
         need = shared(need, parts) if parts > 1
-        Line::CoatOrder.new(need: need, outline: outline, sheet: @pass.sheet, room: room, from_min: from, ageing: @desk.ageing(@pass.sheet), tins_c: @desk.tins_c(from), kind: @pass.kind.name,
-                            method: @pass.method_name, cups: @pass.cups, placing_g_per_min: @pass.rate_g_min * placing_people, pack_ml: @pass.figures[:pack], most_g: @pass.most_g,
-                            people: @desk.people)
+        Line::CoatOrder.new(need: need, outline: @task.outline, sheet: @task.sheet, room: room, from_min: from, ageing: @ageing.call(@task.sheet), tins_c: @job.tins_at(from), kind: @task.kind.name,
+                            method: @task.method, cups: @task.cups, placing_g_per_min: @task.rate_g_min(@shop.own) * placing_people, pack_ml: @task.figures[:pack], most_g: @task.most_g,
+                            people: @job.people)
       end
 
       # One section's share of a need.
@@ -140,13 +156,7 @@ module Dakren
 
       # Where there are two or more, one mixes ahead and the others place.
       def placing_people
-        [@desk.people - 1, 1].max
-      end
-
-      # Marks are drawn where the whole pass lies on one place.
-      def outline
-        places = @pass.places
-        places.size == 1 ? places.first.outline : nil
+        [@job.people - 1, 1].max
       end
 
       def too_hot?(planned)
@@ -155,34 +165,29 @@ module Dakren
 
       def refused(planned)
         need = planned.order.need
-        Size::Suitability.new(@pass.kind, @pass.sheet, room_c: planned.order.room_c, film_mm: @pass.kind.rule == :film ? need.film_mm : nil, depth_mm: @pass.kind.pours ? need.depth_mm : nil,
-                                                       thinner_pct: @pass.figures[:thinner] || 0, grain_g_m2: @pass.figures[:grain] || 0, shelf: @shelf.call).refusals + service(planned)
+        Size::Suitability.new(@task.kind, @task.sheet, room_c: planned.order.room_c, film_mm: @task.kind.rule == :film ? need.film_mm : nil, depth_mm: @task.kind.pours ? need.depth_mm : nil,
+                                                       thinner_pct: @task.figures[:thinner] || 0, grain_g_m2: @task.figures[:grain] || 0, shelf: @shop.sheets).refusals + service(planned)
       end
 
       # Hotter in service than any cure of this sheet can bear.
       def service(planned)
-        found = @pass.service_of(room, planned) or return []
+        found = @task.service_of(room, planned) or return []
         return [] if found.possible?
 
         [Size::Suitability::Refusal.new(name: :service, says: "It gets %{hot} in service, and this sheet bears %{most} even after a post-cure.",
-                                        parts: { hot: Quantity.new(value: @pass.service_c, unit: :c), most: Quantity.new(value: @pass.sheet.limits.service_cured_c, unit: :c) },
+                                        parts: { hot: Quantity.new(value: @task.service_c, unit: :c), most: Quantity.new(value: @task.sheet.limits.service_cured_c, unit: :c) },
                                         nearest: "Take a mix made for heat, or keep it cooler.")]
       end
 
       def steps(planned)
         area = planned.order.need.area_mm2 / 1e6
-        chosen = @pass.steps
-        cure = @pass.service_of(room, planned)&.post_cure
+        chosen = @task.steps
+        cure = @task.service_of(room, planned)&.post_cure
         chosen |= [:post_cure] if cure
         told = Line::WorkSteps::ALL.values.select { |step| chosen.include?(step.name) }.group_by(&:at).transform_values do |list|
-          list.to_h { |step| [step.name, Line::WorkSteps.minutes(step.name, area, @pass.step_minutes(step.name))] }
+          list.to_h { |step| [step.name, Line::WorkSteps.minutes(step.name, area, @task.step_minutes[step.name])] }
         end
         { before: told[:before] || {}, after: told[:after] || {}, ends: told[:stage] || {}, waits: cure ? { post_cure: cure[1] + cure[2] } : {} }
-      end
-
-      # What really happened, by coat and section, in minutes of the job.
-      def real
-        @pass.real.transform_values { |marks| marks.transform_values { |time| (time - @desk.start) / 60 } }
       end
     end
   end

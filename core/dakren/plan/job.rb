@@ -1,0 +1,21 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Plan
+    # A job as the core is told it. Minute 0 is its start.
+    #
+    # tasks: Task in working order; room: Cure::Profile, fetched already; hours: Line::Hours, in the job's own zone; goal: of Line::GOALS;
+    # tins_c: °C of the parts, nil for as the room is; people: who is there; by_min: when it must be handed over, nil where it is planned
+    # from its start; humidity_pct, surface_c, moisture_pct: as measured; room_repeats: does the room go on as it was told?
+    Job = Value.define(:tasks, :room, :hours, goal: :hand_over, tins_c: nil, people: 1, by_min: nil, humidity_pct: nil, surface_c: nil, moisture_pct: nil, room_repeats: false) do
+      # °C of the parts when a coat begins.
+      # @param minute [Numeric]
+      def tins_at(minute)
+        (tins_c || room.at(minute)).to_f.round(1)
+      end
+    end
+
+    # What of the shop a plan hangs on. sheets: all that could be taken instead; own: Size::Own.
+    Shop = Value.define(sheets: [].freeze, own: Size::Own.new)
+  end
+end

@@ -1,0 +1,123 @@
+# frozen_string_literal: true
+
+module Dakren
+  # What is done when, with how much, in which cups: one function from a job and a shop to a plan.
+  #
+  #   plan = Plan.of(job, shop)
+  #   plan.coats.first.plan.total.resin_g
+  #   plan.schedule.hand_over_min
+  #   plan.complaints                     # => what cannot be, with its task and field
+  #
+  # Plain values in, one value out: no database, no sockets, no clock and no zone of its own.
+  module Plan
+    # Something that cannot be planned as it was told: task_id nil where it is of the whole job; name: of its field.
+    Complaint = Value.define(:name, :says, task_id: nil)
+
+    # One task planned: coats as Line::Entry; refusals of its sheet; held_back: a plan that waits for "I know".
+    Ticket = Value.define(:task, coats: [].freeze, refusals: [].freeze, held_back: nil)
+
+    # A job planned: everything a page, a calendar or a test may ask.
+    class Made
+      # How often coats are placed anew because their hour is warmer or colder than was thought.
+      PLACED_AGAIN = 2
+
+      attr_reader :job, :shop, :tickets, :schedule, :complaints
+
+      # @param job [Job] @param shop [Shop]
+      def initialize(job, shop)
+        @job = job
+        @shop = shop
+        @complaints = []
+        @ageings = {}
+        place
+        freeze
+      end
+
+      # @return [Array<Line::Entry>] in working order
+      def coats
+        schedule ? schedule.coats : []
+      end
+
+      # @param id [String] of a task
+      # @return [Ticket, nil]
+      def ticket(id)
+        tickets.find { |ticket| ticket.task.id == id }
+      end
+
+      # Does the plan fail what was asked of it: a window missed, or a hand-over too late?
+      def broken?
+        return false if schedule.nil? || coats.empty?
+
+        !schedule.kept? || (!job.by_min.nil? && (schedule.ends_min || Cure::HORIZON_MIN) > job.by_min)
+      end
+
+      # Moisture, dew point and a room that was not told for long enough.
+      # @return [Array<Care::Caution>]
+      def conditions
+        Care::Conditions.new(air_c: job.room.at(0), humidity_pct: job.humidity_pct, surface_c: job.surface_c, moisture_pct: job.moisture_pct,
+                             moisture_most_pct: job.tasks.filter_map { |task| task.sheet.limits.moisture_most_pct }.min).all + [room_runs_out].compact
+      end
+
+      private
+
+      # A coat is judged by the hour at which it really goes on, and that is known once all are placed: so they are placed, judged,
+      # and placed again without those that must wait, or where their hour changes how they are done.
+      def place
+        planners = job.tasks.map { |task| TaskPlanner.new(job, task, shop, method(:ageing)) }
+        (planners.size + PLACED_AGAIN).times do |round|
+          ready = planners.filter_map(&:placeable)
+          @complaints = planners.flat_map(&:complaints)
+          @schedule = ready.empty? ? nil : scheduled(ready)
+          break if @schedule.nil?
+
+          moved = round < PLACED_AGAIN && planners.count { |planner| planner.moved?(@schedule) }.positive?
+          break unless moved || planners.count { |planner| planner.refused?(@schedule) }.positive?
+        end
+        @tickets = planners.map { |planner| Ticket.new(task: planner.task, coats: coats.select { |coat| coat.pass.id == planner.task.id }, refusals: planner.refusals, held_back: planner.held_back) }
+      end
+
+      # One sheet's films in this job's room, followed once for all its coats.
+      def ageing(sheet)
+        @ageings[sheet] ||= Cure::Ageing.new(sheet, job.room)
+      end
+
+      def scheduled(ready)
+        make = ->(from) { Line::Scheduler.new(ready, hours: job.hours, goal: job.goal, put_off: job.by_min.nil?, from_min: from).schedule }
+        job.by_min ? backward(make) : make.call(0.0)
+      rescue Batch::TooFast => e
+        complain("hours", "lead into an hour in which a mix is too fast: #{e.message}")
+      rescue InputError => e
+        complain(e.field, e.allowed)
+      end
+
+      # The latest start that still hands over in time; from now where none does.
+      def backward(make)
+        return complain("deadline", "is before the work may begin") if job.by_min <= 0
+
+        _, schedule = Line::Backward.new(job.by_min, &make).latest
+        schedule || make.call(0.0)
+      end
+
+      def complain(name, says)
+        @complaints += [Complaint.new(name: name, says: says)]
+        nil
+      end
+
+      # Is the room told of for as long as the job lasts?
+      def room_runs_out
+        told = job.room.told_until
+        over = schedule&.ends_min
+        return if told.nil? || over.nil? || job.room_repeats || told >= over
+
+        Care::Caution.new(at: :conditions, says: "The room is told of for %{told} only, and the job takes %{over}: the last temperature is taken to hold.", first: "Tell it for longer.",
+                          parts: { told: Quantity.new(value: [told, 0].max, unit: :min), over: Quantity.new(value: over, unit: :min) })
+      end
+    end
+
+    # @param job [Job] @param shop [Shop]
+    # @return [Made]
+    def self.of(job, shop = Shop.new)
+      Made.new(job, shop)
+    end
+  end
+end
