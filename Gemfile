@@ -15,6 +15,7 @@ gem "rackup", "~> 2.1"
 gem "rexml", "~> 3.4"
 gem "sinatra", "~> 4.1"
 gem "sqlite3", "~> 1.7.3"
+gem "tzinfo-data", "~> 1.2026"
 
 group :test do
   gem "axe-core-capybara", "~> 4.10"

@@ -15,7 +15,7 @@ end
 
 %w[
   records/database records/settings records/sheet records/job records/batch records/picture records/own_figure
-  desk/wording desk/typed_form desk/entry desk/fields desk/job_document desk/job_deed desk/reading desk/place_desk desk/shop desk/pass_desk desk/job_desk
+  desk/zones desk/wording desk/typed_form desk/entry desk/fields desk/job_document desk/job_deed desk/reading desk/place_desk desk/shop desk/pass_desk desk/job_desk
   desk/moved desk/what_if desk/because desk/offers desk/comparison desk/drawn desk/cutting_list
   desk/sheet_desk desk/sheet_form desk/settings_form
   desk/bench_desk desk/bench_deed desk/loose_cup desk/tool_form

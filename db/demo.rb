@@ -143,8 +143,8 @@ module Dakren
     end
 
     def add(name, (days, hour), fields)
-      start = (Date.today + days).strftime("%Y-%m-%dT") + format("%02d:00", hour)
-      blank = Desk::JobDocument.blank(shop_temp_c: 19, start: start)
+      start = (Desk::Zones.of(nil).today + days).strftime("%Y-%m-%dT") + format("%02d:00", hour)
+      blank = Desk::JobDocument.blank(shop_temp_c: 19, start: start, zone: Desk::Zones.system_name)
       fields = fields.merge("c1-began_1_1" => start) if fields.key?("c1-began_1_1")
       named = fields.to_h { |key, value| [key, key.end_with?("-sheet") ? Records::Sheet.find_by!(resin: value[0], hardener: value[1]).id.to_s : value] }
       job = Records::Job.new

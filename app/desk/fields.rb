@@ -61,7 +61,7 @@ module Dakren
       end
 
       JOB = by_name [
-        Field.new(name: "name", label: "Job", kind: :word), Field.new(name: "start", label: "First cup mixed", kind: :word),
+        Field.new(name: "name", label: "Job", kind: :word), Field.new(name: "zone", label: "Time zone", kind: :word), Field.new(name: "start", label: "First cup mixed", kind: :word),
         Field.new(name: "room_mode", label: "Room", kind: :choice, choices: ROOMS), Field.new(name: "room", label: "Room temperature", **TEMPERATURE),
         Field.new(name: "night", label: "Coldest at night", **TEMPERATURE), Field.new(name: "day", label: "Warmest by day", **TEMPERATURE), Field.new(name: "tins", label: "Tins at", **TEMPERATURE),
         Field.new(name: "humidity", label: "Humidity", allowed: Care::Conditions::HUMIDITY_PCT, **PERCENT), Field.new(name: "surface_c", label: "Surface", **TEMPERATURE),

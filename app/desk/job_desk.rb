@@ -64,6 +64,12 @@ module Dakren
         document["name"].to_s
       end
 
+      # The zone the job is in: its own, for as long as it is kept.
+      # @return [ActiveSupport::TimeZone]
+      def zone
+        @zone ||= Zones.known(document["zone"]) || @shop.zone
+      end
+
       # What is seen of it in a list: the first place that can be drawn.
       def outline
         places.each_value.filter_map { |place| place.region || place.place&.outline }.first
@@ -153,7 +159,7 @@ module Dakren
         read_name
         @start = read_start
         @places = @reading.ids("places").to_h { |id| [id, PlaceDesk.new(id, @reading.within("#{id}-"))] }
-        @passes = @reading.ids("passes").map { |id| PassDesk.new(id, @reading.within("#{id}-"), places: @places, sheets: @sheets, tools: @tools) }
+        @passes = @reading.ids("passes").map { |id| PassDesk.new(id, @reading.within("#{id}-"), places: @places, sheets: @sheets, tools: @tools, zone: zone) }
         @room = heated(read_room)
         @people = (@reading.figure("people") || @shop.people).to_i
         @deadline = read_time("deadline") if back?
@@ -176,7 +182,7 @@ module Dakren
         text = document[name].to_s
         return @reading.miss(name) if text.empty?
 
-        time = START.match?(text) && Time.local(*text.scan(/\d+/).first(5).map(&:to_i))
+        time = START.match?(text) && zone.local(*text.scan(/\d+/).first(5).map(&:to_i))
         return time if time && YEARS.cover?(time.year)
 
         @reading.complain(name, "must be a day and hour like 2026-11-24 09:00")
@@ -190,7 +196,7 @@ module Dakren
 
         text, off = { "hours" => @shop.hours, "days_off" => @shop.days_off }.map { |name, usual| document[name].to_s.strip.then { |typed| typed.empty? ? usual : typed[0, 400] } }
         taken = choice("chain") == "yes" ? @shop.taken_after(start) : []
-        @reading.guarded("hours") { Line::Hours.read(text, days_off: off, start: start, taken: taken) }
+        @reading.guarded("hours") { Line::Hours.read(text, days_off: off, start: start, taken: taken, zone: zone) }
       end
 
       # Tents and heaters, and what was really measured.
@@ -238,7 +244,7 @@ module Dakren
         return @reading.miss("csv") if list.blank?
         return unless start
 
-        @reading.guarded("csv") { Cure::Profile.new(Formats::RoomList.read(list.typed, start: start, unit: list.bare || :C).sort_by(&:first)) }
+        @reading.guarded("csv") { Cure::Profile.new(Formats::RoomList.read(list.typed, start: start, unit: list.bare || :C, zone: zone).sort_by(&:first)) }
       end
 
       def forecast_room

@@ -17,8 +17,9 @@ module Dakren
       # @param shop_temp_c [Numeric]
       # @param start [String] "2026-11-24T09:00"
       # @return [Hash] a job nobody has typed anything into yet
-      def blank(shop_temp_c:, start:)
-        { "name" => "", "start" => start, "room_mode" => "steady", "room" => { "typed" => Check.plain(shop_temp_c), "bare" => "C" },
+      # @param zone [String, nil] name of the time zone it is in
+      def blank(shop_temp_c:, start:, zone: nil)
+        { "name" => "", "start" => start, **(zone ? { "zone" => zone } : {}), "room_mode" => "steady", "room" => { "typed" => Check.plain(shop_temp_c), "bare" => "C" },
           "places" => ["p1"], "p1-form" => "flat", "p1-shapes" => ["s1"], "p1-s1-shape" => "rectangle", "passes" => ["c1"], **new_pass("c1", "coat") }
       end
 

@@ -112,8 +112,7 @@ module Dakren
 
         first = @desk.hours.bands.first[0]
         day = @desk.start
-        morning = Time.local(day.year, day.month, day.day, first / 60, first % 60)
-        following = morning + 86_400
+        morning, following = [day, day + 86_400].map { |time| @desk.zone.local(time.year, time.month, time.day, first / 60, first % 60) }
         [morning, following].reject { |time| time == day }.map { |time| ["begin-#{time.strftime("%d%H")}", "begin #{@wording.clock(time)}", document_with(start: time.strftime("%Y-%m-%dT%H:%M"))] }
       end
 

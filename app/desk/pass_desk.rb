@@ -7,13 +7,14 @@ module Dakren
       attr_reader :sections, :service_c, :real, :id, :kind, :figures, :sheet, :coats, :reading
 
       # @param reading [Reading] of the pass @param places [Hash{String=>PlaceDesk}] of the piece, by id
-      # @param sheets [#call] from an id to a Sheet or nil @param tools [ToolShelf]
-      def initialize(id, reading, places:, sheets:, tools:)
+      # @param sheets [#call] from an id to a Sheet or nil @param tools [ToolShelf] @param zone [ActiveSupport::TimeZone]
+      def initialize(id, reading, places:, sheets:, tools:, zone:)
         @id = id
         @reading = reading
         @places = places
         @sheets = sheets
         @tools = tools
+        @zone = zone
         @kind = Size::Kinds::ALL.fetch(reading.choice("kind").to_sym)
         told = reading.problems.size + reading.missing.size
         @figures = kind.inputs.to_h { |name| [name, read_input(kind.input(name))] }.compact
@@ -162,7 +163,7 @@ module Dakren
         text = @reading.entry(name).typed
         return if text.strip.empty?
 
-        time = JobDesk::START.match?(text) && Time.local(*text.scan(/\d+/).first(5).map(&:to_i))
+        time = JobDesk::START.match?(text) && @zone.local(*text.scan(/\d+/).first(5).map(&:to_i))
         return time if time && JobDesk::YEARS.cover?(time.year)
 
         @reading.complain(name, "must be a day and hour like 2026-11-24 09:00")

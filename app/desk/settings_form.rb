@@ -24,6 +24,8 @@ module Dakren
         @hours = typed.fetch("hours", Records::Settings::HOURS).to_s.strip
         @days_off = typed.fetch("days_off", "Sat Sun").to_s.strip
         read_hours
+        @zone = typed.fetch("zone", "").to_s.strip
+        @problems["zone"] = "must be the name of a time zone, like Europe/Oslo" unless @zone.empty? || Zones.known(@zone)
         @crew = Measure::Typed.read(typed.fetch("crew", "1").to_s, field: "crew", allowed: 1..20).to_i
         @pour_first = typed.fetch("pour_first", "resin").to_s
         @problems["pour_first"] = "must be resin or hardener" unless FIRST.key?(@pour_first)
@@ -38,7 +40,7 @@ module Dakren
         bare = Wording.new(record.units).bare_temperature
         new(
           { "units" => record.units, "pour_first" => record.pour_first, "px_per_mm" => Check.plain(record.px_per_mm.round(4)), "hours" => record.hours,
-            "days_off" => record.days_off, "crew" => record.crew.to_s,
+            "days_off" => record.days_off, "crew" => record.crew.to_s, "zone" => record.zone,
             "shop_temp" => Check.plain(Measure::Units.from_core(record.shop_temp_c, bare).round(2)) }, record.units
         )
       end
@@ -47,12 +49,12 @@ module Dakren
       def read_hours
         raise InputError.new("hours", "must be at most 200 characters") if @hours.length > 200 || @days_off.length > 200
 
-        Line::Hours.read(@hours, days_off: @days_off, start: Time.local(2026, 1, 5, 9)).fit(0, 1)
+        Line::Hours.read(@hours, days_off: @days_off, start: Zones.of(nil).local(2026, 1, 5, 9), zone: Zones.of(nil)).fit(0, 1)
       end
 
       # @return [Hash{Symbol=>Object}]
       def columns
-        { units: @units, pour_first: @pour_first, px_per_mm: @px_per_mm.to_f, hours: @hours, days_off: @days_off, crew: @crew, shop_temp_c: @shop_temp_c.to_f }
+        { units: @units, pour_first: @pour_first, px_per_mm: @px_per_mm.to_f, hours: @hours, days_off: @days_off, crew: @crew, zone: @zone, shop_temp_c: @shop_temp_c.to_f }
       end
     end
   end

@@ -4,11 +4,11 @@ module Dakren
   module Desk
     # When the shop works, with how many, and what its crew is busy with.
     #
-    # hours, days_off: as typed; taken: spans of time the crew is at other jobs.
-    Shop = Value.define(:hours, :days_off, :people, taken: [].freeze) do
+    # zone: of jobs that have none of their own; hours, days_off: as typed; taken: spans of time the crew is at other jobs.
+    Shop = Value.define(:hours, :days_off, :people, taken: [].freeze, zone: Zones.of(nil)) do
       # @param row [Records::Settings] @param taken [Array<Array(Time, Time)>]
       def self.of(row, taken: [])
-        new(hours: row.hours, days_off: row.days_off, people: row.crew, taken: taken)
+        new(hours: row.hours, days_off: row.days_off, people: row.crew, taken: taken, zone: Zones.of(row.zone))
       end
 
       # @param start [Time] minute 0 of a job

@@ -24,8 +24,8 @@ module Dakren
       # @param room [Cure::Profile] from the start of the job
       # @param start [Time] when the first cup is mixed
       # @param wording [Desk::Wording]
-      # @param now [Time]
-      def initialize(coats, room:, start:, wording:, now:, hours: nil, entries: [])
+      # @param now [Time] @param zone [#local] the job is in
+      def initialize(coats, room:, start:, wording:, now:, hours: nil, entries: [], zone: Time)
         @coats = coats
         @room = room
         @hours = hours
@@ -38,7 +38,7 @@ module Dakren
         first = [*coats, *@steps].map(&:from_min).min
         @zero = first > LONG_WAIT_MIN ? first - 60 : 0.0
         until_min = coats.zip(@lanes).map { |coat, lane| coat.from_min + lane.until_min }.max
-        @axis = TimeAxis.new(start + (@zero * 60), until_min - @zero, left: LEFT, right: RIGHT)
+        @axis = TimeAxis.new(start + (@zero * 60), until_min - @zero, left: LEFT, right: RIGHT, zone: zone)
       end
 
       def to_s

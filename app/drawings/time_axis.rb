@@ -13,11 +13,13 @@ module Dakren
       # @param until_min [Float] last minute shown
       # @param left [Numeric] pixel of minute 0
       # @param right [Numeric] pixel of the last minute
-      def initialize(start, until_min, left:, right:)
+      # @param zone [#local] of its midnights
+      def initialize(start, until_min, left:, right:, zone: Time)
         @start = start
         @until_min = until_min
         @left = left.to_f
         @right = right.to_f
+        @zone = zone
       end
 
       # @return [Float] pixel, never past the right end
@@ -37,7 +39,7 @@ module Dakren
 
       # @return [Array<Array(Float, Time)>] minute and clock time of each tick, on round clock times
       def ticks
-        midnight = Time.local(start.year, start.month, start.day)
+        midnight = @zone.local(start.year, start.month, start.day)
         first = ((start - midnight) / 60 / step).ceil * step
         (0..).lazy.map { |i| midnight + ((first + (i * step)) * 60) }.map { |time| [(time - start) / 60, time] }
              .take_while { |minute, _| minute <= until_min }.to_a
@@ -46,7 +48,7 @@ module Dakren
       # @return [Array<Array(Float, Time)>] minutes at which a day begins
       def midnights
         day = Date.new(start.year, start.month, start.day)
-        (1..).lazy.map { |i| (day + i).then { |d| Time.local(d.year, d.month, d.day) } }.map { |time| [(time - start) / 60, time] }
+        (1..).lazy.map { |i| (day + i).then { |d| @zone.local(d.year, d.month, d.day) } }.map { |time| [(time - start) / 60, time] }
              .take_while { |minute, _| minute <= until_min }.to_a
       end
     end

@@ -16,10 +16,10 @@ module Dakren
       module_function
 
       # @param text [String] separated by comma, semicolon or tab; a first line of words is left out
-      # @param start [Time] minute 0 @param unit [Symbol] :C or :F of the temperatures
+      # @param start [Time] minute 0 @param unit [Symbol] :C or :F of the temperatures @param zone [#local] of days and hours
       # @return [Array<Array(Float, Float)>] minutes and °C
       # @raise [InputError] naming csv
-      def read(text, start:, unit: :C)
+      def read(text, start:, unit: :C, zone: Time)
         mark = [";", "\t", ","].find { |one| text.include?(one) } || ","
         rows = CSV.parse(text.strip, col_sep: mark, liberal_parsing: true).reject { |row| row.compact.empty? }
         raise InputError.new("csv", "must be at most #{MOST_LINES} lines") if rows.size > MOST_LINES
@@ -27,18 +27,18 @@ module Dakren
         rows.shift if rows.first && rows.first[1].to_s !~ /\d/
         raise InputError.new("csv", "must have two lines at least: hours after the start or a day and hour, then the temperature") if rows.size < 2
 
-        rows.each_with_index.map { |row, i| [minute(row[0].to_s.strip, start, i), temperature(row[1].to_s.strip, unit, i)] }
+        rows.each_with_index.map { |row, i| [minute(row[0].to_s.strip, start, zone, i), temperature(row[1].to_s.strip, unit, i)] }
       rescue CSV::MalformedCSVError
         raise InputError.new("csv", "cannot be read: a line is broken")
       end
 
-      def minute(text, start, index)
+      def minute(text, start, zone, index)
         return text.tr(",", ".").to_f * 60 if text.match?(/\A\d+(?:[.,]\d+)?\z/)
 
         parts = text.scan(/\d+/).first(5).map(&:to_i)
         raise InputError.new("csv", "line #{index + 1} begins with neither hours nor a day and hour") unless text.match?(/\A\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}/)
 
-        (Time.local(*parts) - start) / 60
+        (zone.local(*parts) - start) / 60
       rescue ArgumentError
         raise InputError.new("csv", "line #{index + 1} has a day that does not exist")
       end

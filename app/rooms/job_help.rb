@@ -26,7 +26,7 @@ module Dakren
       # Everything of the shop a plan hangs on, as it stands now.
       def shop_stamp
         @shop_stamp ||= [Records::Sheet, Records::Tool, Records::OwnFigure].map { |table| [table.count, table.maximum(:id), table.column_names.include?("updated_at") && table.maximum(:updated_at)] } +
-                        [settings_row.updated_at, ENV.fetch("TZ", nil)]
+                        [settings_row.updated_at, zone.name]
       end
 
       def planned(document)
@@ -74,8 +74,8 @@ module Dakren
       end
 
       def blank_document
-        next_hour = Time.at((Time.now.to_i / 3600 * 3600) + 3600)
-        Desk::JobDocument.blank(shop_temp_c: settings_row.shop_temp_c, start: next_hour.strftime("%Y-%m-%dT%H:%M"))
+        next_hour = zone.at((Time.now.to_i / 3600 * 3600) + 3600)
+        Desk::JobDocument.blank(shop_temp_c: settings_row.shop_temp_c, start: next_hour.strftime("%Y-%m-%dT%H:%M"), zone: zone.tzinfo.name)
       end
 
       def sheet_choices

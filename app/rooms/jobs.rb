@@ -42,7 +42,7 @@ module Dakren
       helpers do
         # What is tacky or wet now, and what needs a hand in the next hours, across all jobs.
         def now_list
-          now = Time.at(Desk::Clock.now)
+          now = zone.at(Desk::Clock.now)
           found = { tacky: [], wet: [], soon: [] }
           @jobs.each { |record, desk| desk.coats.any? && look_at(record, desk, now, found) }
           found.transform_values { |list| list.sort_by { |one| one[:at] || one[:until] || (now + 1e8) }.first(12) }

@@ -32,6 +32,12 @@ module Dakren
           @settings_row ||= Records::Settings.shop
         end
 
+        # The zone the shop is in.
+        # @return [ActiveSupport::TimeZone]
+        def zone
+          @zone ||= Desk::Zones.of(settings_row.zone)
+        end
+
         def wording
           @wording ||= Desk::Wording.new(settings_row.units)
         end

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "date"
+
 module Dakren
   module Line
     # When the crew works: bands of a day, days off, and what is taken already. Minutes count real time from the
@@ -22,14 +24,15 @@ module Dakren
       # @param days_off [String] day names and dates, e.g. "Sat Sun 2026-12-24"
       # @param start [Time] minute 0 of the job
       # @param taken [Array<Array(Float, Float)>] minutes the crew is at another job
+      # @param zone [#local] from year, month, day, hour and minute to a time, as Time has it: the zone the hours are of
       # @raise [InputError] naming hours or days_off
-      def self.read(text, start:, days_off: "", taken: [])
+      def self.read(text, start:, days_off: "", taken: [], zone: Time)
         round = text.strip.match?(/\A24\s*h(?:ours)?\z/i)
         bands = round ? [[0, 1440]] : text.split(/[,;\n]+/).map(&:strip).reject(&:empty?).map { |part| band(part) }.sort
         raise InputError.new("hours", "must be bands like 07:00-12:00, 12:30-17:00, at most #{MOST_BANDS}") unless bands.size.between?(1, MOST_BANDS)
         raise InputError.new("hours", "overlap: #{text.strip[0, 80]}") if bands.each_cons(2).any? { |(_, to), (from, _)| from < to }
 
-        new(bands, *off(days_off), start, taken)
+        new(bands, *off(days_off), start, taken, zone)
       end
 
       def self.band(part)
@@ -55,21 +58,17 @@ module Dakren
       # @return [Array(Integer, Integer, Integer)] year, month, day
       def self.day_of(text)
         day = text.split("-").map(&:to_i)
-        time = Time.local(*day)
-        raise InputError.new("days_off", "must be dates that exist") unless [time.year, time.month, time.day] == day
-
-        day
-      rescue ArgumentError
-        raise InputError.new("days_off", "must be dates that exist")
+        Date.valid_date?(*day) ? day : raise(InputError.new("days_off", "must be dates that exist"))
       end
       private_class_method :band, :off, :day_of
 
-      def initialize(bands, weekdays_off, dates_off, start, taken)
+      def initialize(bands, weekdays_off, dates_off, start, taken, zone = Time)
         @bands = bands
         @weekdays_off = weekdays_off
         @dates_off = dates_off
         @start = start
         @taken = taken.sort
+        @zone = zone
         @spans = []
         @day = noon(start, -3)
         @last_day = noon(start, FAR_DAYS)
@@ -78,7 +77,7 @@ module Dakren
 
       # The same hours where more is taken.
       def with_taken(taken)
-        Hours.new(@bands, @weekdays_off, @dates_off, @start, @taken + taken)
+        Hours.new(@bands, @weekdays_off, @dates_off, @start, @taken + taken, @zone)
       end
 
       # @param minute [Numeric] of the job @param length [Numeric] minutes of work without a break
@@ -183,13 +182,13 @@ module Dakren
 
       # Noon some days on: no change of the clocks touches it.
       def noon(time, days)
-        far = Time.local(time.year, time.month, time.day, 12) + (days * 86_400)
-        Time.local(far.year, far.month, far.day, 12)
+        far = Date.new(time.year, time.month, time.day) + days
+        @zone.local(far.year, far.month, far.day, 12)
       end
 
       def minute_of(day, minutes)
         date = minutes >= 1440 ? noon(day, 1) : day
-        (Time.local(date.year, date.month, date.day, (minutes % 1440) / 60, minutes % 60) - @start) / 60.0
+        (@zone.local(date.year, date.month, date.day, (minutes % 1440) / 60, minutes % 60) - @start) / 60.0
       end
     end
   end
