@@ -23,6 +23,8 @@ end
 Dakren::Devices.shop = Dakren::Devices::Shop.named_in(ENV)
 Dakren::Devices.shop.pretend = Dakren::Records::Settings.shop.pretend
 
+Dakren::Desk::Renewer.new.start
+
 configuration = Puma::Configuration.new do |config|
   config.bind "tcp://127.0.0.1:#{port}"
   config.threads 1, Dakren::Records::Database::THREADS

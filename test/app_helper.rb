@@ -12,6 +12,7 @@ module ShopHelp
   DATA = Dir.mktmpdir("dakren-test")
   Dakren::Records::Database.open(DATA)
   Dakren::Demo.load_once
+  Dakren::Desk::Renewer.new.renew_all(breath_s: 0)
   HOUSE = Dakren::Rooms::House.build(DATA)
   Minitest.after_run { FileUtils.remove_entry(DATA) }
 

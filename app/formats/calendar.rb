@@ -4,83 +4,65 @@ require "icalendar"
 
 module Dakren
   module Formats
-    # Jobs as iCalendar: one event for each thing somebody does, with an alarm before it and before a window closes. An
-    # event keeps its identifier when its time changes, so that a changed plan updates what a calendar holds.
+    # Jobs as iCalendar, from what was kept when they were planned: one event for each thing somebody does, with an alarm before it and
+    # before a window closes. An event keeps its identifier when its time changes, so that a changed plan updates what a calendar holds.
     class Calendar
-      ALARM_MIN = 15
+      ALARM_S = 15 * 60
+      LEAST_S = 60
       HOST = "dakren.invalid"
 
-      # @param jobs [Array<Array(Records::Job, Desk::JobDesk)>]
-      def initialize(jobs)
+      # @param jobs [Array<Records::Job>] @param zone [ActiveSupport::TimeZone] in which times are told in words
+      def initialize(jobs, zone)
         @jobs = jobs
+        @zone = zone
       end
 
       # @return [String]
       def to_s
         calendar = Icalendar::Calendar.new
         calendar.prodid = "-//Dakren//plan//EN"
-        calendar.append_custom_property("X-WR-CALNAME", @jobs.size == 1 ? @jobs.first[0].name[0, 80] : "Dakren")
-        @jobs.each { |record, desk| keyed(desk).each { |key, entry| calendar.add_event(event(record, desk, entry, key)) } }
+        calendar.append_custom_property("X-WR-CALNAME", @jobs.size == 1 ? @jobs.first.name[0, 80] : "Dakren")
+        @jobs.each { |job| (job.said["events"] || []).each { |event| calendar.add_event(event(job, event)) } }
         calendar.publish
         calendar.to_ical
       end
 
       private
 
-      # Entries with a name of their own each: work that is broken off and gone on with has several.
-      def keyed(desk)
-        seen = Hash.new(0)
-        (desk.schedule&.entries || []).map do |entry|
-          seen[entry.key] += 1
-          [seen[entry.key] > 1 ? "#{entry.key}-#{seen[entry.key]}" : entry.key, entry]
-        end
-      end
-
-      def event(record, desk, entry, key)
+      def event(job, told)
         event = Icalendar::Event.new
-        event.uid = "job-#{record.id}-#{key}@#{HOST}"
-        event.sequence = record.revision
-        event.dtstamp = utc(record.updated_at.to_time)
-        event.last_modified = utc(record.updated_at.to_time)
-        event.dtstart = utc(desk.time_at(entry.from_min))
-        event.dtend = utc(desk.time_at([entry.to_min, entry.from_min + 1].max))
-        event.summary = "#{record.title(80)}: #{words(entry)}"
-        event.description = description(desk, entry)
-        event.append_custom_property("URL", "/jobs/#{record.id}")
-        alarms(event, desk, entry)
+        event.uid = "job-#{job.id}-#{told["key"]}@#{HOST}"
+        event.sequence = job.revision
+        event.dtstamp = utc(job.updated_at.to_i)
+        event.last_modified = utc(job.updated_at.to_i)
+        event.dtstart = utc(told["from"])
+        event.dtend = utc([told["to"], told["from"] + LEAST_S].max)
+        event.summary = "#{job.title(80)}: #{told["label"]}"
+        event.description = description(told)
+        event.append_custom_property("URL", "/jobs/#{job.id}")
+        alarms(event, told)
         event
       end
 
-      def utc(time)
-        Icalendar::Values::DateTime.new(stamp(time))
+      def utc(seconds)
+        Icalendar::Values::DateTime.new(stamp(seconds))
       end
 
       # A moment as calendars write it in universal time.
-      def stamp(time)
-        time.getutc.strftime("%Y%m%dT%H%M%SZ")
+      def stamp(seconds)
+        Time.at(seconds).utc.strftime("%Y%m%dT%H%M%SZ")
       end
 
-      def words(entry)
-        return entry.label unless entry.coat? && entry.of > 1
+      def description(told)
+        return told["label"] unless told["cups"]
 
-        "#{entry.label} #{entry.number} of #{entry.of}#{", section #{entry.section}" if entry.sections > 1}"
+        ["#{told["cups"]} #{told["cups"] == 1 ? "cup" : "cups"}", "#{told["grams"].round} g of #{told["sheet"]}",
+         ("must be on by #{@zone.at(told["shut"]).strftime("%a %H:%M")}" if told["shut"])].compact.join("; ")
       end
 
-      def description(desk, entry)
-        return entry.label unless entry.coat?
-
-        shut = entry.window && entry.window[1]
-        total = entry.plan.total
-        ["#{entry.plan.batches.size} #{entry.plan.batches.size == 1 ? "cup" : "cups"}", "#{total.total_g.round} g of #{entry.plan.sheet.name}",
-         ("must be on by #{desk.time_at(shut).strftime("%a %H:%M")}" if shut && shut < Cure::HORIZON_MIN)].compact.join("; ")
-      end
-
-      def alarms(event, desk, entry)
-        alarm(event, "-PT#{ALARM_MIN}M", event.summary.to_s)
-        shut = entry.window && entry.window[1]
-        return unless entry.coat? && shut && shut < Cure::HORIZON_MIN
-
-        alarm(event, stamp(desk.time_at(shut) - (ALARM_MIN * 60)), "The window closes soon: #{event.summary}")
+      def alarms(event, told)
+        alarm(event, "-PT#{ALARM_S / 60}M", event.summary.to_s)
+        alarm(event, stamp(told["shut"] - ALARM_S), "The window closes soon: #{event.summary}") if told["shut"]
       end
 
       def alarm(event, trigger, words)

@@ -7,7 +7,33 @@ module Dakren
       serialize :document, coder: JSON
       has_many :revisions, -> { order(:number) }, class_name: "Dakren::Records::JobRevision", inverse_of: :job, dependent: :delete_all
 
+      # How a job stands, as the builder says or as its first cup shows.
+      STATES = { "planned" => "planned", "under_way" => "under way", "done" => "done", "set_aside" => "set aside" }.freeze
+      # States in which it still takes the crew's time.
+      OPEN = %w[planned under_way].freeze
+
       scope :latest, -> { order(updated_at: :desc, id: :desc) }
+      # Jobs whose summary is of another revision, or of a shop that has changed since.
+      scope :stale, ->(stamp) { where("summary_of <> revision OR summary_stamp <> ?", stamp) }
+
+      # Keeps what its plan says.
+      # @param said [Hash] see Desk::Summary @param stamp [String] of what it hangs on
+      def summarise(said, stamp)
+        first = said["first_at"] && Time.at(said["first_at"])
+        self.class.where(id: id, revision: revision).update_all(summary: JSON.generate(said), summary_of: revision, summary_stamp: stamp, first_at: first)
+        @said = said
+      end
+
+      # What its plan said when it was kept.
+      # @return [Hash{String=>Object}]
+      def said
+        @said ||= JSON.parse(summary)
+      end
+
+      # Was it never worked out yet?
+      def unsaid?
+        summary_of.zero?
+      end
 
       # @param most [Integer] characters
       # @return [String] what a job is called wherever it is named, also one nobody has named

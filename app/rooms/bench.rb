@@ -24,12 +24,13 @@ module Dakren
 
       post "/planned" do
         job = Records::Job.find_by(id: word("job")) || not_found
-        desk = Desk::JobDesk.new(job.document, sheets: Desk::SheetDesk.finder, tools: Desk::ToolShelf.of_shop, own: Records::OwnFigure.of_shop, shop: Desk::Shop.of(settings_row))
+        desk = Desk::Planning.new(settings_row, job_id: job.id).desk_of(job.document)
         coat = desk.coats.find do |one|
           one.pass.id == word("pass") && one.number == [word("coat").to_i, 1].max && one.section == [word("section").to_i, 1].max
         end || (desk.coats.first if word("pass").empty?)
         not_found if coat.nil? || !word("cup").to_i.positive?
         planned = coat.plan.batches[word("cup").to_i - 1] || not_found
+        job.update!(state: "under_way") if job.state == "planned"
         redirect "/bench/#{Desk::LooseCup.planned(job, desk, coat, planned, settings_row).id}", 303
       end
 
@@ -66,8 +67,8 @@ module Dakren
           status code
           @title = "Bench"
           @form = form || Desk::LooseCup.blank(settings_row, devices, wording)
-          @running = Records::Batch.running.map { |record| [record, Desk::BenchDesk.walk(record)] }
-          @finished = Records::Batch.finished.limit(FINISHED_LISTED).map { |record| [record, Desk::BenchDesk.walk(record)] }
+          @running = Records::Batch.running.includes(:events).map { |record| [record, Desk::BenchDesk.walk(record)] }
+          @finished = Records::Batch.finished.limit(FINISHED_LISTED).select(:id, :name, :outcome, :finished_at).to_a
           erb :"bench/list"
         end
 
@@ -104,7 +105,8 @@ module Dakren
           return if @complaint
 
           record.note(after: word("after").to_i, kind: deed.kind, at: now, data: deed.data.merge(walk.step&.name == :second ? heard : {}))
-          record.update!(finished_at: Time.now) if Desk::BenchDesk.walk(record.reload).over?
+          after = Desk::BenchDesk.walk(record.reload)
+          record.update!(finished_at: Time.now, outcome: after.abandoned? ? "binned" : "hard") if after.over?
         rescue Records::Batch::Overtaken
           @complaint = "Another device has just written to this cup. It stands as shown now; nothing you did was lost or done twice."
         end

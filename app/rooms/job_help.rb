@@ -4,53 +4,26 @@ module Dakren
   module Rooms
     # What every page about a job needs: its record and desk, its fields, its drawings.
     module JobHelp
-      def finder
-        @finder ||= begin
-          known = {}
-          desk = Desk::SheetDesk.finder
-          ->(id) { known.fetch(id) { known[id] = desk.call(id) } }
-        end
+      # The shop's plans.
+      # @return [Desk::Planning]
+      def planning
+        @planning ||= Desk::Planning.new(settings_row, job_id: @record&.id)
+      end
+
+      def desk_of(document)
+        planning.desk_of(document)
       end
 
       def shop_tools
-        @shop_tools ||= Desk::ToolShelf.of_shop
-      end
-
-      # Plans of late: a document is planned once, however often it is looked at.
-      DESKS = Memo.new(70)
-
-      def desk_of(document)
-        DESKS.recall([document, shop_stamp, (taken_by_others if document["chain"] == "yes"), (Time.now.to_i / 600 if document["room_mode"] == "weather")]) { planned(document) }
-      end
-
-      # Everything of the shop a plan hangs on, as it stands now.
-      def shop_stamp
-        @shop_stamp ||= [Records::Sheet, Records::Tool, Records::OwnFigure].map { |table| [table.count, table.maximum(:id), table.column_names.include?("updated_at") && table.maximum(:updated_at)] } +
-                        [settings_row.updated_at, zone.name]
-      end
-
-      def planned(document)
-        Desk::JobDesk.new(document, sheets: finder, tools: shop_tools, shelf: -> { shelf }, own: own_figures, shop: Desk::Shop.of(settings_row, taken: taken_by_others))
+        planning.tools
       end
 
       def own_figures
-        @own_figures ||= Records::OwnFigure.of_shop
+        planning.own
       end
 
-      # Sheets of the shelf with their ids.
       def named_sheets
-        @named_sheets ||= Records::Sheet.in_order.filter_map { |record| (sheet = finder.call(record.id.to_s) rescue nil) && [record.id.to_s, sheet] } # rubocop:disable Style/RescueModifier
-      end
-
-      # When the crew is at other jobs.
-      # @return [Array<Array(Time, Time)>]
-      def taken_by_others
-        @taken_by_others ||= Records::Job.where(template: false).where.not(id: @record&.id).where.not(busy: "[]").pluck(:busy).flat_map { |text| JSON.parse(text).map { |pair| pair.map { |at| Time.at(at) } } }
-      end
-
-      # All sheets whose numbers can be used.
-      def shelf
-        @shelf ||= Records::Sheet.in_order.filter_map { |record| finder.call(record.id.to_s) rescue nil } # rubocop:disable Style/RescueModifier
+        planning.named_sheets
       end
 
       def find(id)
@@ -71,6 +44,7 @@ module Dakren
         stepping = %w[undo redo].include?(step)
         record.write(document) unless stepping && Desk::JobDocument.same?(record.document, document)
         record.public_send(step) if stepping
+        record.summarise(Desk::Summary.of(desk_of(record.document)), planning.stamp)
       end
 
       def blank_document
@@ -200,6 +174,16 @@ module Dakren
         return "Heavy cloth: spread most of the resin first, lay the cloth into it, roll until it is clear; then the rest from above." if into
 
         "Light cloth: lay it dry, pour and spread from the middle out; an even sheen with the weave still showing and no shiny puddles is right."
+      end
+
+      # A moment of a summary, as a list says it.
+      def day_clock(seconds)
+        seconds ? zone.at(seconds).strftime("%a %-d %b %H:%M") : "not within 60 days"
+      end
+
+      def tacky_span(said)
+        from, to = said["tacky"].map { |seconds| seconds && ((seconds - said["first_at"]) / 60.0) }
+        wording.clock_span(zone.at(said["first_at"]), from, to)
       end
 
       # Everything mixed for all coats.

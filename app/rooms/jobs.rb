@@ -4,16 +4,20 @@ module Dakren
   module Rooms
     # Jobs: the list, and the job sheet that saves and plans while it is typed.
     class Jobs < Room
-      LISTED = 60
       # What the heat of a lift, or the fitness of a sheet, hangs on: "I know" was said of that, and of nothing else.
       KNOWN_OF = /\A(?:room_mode|room|night|day|points|tins|p\d+-.*|c\d+-(?:kind|sheet|film|film_unit|lifts|places|thinner|grain|cloths|thickness|share))\z/
 
       get "/" do
         @title = "Jobs"
-        @jobs = Records::Job.latest.limit(LISTED).map { |record| [record, desk_of(record.document)] }
-        @jobs, @templates = @jobs.partition { |record, _| !record.template }
-        @count = Records::Job.where(template: false).count
+        @templates = Records::Job.where(template: true).latest.limit(Desk::JobList::PAGE).to_a
+        @list = Desk::JobList.new(word("show"), word("sort"), word("page"))
         erb :"jobs/list"
+      end
+
+      post %r{/jobs/(\d{1,15})/state} do |id|
+        record = find(id)
+        record.update!(state: word("state")) if Records::Job::STATES.key?(word("state"))
+        redirect "/jobs/#{id}", 303
       end
 
       post "/jobs" do
@@ -27,7 +31,7 @@ module Dakren
       end
 
       post %r{/jobs/(\d{1,15})} do |id|
-        record = find(id)
+        @record = record = find(id)
         before = record.document
         Records::Job.transaction { record.lock! && save(record) }
         @opened = record.document.keys.reject { |key| before.key?(key) }.flat_map { |key| key.scan(/[pcs]\d+/) }.uniq
@@ -36,43 +40,9 @@ module Dakren
 
       helpers JobHelp
 
-      # How far ahead the list of what needs a hand looks.
-      SOON_H = 8
-
       helpers do
-        # What is tacky or wet now, and what needs a hand in the next hours, across all jobs.
         def now_list
-          now = zone.at(Desk::Clock.now)
-          found = { tacky: [], wet: [], soon: [] }
-          @jobs.each { |record, desk| desk.coats.any? && look_at(record, desk, now, found) }
-          found.transform_values { |list| list.sort_by { |one| one[:at] || one[:until] || (now + 1e8) }.first(12) }
-        end
-
-        def look_at(record, desk, now, found)
-          minute = desk.minute_of(now)
-          last_on(desk, minute).each { |coat| cures(record, desk, coat, minute, found) }
-          desk.schedule.entries.each do |entry|
-            next unless entry.from_min.between?(minute, minute + (SOON_H * 60))
-
-            found[:soon] << { job: record, at: desk.time_at(entry.from_min), words: entry.coat? && entry.of > 1 ? "#{entry.label} #{entry.number} of #{entry.of}" : entry.label }
-          end
-        end
-
-        # The uppermost coat of each pass that is on by now.
-        def last_on(desk, minute)
-          desk.coats.select { |coat| coat.to_min <= minute }.group_by { |coat| coat.pass.place_ids }.values.map(&:last)
-        end
-
-        def cures(record, desk, coat, minute, found)
-          opens = coat.stage(:recoat_opens)
-          closes = coat.stage(:recoat_closes)
-          return unless opens
-          return if (hard = closes || coat.hard) && hard.early && hard.early < minute
-
-          words = coat.of > 1 ? "#{coat.label} #{coat.number}" : coat.label
-          return found[:wet] << { job: record, words: words, at: opens.middle && desk.time_at(opens.middle) } if opens.middle.nil? || opens.middle > minute
-
-          found[:tacky] << { job: record, words: words, until: closes&.early && desk.time_at(closes.early) }
+          @now_list ||= Desk::NowList.new(zone.at(Desk::Clock.now)).found
         end
 
         # Keeps what was typed, then does what was pressed.
@@ -81,7 +51,6 @@ module Dakren
           @theirs = record.document
           document = unknown_again(merged, record.document)
           keep(record, changed(document))
-          record.update!(busy: JSON.generate(busy_of(desk_of(record.document))))
         end
 
         # The document after what was pressed.
@@ -103,10 +72,6 @@ module Dakren
 
         def asked_what_if
           @asked_what_if ||= Desk::WhatIf.new(typed, shop_tools.cups.map(&:name), bare: wording.bare_temperature)
-        end
-
-        def busy_of(desk)
-          (desk.schedule&.busy || []).first(500).map { |from, to| [desk.time_at(from).to_i, desk.time_at(to).to_i] }
         end
 
         def unknown_again(document, before)

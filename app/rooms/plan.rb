@@ -14,7 +14,7 @@ module Dakren
         @desk = desk_of(@record.document)
         @resins = @desk.passes.filter_map { |pass| pass.sheet&.resin }.uniq
         @resin = @resins.include?(word("resin")) ? word("resin") : @resins.first
-        @rows = @resin ? Desk::Comparison.new(@desk, named_sheets, @resin) { |document, extra| desk_with(document, extra) }.rows : []
+        @rows = @resin ? Desk::Comparison.new(@desk, named_sheets, @resin) { |document, extra| planning.tried(document, extra) }.rows : []
         @title = "Hardeners side by side"
         erb :"plan/compare"
       end
@@ -23,12 +23,13 @@ module Dakren
         record = find(id)
         content_type CALENDAR
         headers "content-disposition" => "attachment; filename=\"job-#{record.id}.ics\""
-        Formats::Calendar.new([[record, desk_of(record.document)]]).to_s
+        renewed(record)
+        Formats::Calendar.new([record], zone).to_s
       end
 
       get "/shop.ics" do
         content_type CALENDAR
-        Formats::Calendar.new(Records::Job.where(template: false).latest.limit(FEED_JOBS).map { |record| [record, desk_of(record.document)] }).to_s
+        Formats::Calendar.new(Records::Job.where(template: false, state: Records::Job::OPEN).latest.limit(FEED_JOBS).to_a, zone).to_s
       end
 
       post %r{/(\d{1,15})/deeds} do |id|
@@ -42,14 +43,18 @@ module Dakren
       end
 
       helpers do
-        def desk_with(document, extra)
-          Desk::JobDesk.new(document, sheets: ->(id) { extra[id] || finder.call(id) }, tools: shop_tools, shelf: -> { [] }, own: own_figures, shop: Desk::Shop.of(settings_row))
+        # One job asked for by itself is up to date: it is planned where what was kept is stale.
+        def renewed(record)
+          return unless Records::Job.stale(planning.stamp).exists?(record.id)
+
+          record.summarise(Desk::Summary.of(desk_of(record.document)), planning.stamp)
+          record.reload
         end
 
         # A new job of the same kind: nothing of what happened to the first goes with it.
         def copy_of(record, name)
           kept = record.document.reject { |key, _| key.end_with?("-picture", "-picture_scale") || Desk::Fields.mark(key.split("-").last) || key == "measured" }
-          Records::Job.new.tap { |job| job.write(kept.merge("name" => name, "start" => blank_document["start"])) }
+          Records::Job.new.tap { |job| keep(job, kept.merge("name" => name, "start" => blank_document["start"])) }
         end
       end
     end

@@ -160,7 +160,7 @@ module Dakren
           _, bytes = uploaded("picture")
           kind = Formats::Picture.kind(bytes)
           kept = Records::Picture.create!(job: @record, kind: kind.type, width: kind.width, height: kind.height, bytes: bytes)
-          @record.write(@record.document.merge("#{@place.id}-picture" => kept.id.to_s).except("#{@place.id}-picture_scale"))
+          keep(@record, @record.document.merge("#{@place.id}-picture" => kept.id.to_s).except("#{@place.id}-picture_scale"))
         rescue InputError => e
           @complaint = "The photograph #{e.allowed}."
         end
@@ -173,7 +173,7 @@ module Dakren
           list = Desk::JobDocument.ids(@record.document, key)
           id = "s#{SecureRandom.random_number(10..99_999)}"
           kept = @place.shapes.empty? ? [id] : list + [id]
-          @record.write(@record.document.merge(key => kept, "#{@place.id}-#{id}-shape" => "outline", "#{@place.id}-#{id}-sign" => word("sign") == "take" ? "take" : "add",
+          keep(@record, @record.document.merge(key => kept, "#{@place.id}-#{id}-shape" => "outline", "#{@place.id}-#{id}-sign" => word("sign") == "take" ? "take" : "add",
                                                "#{@place.id}-#{id}-loops" => JSON.generate(found.loops)))
           session_remarks(found)
         rescue InputError => e

@@ -151,7 +151,7 @@ class PlanUseTest < AppTest
     submit first, { "name" => "First" }
     second = four_coats("c1-coats" => "1", "chain" => "yes", "name" => "Second")
     get second
-    taken = Desk::Shop.of(Records::Settings.shop, taken: JSON.parse(Records::Job.find(first[/\d+/]).busy).map { |pair| pair.map { |at| Time.at(at) } })
+    taken = Desk::Shop.of(Records::Settings.shop, taken: Records::Job.find(first[/\d+/]).said["busy"].map { |pair| pair.map { |at| Time.at(at) } })
     one = desk(first).coats.first
     two = Desk::JobDesk.new(document(second), sheets: Desk::SheetDesk.finder, shop: taken).coats.first
 

@@ -70,8 +70,8 @@ module Dakren
           @schedule = ready.empty? ? nil : scheduled(ready)
           break if @schedule.nil?
 
-          moved = round < PLACED_AGAIN && planners.count { |planner| planner.moved?(@schedule) }.positive?
-          break unless moved || planners.count { |planner| planner.refused?(@schedule) }.positive?
+          moved = round < PLACED_AGAIN && planners.map { |planner| planner.moved?(@schedule) }.any?
+          break unless moved || planners.map { |planner| planner.refused?(@schedule) }.any?
         end
         @tickets = planners.map { |planner| Ticket.new(task: planner.task, coats: coats.select { |coat| coat.pass.id == planner.task.id }, refusals: planner.refusals, held_back: planner.held_back) }
       end
