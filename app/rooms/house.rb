@@ -11,6 +11,7 @@ module Dakren
     module House
       HOSTS = %w[127.0.0.1 localhost [::1]].freeze
       SECRET_FILE = "session.key"
+      SESSION_S = 90 * 86_400
 
       module_function
 
@@ -23,7 +24,8 @@ module Dakren
           use Frame::SmallBodies
           use Rack::Protection::HostAuthorization, permitted_hosts: HOSTS, logging: false, message: "This address is not served here.\n"
           use Rack::Static, urls: ["/assets"], root: Frame::PUBLIC, header_rules: [[:all, { "cache-control" => "public, max-age=31536000, immutable" }]]
-          use Rack::Session::Cookie, key: "dakren", secrets: secret, same_site: :strict, httponly: true, expire_after: nil
+          # Cookies know no ports: a second shop on this machine has its own name, and a tablet that slept keeps its forms.
+          use Rack::Session::Cookie, key: "dakren-#{Digest::SHA256.hexdigest(secret)[0, 8]}", secrets: secret, same_site: :strict, httponly: true, expire_after: SESSION_S
           use Rack::Protection::AuthenticityToken, logging: false, message: "This form has expired. Go back, load the page again and send it once more.\n"
           use Frame::OneWriter
           map("/bench") { run Bench }
