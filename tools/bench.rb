@@ -33,10 +33,11 @@ module Bench
   end
 
   KINDS = %w[cure plan web].freeze
+  BIG = ARGV.delete("--big")
 end
 
 kinds = ARGV.empty? ? Bench::KINDS - ["web"] : ARGV
 unknown = kinds - Bench::KINDS
-abort "bin/bench #{Bench::KINDS.join("|")}" unless unknown.empty?
+abort "bin/bench #{Bench::KINDS.join("|")} [--big]" unless unknown.empty?
 kinds.each { |kind| require_relative "bench/#{kind}" }
 puts format("%-58s %9.1f MB", "peak memory", Bench.peak_mb)

@@ -22,6 +22,8 @@ module Dakren
       def note(after:, kind:, at:, data: {})
         raise Overtaken unless (events.where.not(kind: "touched").maximum(:number) || 0) == after
 
+        lots = data.values_at(:lot_a, :lot_b).compact.join(" ")
+        update!(lots: lots) unless lots.empty?
         events.create!(number: (events.maximum(:number) || 0) + 1, kind: kind.to_s, at: at, data: data)
       rescue ActiveRecord::RecordNotUnique
         raise Overtaken

@@ -28,8 +28,7 @@ module Dakren
 
         # By name, or by a lot noted when the tins were taken.
         def cups
-          with_lot = Records::BatchEvent.where(kind: "done").where("data LIKE '%lot_%' AND data LIKE ?", pattern).select(:batch_id)
-          Records::Batch.where("name LIKE ?", pattern).or(Records::Batch.where(id: with_lot)).order(id: :desc).limit(MOST).map { |batch| ["/bench/#{batch.id}", batch.name] }
+          Records::Batch.where("name LIKE :wanted OR lots LIKE :wanted", wanted: pattern).order(id: :desc).limit(MOST).select(:id, :name).map { |batch| ["/bench/#{batch.id}", batch.name] }
         end
       end
     end

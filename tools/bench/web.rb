@@ -1,11 +1,16 @@
 # frozen_string_literal: true
 
-# Pages of a running shop, alone and with twenty bench screens open at once. Wanted: every page under 150 ms.
+# Pages of a running shop beside a bare Rack answer on the same server: alone, first after a start, and with twenty bench screens open.
+# With --big: a shop of five years.
 require_relative "../../test/served"
+require_relative "bare_rack"
 
 SCREENS = 20
 ROUNDS = 15
-shop = Served.new.start
+# Wanted, as times a bare answer.
+LISTS_TIMES = 40
+COLD_TIMES = 150
+SHEET_TIMES = 120
 
 fetch = lambda do |http, path, live: false, cookie: nil|
   request = Net::HTTP::Get.new(path)
@@ -17,9 +22,41 @@ fetch = lambda do |http, path, live: false, cookie: nil|
 
   [answer, (Process.clock_gettime(Process::CLOCK_MONOTONIC) - from) * 1000]
 end
+median = lambda do |http, path|
+  fetch.call(http, path)
+  Bench.median_ms(ROUNDS) { fetch.call(http, path) }
+end
 
+data = Dir.mktmpdir("dakren-bench")
+if Bench::BIG
+  from = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+  system(RbConfig.ruby, "-r", File.join(__dir__, "big_shop.rb"), "-e", "BigShop.make(ARGV.first)", data, exception: true)
+  puts format("a shop of five years, made in %.0f s", Process.clock_gettime(Process::CLOCK_MONOTONIC) - from)
+end
+
+puts "web"
+bare_server = BareRack.new.start
+bare = Net::HTTP.start("127.0.0.1", bare_server.port) { |http| median.call(http, "/") }
+bare_server.stop
+Bench.line("a bare answer", bare)
+told = lambda do |what, milliseconds, wanted|
+  puts format("%-58s %9.2f ms %8.0f times a bare answer   wanted %d", what, milliseconds, milliseconds / bare, wanted)
+end
+
+lists = ["/", "/?show=all&sort=name", "/?show=done&page=3", "/bench", "/find/?q=years", "/find/?q=L42", "/plan/shop.ics", "/shelf", "/settings"]
+sheets = %w[/jobs/1 /jobs/3 /jobs/4 /jobs/10]
+lists.each do |path|
+  shop = Served.new(data: data).start
+  Net::HTTP.start("127.0.0.1", shop.port) { |http| told.call("#{path}, first after a start", fetch.call(http, path).last, COLD_TIMES) }
+  shop.stop
+end
+
+shop = Served.new(data: data).start
 begin
   http = Net::HTTP.start("127.0.0.1", shop.port)
+  lists.each { |path| told.call("#{path}, alone", median.call(http, path), LISTS_TIMES) }
+  sheets.each { |path| told.call("#{path}, alone", median.call(http, path), SHEET_TIMES) }
+
   page, = fetch.call(http, "/bench")
   cookie = page["set-cookie"].split(";").first
   token = page.body[/name="authenticity_token" value="([^"]+)"/, 1]
@@ -30,14 +67,7 @@ begin
     form.set_form_data("authenticity_token" => token, "grams" => "200", "sheet" => sheet, "tins" => "20", "room" => "20", "first" => "resin", "method" => "scale")
     http.request(form)["location"] || raise("no cup was started")
   end
-
-  puts "web"
-  pages = ["/", "/jobs/1", "/jobs/3", "/jobs/4", "/bench", cups.first, "/shelf", "/shelf/4", "/settings"]
-  pages.each do |path|
-    fetch.call(http, path)
-    Bench.line("#{path}, alone", Bench.median_ms(ROUNDS) { fetch.call(http, path) }, 150)
-  end
-
+  pages = ["/", sheets.first, "/bench", cups.first, "/shelf/4"]
   stop = false
   screens = cups.map do |path|
     Thread.new do
@@ -58,5 +88,5 @@ begin
   screens.each(&:join)
 ensure
   shop.stop
-  FileUtils.rm_rf(shop.data)
+  FileUtils.rm_rf(data)
 end

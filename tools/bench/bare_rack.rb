@@ -1,0 +1,36 @@
+# frozen_string_literal: true
+
+require "net/http"
+require "socket"
+require "tmpdir"
+
+# What the machine itself takes for an answer: a bare Rack application on the same server, with nothing behind it.
+class BareRack
+  RACKUP = "run ->(_) { [200, { \"content-type\" => \"text/html\" }, [\"<!DOCTYPE html><title>bare</title>\"]] }\n"
+  PATIENCE_S = 20
+
+  attr_reader :port
+
+  def start
+    @port = TCPServer.open("127.0.0.1", 0) { |server| server.addr[1] }
+    @dir = Dir.mktmpdir("dakren-bare")
+    file = File.join(@dir, "config.ru")
+    File.write(file, RACKUP)
+    @pid = Process.spawn("bundle", "exec", "puma", "--bind", "tcp://127.0.0.1:#{port}", "--threads", "1:8", "--environment", "production", "--quiet", file, out: File::NULL)
+    deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + PATIENCE_S
+    IO.select(nil, nil, nil, 0.05) until answers? || Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+    self
+  end
+
+  def answers?
+    Net::HTTP.get_response("127.0.0.1", "/", port).code == "200"
+  rescue SystemCallError, EOFError
+    false
+  end
+
+  def stop
+    Process.kill("INT", @pid)
+    Process.wait(@pid)
+    FileUtils.rm_rf(@dir)
+  end
+end
