@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 # Serves the shop: ruby app/serve.rb PORT DATA_DIR demo|empty. Called by bin/dakren once the gems are there.
+# Pages are compiled once: told before the rooms are read.
+ENV["RACK_ENV"] = "production"
 require_relative "boot"
 require "puma"
 require "puma/configuration"

@@ -90,7 +90,7 @@ module Dakren
 
       def jobs
         near = Time.at(@at - FAR_S)..Time.at(@at + SOON_S)
-        Records::Job.where(template: false, state: Records::Job::OPEN, first_at: near).select(:id, :name, :summary).to_a
+        Records::Job.where(template: false, state: Records::Job::OPEN, first_at: near, over_at: [nil, Time.at(@at)..]).select(:id, :name, :summary).to_a
       end
 
       def look_at(job, found)

@@ -52,6 +52,20 @@ module Dakren
         end
       end
 
+      # Plans a job where what was kept of it is stale, and keeps that.
+      # @param record [Records::Job]
+      # @return [Records::Job] the same
+      def renew(record)
+        record.tap { record.summarise(Summary.of(fresh_desk_of(record.document)), stamp) if record.stale?(stamp) }
+      end
+
+      # A job's calendar as it was written last, or written now.
+      # @param record [Records::Job]
+      # @return [String]
+      def calendar(record)
+        record.calendar || Formats::Calendar.new(record, zone).to_s.tap { |text| record.keep_calendar(text) }
+      end
+
       def finder
         @finder ||= begin
           known = {}

@@ -38,14 +38,18 @@ module Dakren
       # @return [Records::Job, nil] the one that was renewed
       def renew_one
         planning = Planning.new
-        record = Records::Job.stale(planning.stamp).latest.first or return
-        desk = Planning.new(job_id: record.id).fresh_desk_of(record.document)
-        Records::Database.writing { record.summarise(Summary.of(desk), planning.stamp) }
+        record = Records::Job.stale(planning.stamp).or(Records::Job.unwritten).latest.first or return
+        planning = Planning.new(job_id: record.id)
+        said = Summary.of(planning.fresh_desk_of(record.document)) if record.stale?(planning.stamp)
+        Records::Database.writing do
+          record.summarise(said, planning.stamp) if said
+          planning.calendar(record)
+        end
         record
       rescue StandardError => e
         # A job that cannot be worked out is not tried for ever.
         warn "job #{record&.id} cannot be summed up: #{e.message}"
-        record && Records::Database.writing { record.summarise({ "waits" => "cannot be worked out: open it" }, planning.stamp) }
+        record && Records::Database.writing { record.summarise({ "waits" => "cannot be worked out: open it" }, planning.stamp) && record.keep_calendar("") }
         record
       end
     end

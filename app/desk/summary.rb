@@ -6,7 +6,7 @@ module Dakren
     # never plan. Times are seconds.
     module Summary
       # Counts up whenever the core plans otherwise, or this says otherwise: what was kept before is then worked out anew.
-      VERSION = 1
+      VERSION = 2
       MOST_BUSY = 500
 
       module_function
@@ -33,8 +33,14 @@ module Dakren
         tacky = first.stage(:recoat_opens)
         { "grams" => desk.coats.sum { |coat| coat.plan.total.total_g }.to_f.round(3), "about" => desk.coats.any? { |coat| coat.plan.grams_assumed? }, "coats" => desk.coats.size,
           "cups" => desk.coats.sum { |coat| coat.plan.batches.size }, "usable" => [first.plan.usable.early, first.plan.usable.late], "first_at" => at(desk, first.from_min),
-          "tacky" => tacky && [tacky.early, tacky.late].map { |minute| at(desk, minute) }, "last_at" => at(desk, desk.coats.last.done_min),
+          "tacky" => tacky && [tacky.early, tacky.late].map { |minute| at(desk, minute) }, "last_at" => at(desk, desk.coats.last.done_min), "over_at" => over_at(desk),
           "ready_at" => at(desk, desk.schedule.hand_over_min), "kept" => desk.schedule.kept? }
+      end
+
+      # When nothing is wet, tacky or to be done any more; nil while no figure says.
+      def over_at(desk)
+        ends = desk.coats.map { |coat| (coat.stage(:recoat_closes) || coat.hard)&.late }
+        ends.all? ? at(desk, [*ends, desk.schedule.entries.map(&:to_min).max].max) : nil
       end
 
       def busy(desk)
@@ -75,7 +81,7 @@ module Dakren
       def at(desk, minute)
         minute && desk.time_at(minute).to_i
       end
-      private_class_method :waits, :figures, :busy, :events, :coat, :words, :cures, :at
+      private_class_method :waits, :figures, :over_at, :busy, :events, :coat, :words, :cures, :at
     end
   end
 end

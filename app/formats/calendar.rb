@@ -11,19 +11,35 @@ module Dakren
       LEAST_S = 60
       HOST = "dakren.invalid"
 
-      # @param jobs [Array<Records::Job>] @param zone [ActiveSupport::TimeZone] in which times are told in words
-      def initialize(jobs, zone)
-        @jobs = jobs
+      EVENT = /^BEGIN:VEVENT\r\n.*?^END:VEVENT\r\n/m
+
+      # Calendars of jobs put together as one, each as it was written when the job's plan was kept.
+      # @param calendars [Array<String>]
+      # @return [String]
+      def self.together(calendars)
+        whole = empty("Dakren").to_ical
+        whole.sub(/^END:VCALENDAR/) { "#{calendars.flat_map { |text| text.scan(EVENT) }.join}END:VCALENDAR" }
+      end
+
+      def self.empty(name)
+        Icalendar::Calendar.new.tap do |calendar|
+          calendar.prodid = "-//Dakren//plan//EN"
+          calendar.append_custom_property("X-WR-CALNAME", name)
+          calendar.publish
+        end
+      end
+
+      # @param job [Records::Job] with what its plan says
+      # @param zone [ActiveSupport::TimeZone] in which times are told in words
+      def initialize(job, zone)
+        @job = job
         @zone = zone
       end
 
       # @return [String]
       def to_s
-        calendar = Icalendar::Calendar.new
-        calendar.prodid = "-//Dakren//plan//EN"
-        calendar.append_custom_property("X-WR-CALNAME", @jobs.size == 1 ? @jobs.first.name[0, 80] : "Dakren")
-        @jobs.each { |job| (job.said["events"] || []).each { |event| calendar.add_event(event(job, event)) } }
-        calendar.publish
+        calendar = self.class.empty(@job.title(80))
+        (@job.said["events"] || []).each { |event| calendar.add_event(event(@job, event)) }
         calendar.to_ical
       end
 

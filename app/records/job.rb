@@ -16,12 +16,26 @@ module Dakren
       # Jobs whose summary is of another revision, or of a shop that has changed since.
       scope :stale, ->(stamp) { where("summary_of <> revision OR summary_stamp <> ?", stamp) }
 
+      # Those whose calendar is not written yet.
+      scope :unwritten, -> { where(calendar: nil) }
+
       # Keeps what its plan says.
       # @param said [Hash] see Desk::Summary @param stamp [String] of what it hangs on
       def summarise(said, stamp)
-        first = said["first_at"] && Time.at(said["first_at"])
-        self.class.where(id: id, revision: revision).update_all(summary: JSON.generate(said), summary_of: revision, summary_stamp: stamp, first_at: first)
+        first, over = said.values_at("first_at", "over_at").map { |seconds| seconds && Time.at(seconds) }
         @said = said
+        self.class.where(id: id, revision: revision).update_all(summary: JSON.generate(said), summary_of: revision, summary_stamp: stamp, first_at: first, over_at: over, calendar: nil)
+        written(nil)
+      end
+
+      # @param text [String] iCalendar of what its plan says
+      def keep_calendar(text)
+        self.class.where(id: id, revision: revision).update_all(calendar: text)
+        written(text)
+      end
+
+      def stale?(stamp)
+        summary_of != revision || summary_stamp != stamp
       end
 
       # What its plan said when it was kept.
@@ -80,6 +94,11 @@ module Dakren
       end
 
       private
+
+      def written(calendar)
+        self.calendar = calendar
+        clear_attribute_changes(%w[calendar])
+      end
 
       def keep(document, parent: nil, stands_for: nil)
         number = revisions.exists? ? revision + 1 : revision

@@ -23,13 +23,14 @@ module Dakren
         record = find(id)
         content_type CALENDAR
         headers "content-disposition" => "attachment; filename=\"job-#{record.id}.ics\""
-        renewed(record)
-        Formats::Calendar.new([record], zone).to_s
+        planning.calendar(planning.renew(record))
       end
 
       get "/shop.ics" do
         content_type CALENDAR
-        Formats::Calendar.new(Records::Job.where(template: false, state: Records::Job::OPEN).latest.limit(FEED_JOBS).to_a, zone).to_s
+        shown = Records::Job.where(template: false, state: Records::Job::OPEN).latest.limit(FEED_JOBS)
+        shown.unwritten.each { |record| planning.calendar(record) }
+        Formats::Calendar.together(shown.pluck(:calendar))
       end
 
       post %r{/(\d{1,15})/deeds} do |id|
@@ -43,14 +44,6 @@ module Dakren
       end
 
       helpers do
-        # One job asked for by itself is up to date: it is planned where what was kept is stale.
-        def renewed(record)
-          return unless Records::Job.stale(planning.stamp).exists?(record.id)
-
-          record.summarise(Desk::Summary.of(desk_of(record.document)), planning.stamp)
-          record.reload
-        end
-
         # A new job of the same kind: nothing of what happened to the first goes with it.
         def copy_of(record, name)
           kept = record.document.reject { |key, _| key.end_with?("-picture", "-picture_scale") || Desk::Fields.mark(key.split("-").last) || key == "measured" }

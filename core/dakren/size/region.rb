@@ -47,6 +47,7 @@ module Dakren
         raise InputError.new(:shapes, "must be 1 to #{MOST_SHAPES}; #{placed.size} given") unless placed.size.between?(1, MOST_SHAPES)
 
         @placed = placed.each { |one| check(one) }
+        @found = {}
         raise InputError.new(:shapes, "must begin with one that adds: there is nothing yet to take away from") unless placed.first.sign.positive?
         raise InputError.new(:shapes, "leave nothing: all of it is taken away") if area_mm2 < AREA_M2.begin * 1e6
 
@@ -124,7 +125,7 @@ module Dakren
       alias eql? ==
 
       def hash
-        placed.hash
+        @found[:hash] ||= placed.hash
       end
 
       # The one shape this is, where it is only one.
@@ -145,8 +146,9 @@ module Dakren
         raise InputError.new(:step, "must be given where a shape is repeated: all #{one.count} would lie on one another")
       end
 
+      # Worked out when it is asked for first, and the same for good.
       def swept
-        KNOWN.recall(placed.map { |one| [one.shape.class, Size.loops(one.shape), one.sign, one.at_mm, one.turn_deg, one.count, one.step_mm] }) do
+        @found[:swept] ||= KNOWN.recall(placed.map { |one| [one.shape.class, Size.loops(one.shape), one.sign, one.at_mm, one.turn_deg, one.count, one.step_mm] }) do
           sweep = Sweep.new(placed.zip(shape_loops).map { |one, loops| [one.sign, loops] }.flat_map { |sign, loops| apart(sign, loops) })
           slices = sweep.slices
           raise InputError.new(:shapes, "leave nothing: all of it is taken away") if slices.empty?
