@@ -15,7 +15,8 @@ begin
   Dakren::Records::Database.open(data_dir)
   if contents == "demo"
     require_relative "../db/demo"
-    Dakren::Demo.load_once
+    # What the plans of the examples say is there from the first page on.
+    Dakren::Desk::Renewer.new.renew_all(breath_s: 0) if Dakren::Demo.load_once
   end
 rescue SystemCallError, ActiveRecord::ActiveRecordError, SQLite3::Exception => e
   warn "The shop's data in #{data_dir} cannot be opened: #{e.message}"
