@@ -41,8 +41,9 @@ module Dakren
         tool = coat.pass.tool
         count = count_of(tool, planned.split)
         powder, to_100 = order.need.powder
-        BenchDesk.start(sheet: SheetDesk.numbers(desk.document["#{coat.pass.id}-sheet"]), name: planned_name(job, desk, coat, planned), total_g: counted_g(order.sheet, tool, count, portion.mass_g),
-                        count: count, tool: tool&.name, resolution_g: ToolShelf.of_shop.resolution_g(order.sheet, portion.mass_g, tool),
+        BenchDesk.start(sheet: SheetDesk.numbers(desk.document["#{coat.pass.id}-sheet"]), name: planned_name(job, desk, coat, planned),
+                        total_g: counted_g(order.sheet.ratio, tool, planned.split) || portion.mass_g, count: count, tool: tool&.name,
+                        resolution_g: ToolShelf.of_shop.resolution_g(order.sheet, portion.mass_g, tool),
                         cup: portion.cup, room_c: order.room_c, tins_c: order.tins_c, first: order.method == :graduated ? "hardener" : settings.pour_first,
                         method: order.method.to_s, placing_min: portion.needed_min - portion.mixing_min, job: job, cup_number: planned.number,
                         powder: powder && coat.pass.figures.fetch(:grade, coat.pass.kind.default(:grade)), powder_name: powder&.label, powder_to_100_g: to_100)
@@ -57,21 +58,13 @@ module Dakren
 
       # @return [Hash, nil] what is counted, where the tool is one that counts
       def self.count_of(tool, split)
-        case tool
-        when Measure::Tools::PumpSet
-          strokes = tool.strokes(split.total_ml)
-          { unit: "stroke", resin: strokes, hardener: strokes, alternate: true }
-        when Measure::Tools::Dropper
-          resin, hardener = tool.drops(split)
-          { unit: "drop", resin: resin, hardener: hardener, alternate: false }
-        end
+        found = tool&.count(split)
+        found && { unit: found.counting.unit, resin: found.resin, hardener: found.hardener, alternate: found.counting.alternate }
       end
 
-      # Whole strokes give a little more than was asked for: the clock counts what is really pumped.
-      def self.counted_g(sheet, tool, count, planned_g)
-        return planned_g unless count && tool.is_a?(Measure::Tools::PumpSet)
-
-        tool.split(sheet.ratio, count[:resin]).total_g || planned_g
+      # Whole strokes or spoons give a little more than was asked for: the clock counts what is really in the cup.
+      def self.counted_g(ratio, tool, split)
+        tool&.counted_g(split, ratio)
       end
       private_class_method :planned_name, :count_of, :counted_g
 

@@ -2,44 +2,16 @@
 
 module Dakren
   module Desk
-    # The shop's tools, each kind declared as data: its fields, and what the core makes of them.
+    # The shop's tools: what the core declares of those that measure, and cups and trays.
     module ToolKinds
-      Field = Value.define(:name, :label, :units, :bare, :allowed, fallback: nil)
       Kind = Value.define(:name, :label, :fields, :build)
-      U = Measure::Units
-      T = Measure::Tools
-
-      def self.field(name, label, units, bare, allowed, fallback: nil)
-        Field.new(name: name, label: label, units: units, bare: bare, allowed: allowed, fallback: fallback)
-      end
-      private_class_method :field
-
-      ALL = [
-        Kind.new(name: "scale", label: "Scale", fields: [
-                   field("resolution_g", "Smallest step", U::MASS, :g, 0.001..1000), field("repeatability_g", "Repeats within", U::MASS, :g, 0..1000, fallback: 0),
-                   field("capacity_g", "Carries", U::MASS, :g, 1..1_000_000), field("auto_off_min", "Switches itself off after", U::TIME, :min, 0.1..1440, fallback: 10)
-                 ], build: T::Scale),
-        Kind.new(name: "graduated", label: "Graduated cup", fields: [
-                   field("division_ml", "One division", U::VOLUME, :ml, 0.01..1000), field("volume_ml", "Last line", U::VOLUME, :ml, 1..100_000)
-                 ], build: T::Graduated),
-        Kind.new(name: "cup", label: "Mixing cup or tray", fields: [
-                   field("bottom_mm", "Across the bottom", U::LENGTH, :mm, 5..3000), field("top_mm", "Across the brim", U::LENGTH, :mm, 5..3000),
-                   field("height_mm", "Height", U::LENGTH, :mm, 5..3000)
-                 ], build: Batch::CupKind),
-        Kind.new(name: "pump", label: "Pump set", fields: [
-                   field("resin_ml", "Resin, a stroke", U::VOLUME, :ml, 0.05..2000), field("hardener_ml", "Hardener, a stroke", U::VOLUME, :ml, 0.05..2000),
-                   field("error_pct", "A stroke may be off by", U::PERCENT, :%, 0..50, fallback: 3)
-                 ], build: T::PumpSet),
-        Kind.new(name: "syringe", label: "Syringes, one a part", fields: [
-                   field("division_ml", "One division", U::VOLUME, :ml, 0.001..100), field("volume_ml", "Holds", U::VOLUME, :ml, 0.1..1000)
-                 ], build: T::Syringe),
-        Kind.new(name: "dropper", label: "Droppers, same bore", fields: [
-                   field("drop_ml", "One drop", U::VOLUME, :ml, 0.005..1), field("scatter_pct", "Drops scatter by", U::PERCENT, :%, 0.1..50, fallback: 6)
-                 ], build: T::Dropper),
-        Kind.new(name: "pack", label: "Whole pack", fields: [
-                   field("resin_g", "Resin in the tin", U::MASS, :g, 1..500_000), field("hardener_g", "Hardener in the tin", U::MASS, :g, 0.1..500_000)
-                 ], build: T::Pack)
-      ].to_h { |kind| [kind.name, kind] }.freeze
+      CUP = Kind.new(name: "cup", label: "Mixing cup or tray", build: Batch::CupKind, fields: [
+                       Measure::Tools.field("bottom_mm", "Across the bottom", Measure::Units::LENGTH, :mm, 5..3000),
+                       Measure::Tools.field("top_mm", "Across the brim", Measure::Units::LENGTH, :mm, 5..3000),
+                       Measure::Tools.field("height_mm", "Height", Measure::Units::LENGTH, :mm, 5..3000)
+                     ])
+      MEASURING = Measure::Tools::ALL.values.map { |tool| Kind.new(name: tool.declaration.name, label: tool.declaration.label, fields: tool.declaration.fields, build: tool) }
+      ALL = [*MEASURING, CUP].to_h { |kind| [kind.name, kind] }.freeze
 
       module_function
 
@@ -53,8 +25,6 @@ module Dakren
     # The tools a shop has, as the job sheet asks for them.
     class ToolShelf
       USUAL_RESOLUTION_G = 0.1
-      METHODS = { Measure::Tools::Scale => :scale, Measure::Tools::Graduated => :graduated, Measure::Tools::Syringe => :syringe, Measure::Tools::Dropper => :drops,
-                  Measure::Tools::PumpSet => :pump, Measure::Tools::Pack => :pack }.freeze
 
       # @return [ToolShelf]
       def self.of_shop
@@ -63,7 +33,7 @@ module Dakren
 
       # @return [Symbol] of Line::METHODS
       def self.method_of(tool)
-        METHODS.fetch(tool.class)
+        tool.declaration.method
       end
 
       # @param named [Array<Array(String, Object)>] value in a form, and the core's tool

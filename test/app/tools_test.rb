@@ -18,7 +18,7 @@ class ToolsTest < AppTest
 
   def test_each_kind_is_added_changed_and_removed
     { "scale" => { resolution_g: "0,5", capacity_g: "5 kg" }, "graduated" => { division_ml: "25", volume_ml: "1 L" }, "cup" => { bottom_mm: "80", top_mm: "100", height_mm: "12 cm" },
-      "pump" => { resin_ml: "10", hardener_ml: "5" }, "syringe" => { division_ml: "0.02", volume_ml: "1" }, "dropper" => { drop_ml: "0.05" },
+      "pump" => { resin_ml: "10", hardener_ml: "5" }, "syringe" => { division_ml: "0.02", volume_ml: "1" }, "dropper" => { drop_ml: "0.05" }, "spoons" => { spoon_ml: "5" },
       "pack" => { resin_g: "1 kg", hardener_g: "500" } }.each do |kind, fields|
       add(kind, name: "my #{kind}", **fields)
       assert_equal 303, last_response.status, "#{kind} #{words}"
@@ -112,6 +112,27 @@ class ToolsTest < AppTest
     # Whole strokes: what is in the cup is what they give.
     pumped = Desk::BenchDesk.walk(Records::Batch.last).mass_g
     assert_in_delta (total / 2) * ((16 * 1.14) + (8 * 0.99)), pumped.to_f, 0.01
+  end
+
+  # 300 × 150 mm at 0.3 mm are 13.5 ml, and some for the cup: 16.3 ml in all, 5.42 of them hardener: 4.3 spoons of 1.25 ml, so 5, and 10 of resin.
+  def test_spoons_are_counted_one_part_after_the_other
+    Records::Tool.create!(kind: "spoons", name: "small spoons", numbers: { "spoon_ml" => 1.25, "error_pct" => 1.0 })
+    job = new_job(length: "300", width: "150", method: tool_id("small spoons"))
+    get job
+    assert_match(/With the small spoons .* 10 and 5 level spoons\./, words)
+    post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => job[/\d+/], "cup" => "1" }
+    path = last_response["location"]
+    2.times { press(path) }
+    assert_includes words, "Two spoons of one size, one for each part, dry"
+    press(path)
+    walk = Desk::BenchDesk.walk(Records::Batch.last)
+    count = walk.recipe.count
+    assert_equal [10, 5], [count.resin, count.hardener]
+    assert_equal ([:resin] * count.resin) + ([:hardener] * count.hardener), count.order
+    (count.resin + count.hardener).times { press(path) }
+    assert_includes words, "All spoons are in"
+    press(path)
+    assert_in_delta (count.resin * 1.25 * 1.14) + (count.hardener * 1.25 * 0.99), Desk::BenchDesk.walk(Records::Batch.last).mass_g.to_f, 0.01
   end
 
   def test_syringes_tell_millilitres_of_each_part

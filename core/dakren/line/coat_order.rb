@@ -4,7 +4,7 @@ module Dakren
   # What is done when.
   module Line
     # Ways of measuring a batch, and what each needs to know.
-    METHODS = { scale: "scale", graduated: "graduated cup", pump: "pump set", syringe: "syringe", drops: "dropper", pack: "whole pack" }.freeze
+    METHODS = Measure::Tools.methods_short.freeze
 
     # One coat of a pass, as the builder asks for it. Minute 0 is when its first batch is mixed.
     #

@@ -26,10 +26,7 @@ module Dakren
       # Grams the chosen tool can take at a time; nil where it sets no limit.
       # @return [Float, nil]
       def most_g
-        case tool
-        when Measure::Tools::Scale then tool.capacity_g
-        when Measure::Tools::Graduated then tool.volume_ml * sheet.clock.mixed_density_g_ml
-        end
+        tool&.most_g(sheet.clock.mixed_density_g_ml)
       end
 
       # Where it is marked how far each batch reaches: the outline of its place, where it lies on one.

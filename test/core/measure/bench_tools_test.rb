@@ -161,6 +161,50 @@ class BudgetTest < CoreTest
     assert_includes budget(dropper).refusal(ratio.split(total_ml: 100)), "more than anybody counts"
   end
 
+  # 12 ml at 2 : 1 by volume with 2.5 ml spoons: 8 and 4 ml are 3.2 and 1.6 spoons, so 4 and 2 go in, 15 ml of them.
+  def test_spoons_come_in_whole_numbers_that_meet_the_ratio
+    spoons = T::Spoons.new(name: "spoons", spoon_ml: 2.5, error_pct: 5)
+    split = ratio.split(total_ml: 12)
+    assert_equal [4, 2], spoons.spoons(split)
+    assert_in_delta (10 * ratio.resin_density_g_ml) + (5 * ratio.hardener_density_g_ml), spoons.counted_g(split, ratio).to_f, 1e-9
+    resin, hardener = spoons.errors(split)
+    assert_in_delta 0.05 / 2, resin, 1e-12
+    assert_in_delta 0.05 / Math.sqrt(2), hardener, 1e-12
+    assert_includes spoons.refusal(ratio.split(total_ml: 200), ratio), "more than anybody keeps count of"
+    assert_equal "4 and 2 level spoons.", spoons.advice(split)
+  end
+
+  def test_spoons_of_any_ratio_give_enough_and_say_how_far_they_are_off
+    chance = Random.new(Minitest.seed)
+    300.times do
+      mix = ratio(resin: chance.rand(0.5..6.0).round(2), hardener: 1)
+      spoons = T::Spoons.new(name: "spoons", spoon_ml: chance.rand(0.5..15.0).round(2), error_pct: 0)
+      split = mix.split(total_ml: chance.rand(2.0..200.0).round(1))
+      resin, hardener = spoons.spoons(split)
+      assert_operator hardener * spoons.spoon_ml, :>=, [split.hardener_ml.to_f, 40 * spoons.spoon_ml].min - 1e-9
+      rich = (resin / hardener.to_f / (split.resin_ml / split.hardener_ml).to_f) - 1
+      assert_in_delta rich, spoons.errors(split)[0] - spoons.errors(split)[1], 1e-9
+    end
+  end
+
+  # Every tool there is answers what the ticket and the bench ask of it.
+  def test_each_declared_tool_answers_everything
+    numbers = { "resolution_g" => 0.1, "repeatability_g" => 0.1, "capacity_g" => 5000, "division_ml" => 1, "volume_ml" => 50, "drop_ml" => 0.05, "scatter_pct" => 6, "resin_ml" => 10,
+                "hardener_ml" => 5, "error_pct" => 3, "resin_g" => 100, "hardener_g" => 50, "spoon_ml" => 5 }
+    T::ALL.each do |name, tool|
+      fields = tool.declaration.fields.reject(&:spare)
+      one = tool.new(name: name, **fields.to_h { |field| [field.name.to_sym, numbers.fetch(field.name)] })
+      split = ratio.split(total_ml: 30)
+      assert_equal 2, one.errors(split).size, name
+      assert one.refusal(split, ratio).nil? || one.refusal(split, ratio).is_a?(String), name
+      count = one.count(split)
+      assert_equal tool.declaration.counting, count&.counting, name
+      assert_operator one.counted_g(split, ratio), :>=, split.total_g * Rational(99, 100), name if name == "pump"
+      assert T.counting(count.counting.unit) if count
+      assert_includes T.methods_short, tool.declaration.method
+    end
+  end
+
   def test_pumps_of_another_set_are_refused_with_the_ratio_they_give
     set = T::PumpSet.new(name: "2 : 1 pumps", resin_ml: 16, hardener_ml: 8, error_pct: 5)
     assert_equal 13, set.strokes(300)
