@@ -13,7 +13,7 @@ end
   cure/clock cure/profile cure/hermite cure/vessel cure/cup cure/cup_stepper cure/film
   cure/pour cure/pour_stepper cure/pour_tally cure/calibration cure/band cure/heat cure/mix
   cure/lifts cure/pour_top cure/stages
-  sheet cure/blend cure/curves
+  work_limits sheet cure/blend cure/curves
   batch/cup_kind batch/cutter batch/marks
   line/coat_order line/coat_plan line/coat_figures line/lane line/hours line/work_steps line/schedule line/windows line/slots line/endings line/writing line/scheduler line/backward
   care/cautions care/conditions

@@ -53,9 +53,14 @@ module Dakren
                   stages: (numbers[:stages] || {}).to_h { |name, range| [name.to_sym, range] },
                   lowest_c: numbers[:lowest_c], highest_c: numbers[:highest_c],
                   purposes: (numbers[:purposes] || []).map(&:to_sym) & PURPOSES.keys, mixing: mixing(numbers),
-                  limits: WorkLimits.new(**numbers.slice(*WorkLimits::RANGES.keys)),
+                  limits: WorkLimits.new(**properties(numbers)),
                   extra_resin_pct: numbers[:extra_resin_pct], extra_hardener_pct: numbers[:extra_hardener_pct],
                   bands: Measure::Verdict::BANDS.to_h { |name| [name, numbers[:"#{name}_from_index"]] })
+      end
+
+      # What it says of the work: by name beside the rest, as forms and older cups have it, or together as the shelf keeps it.
+      def properties(numbers)
+        numbers.merge((numbers[:properties] || {}).transform_keys(&:to_sym)).slice(*WorkLimits::ALL.keys)
       end
 
       # From a job's sheet field to the core's sheet.
@@ -91,7 +96,7 @@ module Dakren
       def mixing(numbers)
         Mixing.new(cup_min: numbers[:mix_cup_min] || 3, pail_min: numbers[:mix_pail_min], second_cup_min: numbers[:second_cup_min] || 0)
       end
-      private_class_method :ratio, :clock, :fitted, :mixing
+      private_class_method :properties, :ratio, :clock, :fitted, :mixing
     end
   end
 end

@@ -36,8 +36,8 @@ module Dakren
         Cure::Clock::LIMITS.fetch(name).first
       end
 
-      def self.work(name)
-        WorkLimits::RANGES.fetch(name).first
+      def self.work(one)
+        Field.new(name: one.name.to_s, label: one.label, kind: :figure, units: one.measure, metric: one.metric, us: one.us, allowed: one.allowed, hint: one.hint, fallback: one.fallback)
       end
       private_class_method :work, :time, :temperature, :plain, :stage, :limits
 
@@ -70,15 +70,7 @@ module Dakren
           plain("extra_resin_pct", "Forgives extra resin", U::PERCENT, :%, allowed: 0..100, fallback: 5),
           plain("extra_hardener_pct", "Forgives extra hardener", U::PERCENT, :%, allowed: 0..100, fallback: 2)
         ],
-        "Limits of the work" => [
-          Field.new(name: "thinnest_film_mm", label: "Thinnest coat", kind: :figure, units: U::LENGTH, metric: :mm, us: :mil, allowed: work(:thinnest_film_mm)),
-          Field.new(name: "thickest_film_mm", label: "Thickest coat", kind: :figure, units: U::LENGTH, metric: :mm, us: :mil, allowed: work(:thickest_film_mm)),
-          plain("thinner_most_pct", "Thinner, at most", U::PERCENT, :%, allowed: work(:thinner_most_pct), hint: "by volume; empty: none allowed"),
-          plain("grain_most_g_m2", "Grain strewn in, at most", U::COVER, :"g/m2", allowed: work(:grain_most_g_m2)),
-          plain("moisture_most_pct", "Moisture of the work, at most", U::PERCENT, :%, allowed: work(:moisture_most_pct), fallback: 8),
-          Field.new(name: "pack_ml", label: "Pack, A and B together", kind: :figure, units: U::VOLUME, metric: :ml, us: :"fl oz", allowed: work(:pack_ml)),
-          temperature("service_c", "Bears in service, as cured"), temperature("service_cured_c", "Bears after a post-cure")
-        ],
+        "Limits of the work" => WorkLimits::ALL.values.map { |one| work(one) },
         "When the ratio is missed" => [
           plain("weak_from_index", "Weak, down to index", U::NUMBER, nil, allowed: 0..10, fallback: 0.9, hint: "resin to hardener over the sheet's: below 1 is short of resin"),
           plain("scratches_from_index", "Scratches, down to", U::NUMBER, nil, allowed: 0..10, fallback: 0.7),

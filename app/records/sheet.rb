@@ -7,6 +7,9 @@ module Dakren
       serialize :stages, coder: JSON
       serialize :purposes, coder: JSON
 
+      # What it says of the work, each by its name.
+      store :properties, accessors: WorkLimits::ALL.keys, coder: JSON
+
       validates :resin, :hardener, presence: true, length: { maximum: 80 }
       validates :hardener, uniqueness: { scope: :resin, case_sensitive: false }
       validates :notes, length: { maximum: 4000 }

@@ -117,52 +117,6 @@ module Dakren
     end
   end
 
-  # What a sheet allows of the work besides temperature and depth; nil where it does not say.
-  class WorkLimits
-    # Limits of the number, its unit, and what a blend of two sheets keeps of it: the largest or the smallest of those told, the
-    # smallest where every sheet tells it (:smallest_of_all), or nothing.
-    RANGES = {
-      thinnest_film_mm: [0.005..500, "mm", :largest], thickest_film_mm: [0.005..500, "mm", :smallest], thinner_most_pct: [0..50, "%", :smallest_of_all],
-      grain_most_g_m2: [0..6000, "g/m²", :smallest_of_all], moisture_most_pct: [0..100, "%", :smallest], pack_ml: [1..1_000_000, "ml", :nothing],
-      service_c: [20..300, "°C", :smallest], service_cured_c: [20..300, "°C", :smallest]
-    }.freeze
-
-    attr_reader(*RANGES.keys)
-
-    # @raise [InputError]
-    def initialize(**given)
-      unknown = given.keys - RANGES.keys
-      raise ArgumentError, "unknown limits #{unknown.join(", ")}" unless unknown.empty?
-
-      RANGES.each { |name, (allowed, unit, _)| instance_variable_set("@#{name}", Check.optional(name, given[name], allowed, unit)) }
-      raise InputError.new(:thickest_film_mm, "must not be below the thinnest film") if thinnest_film_mm && thickest_film_mm && thinnest_film_mm > thickest_film_mm
-
-      freeze
-    end
-
-    # What a blend of several sheets allows: never more than any of them.
-    # @param limits [Array<WorkLimits>]
-    # @return [WorkLimits]
-    def self.blended(limits)
-      new(**RANGES.to_h { |name, (_, _, rule)| [name, kept(rule, limits.map { |one| one.public_send(name) })] })
-    end
-
-    def self.kept(rule, values)
-      told = values.compact
-      case rule
-      when :largest then told.max
-      when :smallest then told.min
-      when :smallest_of_all then told.size == values.size ? told.min : nil
-      end
-    end
-    private_class_method :kept
-
-    # @return [Hash{Symbol=>Float}] what is told
-    def to_h
-      RANGES.keys.to_h { |name| [name, public_send(name)] }.compact
-    end
-  end
-
   # How long a batch is mixed, by its size.
   #
   # Rule: the sheet gives minutes for a cup (up to 1 kg) and for a pail (20 kg); between them minutes

@@ -230,7 +230,7 @@ class DoorTest < AppTest
     get "/"
     cookie = last_response["set-cookie"].to_s
 
-    assert_match(/\Adakren=/, cookie)
+    assert_match(/\Adakren-\h{8}=/, cookie)
     assert_match(/httponly/i, cookie)
     assert_match(/samesite=strict/i, cookie)
     assert_equal 1, cookie.lines.size

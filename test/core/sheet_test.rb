@@ -52,6 +52,33 @@ class BlendTest < CoreTest
     assert_nil Cure::Blend.new([[limited("a"), 0.5], [limited("b"), 0.5]]).sheet.extra_resin_pct
   end
 
+  # Declared once: a property has its label, its units, its range and its rule for blends, and is read back as it was given.
+  def test_each_property_of_a_sheet_is_declared_once_and_kept
+    WorkLimits::ALL.each do |name, one|
+      low = one.allowed.begin
+      high = one.allowed.end
+
+      assert_in_delta high, WorkLimits.new(name => high).public_send(name)
+      assert_refused(name) { WorkLimits.new(name => high * 1.01) }
+      assert_refused(name) { WorkLimits.new(name => low - 0.001) }
+      both = WorkLimits.blended([WorkLimits.new(name => low), WorkLimits.new(name => high)]).public_send(name)
+
+      assert one.blend == :nothing ? both.nil? : [low, high].include?(both), name
+      refute_empty one.label
+    end
+  end
+
+  # 0.3 mm wet of a sheet with 62 % solids by volume dries to 0.186 mm; where the sheet is silent nothing is said.
+  def test_solids_by_volume_turn_wet_film_into_dry
+    dry = lambda do |sheet|
+      order = Line::CoatOrder.coat(outline: Size::Rectangle.new(length_mm: 1000, width_mm: 500), cover: Size::Cover.new(film_mm: 0.3), sheet: sheet, room: Cure::Profile.constant(20), tins_c: 20)
+      Line::CoatFigures.new(Line::CoatPlan.new(order)).dry_film
+    end
+
+    assert_equal Rational(186, 1000), dry.call(limited("thin", solids_vol_pct: 62)).value
+    assert_nil dry.call(limited("silent"))
+  end
+
   def part(hardener, pot, working, weight)
     coating(hardener: hardener, ratio: ratio(by: :weight, resin: 100, hardener: weight, densities: [1.13, 0.97]),
             clock: { reference_temp_c: 23, pot_life_min: pot, pot_mass_g: 150, working_min: working },

@@ -31,6 +31,20 @@ module Dakren
         total(@plan.film.total_ml, :ml, film_working)
       end
 
+      # What stays of the wet film once it is dry, mm; nil where there is no film, or the sheet does not tell its solids.
+      #
+      # Rule: dry film = wet film × solids by volume.
+      # @return [Figure, nil]
+      def dry_film
+        wet = @order.need.film_mm
+        solids = @sheet.limits.solids_vol_pct
+        return unless wet && solids && Size::Kinds::ALL.fetch(@order.kind).rule == :film
+
+        dry = wet * Exact.of(solids) / 100
+        Figure.new(value: dry, unit: :film_mm, working: [Working.new(says: "%{wet} wet × %{solids} solids by volume = %{dry}", parts: { wet: quantity(wet, :film_mm), solids: quantity(solids, :pct),
+                                                                                                                                        dry: quantity(dry, :film_mm) })])
+      end
+
       # Everything that must leave the cups, line by line, in grams where they can be known and else in ml.
       # @return [Hash{String=>Figure}] by what it is for
       def lines

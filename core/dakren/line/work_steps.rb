@@ -22,6 +22,7 @@ module Dakren
         Step.new(name: :shave, label: "shave level", at: :after, minutes: 5, offset_min: 30, hint: "while a scraper still takes a curl"),
         Step.new(name: :trim, label: "trim the edges", at: :stage, stage: :recoat_opens, by: :recoat_closes, minutes: 10, hint: "green: with a knife"),
         Step.new(name: :flip, label: "turn it over", at: :stage, stage: :handle, minutes: 10),
+        Step.new(name: :peel_ply, label: "peel the ply off", at: :stage, stage: :handle, minutes: 5, per_m2: 4, hint: "from a corner, low and slow; do not touch what is bare"),
         Step.new(name: :wash, label: "wash off blush", at: :stage, stage: :sandable, minutes: 5, per_m2: 2, hint: "plain water, before sanding"),
         Step.new(name: :sand, label: "sand", at: :stage, stage: :sandable, minutes: 5, per_m2: 10, hint: "dull, 180 grit and not finer under varnish"),
         Step.new(name: :demould, label: "demould", at: :stage, stage: :demould, minutes: 15),
