@@ -96,7 +96,7 @@ module Dakren
       # Are these the steps the kind of work brings by itself?
       def usual_steps?(key, raw, document)
         kind = document[key.sub(/steps\z/, "kind")].to_s
-        raw.is_a?(Array) && (raw.grep(String) - [""]).sort == Line::WorkSteps::USUAL.fetch(kind.to_sym, []).map(&:to_s).sort
+        raw.is_a?(Array) && (raw.grep(String) - [""]).sort == (Size::Kinds::ALL[kind.to_sym]&.steps || []).map(&:to_s).sort
       end
 
       # Was nothing typed, in rows neither?

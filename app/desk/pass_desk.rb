@@ -93,7 +93,7 @@ module Dakren
       # Steps that go with this pass: those chosen, or those the kind of work usually brings.
       # @return [Array<Symbol>]
       def steps
-        @steps ||= @reading.names("steps")&.map(&:to_sym) || Line::WorkSteps::USUAL.fetch(kind.name)
+        @steps ||= @reading.names("steps")&.map(&:to_sym) || kind.steps
       end
 
       # @return [String] what the ticket is called: the work and where

@@ -60,7 +60,7 @@ module Dakren
 
       # What it says of the work: by name beside the rest, as forms and older cups have it, or together as the shelf keeps it.
       def properties(numbers)
-        numbers.merge((numbers[:properties] || {}).transform_keys(&:to_sym)).slice(*WorkLimits::ALL.keys)
+        numbers.merge(numbers[:properties].to_h.transform_keys(&:to_sym)).slice(*WorkLimits::ALL.keys)
       end
 
       # From a job's sheet field to the core's sheet.

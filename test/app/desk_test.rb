@@ -84,7 +84,7 @@ class JobDocumentTest < CoreTest
       kind.inputs.each { |name| refute_nil Desk::Fields.of("c1-#{name}"), "#{kind.name} #{name}" }
       assert_includes Size::Kinds::PLACES.keys, kind.on
       assert_respond_to Size::Sizing.allocate, :"need_#{kind.rule}"
-      Line::WorkSteps::USUAL.fetch(kind.name).each { |step| assert_includes Line::WorkSteps::ALL.keys, step }
+      kind.steps.each { |step| assert_includes Line::WorkSteps::ALL.keys, step }
       kind.purposes.each { |purpose| assert_includes PURPOSES.keys, purpose }
     end
   end

@@ -222,3 +222,23 @@ class PlanTest < AppTest
     assert_includes words, "section 1 of #{coats.size}"
   end
 end
+
+# Small parts dipped, from the page to the day's list.
+class DipPlanTest < AppTest
+  include PlanHelp
+
+  # 0.5 × 0.4 m at 0.12 mm are 24 ml, 6 ml drip off, and the basket keeps 20 g: 30 ml at 1.09 g/ml and 20 g are 52.7 g on the work.
+  def test_parts_are_dipped_and_turned_and_a_ply_is_peeled
+    path = new_job("c1-kind" => "dip", "c1-drip" => "25", "c1-soak" => "20 g", "c1-steps" => %w[turn_parts peel_ply], length: "500", width: "400", film: "0.12")
+    get path
+
+    assert_includes words, "drips off"
+    coat = desk(path).coats.first
+    need = coat.plan.order.need
+
+    assert_equal([24, 6, 20], %i[work drip soak].map { |name| need.line(name).value })
+    assert_in_delta (30 * 1.09) + 20, coat.plan.total.total_g - coat.plan.kept_g, 0.01
+    assert_empty(%i[turn_parts peel_ply] - desk(path).schedule.entries.map(&:name))
+    assert_includes words, "peel the ply off"
+  end
+end

@@ -201,4 +201,22 @@ class SettingsTest < AppTest
 
     assert_includes words, "Units must be metric or us"
   end
+
+  # Typed on the page, kept on the shelf, read by the core: every property there is, none lost on the way.
+  def test_every_property_of_the_work_goes_from_the_page_to_the_plan
+    record = Records::Sheet.find_by!(resin: "Granite floor 210")
+    told = { "thinnest_film_mm" => "0.11", "thickest_film_mm" => "0.92", "solids_vol_pct" => "63", "thinner_most_pct" => "4", "grain_most_g_m2" => "2100", "moisture_most_pct" => "5",
+             "pack_ml" => "9000", "service_c" => "44", "service_cured_c" => "71" }
+
+    assert_equal WorkLimits::ALL.keys.map(&:to_s), told.keys
+    form = Desk::SheetForm.of(record, "metric")
+    submit "/shelf/#{record.id}", Desk::SheetForm::FIELDS.keys.to_h { |name| [name, form.value(name)] }.merge("purposes" => ["floor"], **told)
+
+    assert_equal 303, last_response.status
+    assert_equal told.transform_values(&:to_f), Desk::SheetDesk.core(record.reload).limits.to_h.transform_keys(&:to_s)
+    path = new_job("c1-kind" => "floor", sheet: record.id.to_s, length: "2000", width: "1000", film: "0.4")
+    get path
+
+    assert_match(/dry film .*0\.252 mm/, words)
+  end
 end

@@ -42,10 +42,7 @@ module BigShop
   end
 
   def cups
-    settings = Dakren::Records::Settings.shop
-    job = Dakren::Records::Job.where(state: "planned").detect { |one| one.said["coats"] }
-    desk = Dakren::Desk::Planning.new(settings).desk_of(job.document)
-    first = Dakren::Desk::LooseCup.planned(job, desk, desk.coats.first, desk.coats.first.plan.batches.first, settings)
+    first = cup
     pattern = first.attributes.except("id").merge("recipe" => first.recipe, "sheet" => first.sheet)
     from = first.id
     CUPS.fdiv(CHUNK).ceil.times do |chunk|
@@ -59,5 +56,13 @@ module BigShop
       Dakren::Records::BatchEvent.insert_all!(ids.flat_map { |id| Array.new(EVENTS_EACH) { |i| { batch_id: id, number: i + 1, kind: "done", at: id + i, data: { lot_a: "L#{id % 977}" } } } })
     end
   end
-  private_class_method :jobs, :cups
+
+  # One as the program makes it; the others are as it is.
+  def cup
+    settings = Dakren::Records::Settings.shop
+    job = Dakren::Records::Job.where(state: "planned").detect { |one| one.said["coats"] }
+    desk = Dakren::Desk::Planning.new(settings).desk_of(job.document)
+    Dakren::Desk::LooseCup.planned(job, desk, desk.coats.first, desk.coats.first.plan.batches.first, settings)
+  end
+  private_class_method :jobs, :cups, :cup
 end

@@ -17,6 +17,7 @@ module Dakren
         Step.new(name: :seal_leaks, label: "seal leaks", at: :before, minutes: 15, hint: "tape knots and voids from below, modelling clay at hand"),
         Step.new(name: :condition, label: "warm the tins", at: :before, minutes: 5, waits: 180, hint: "two to four hours on a warm surface"),
         Step.new(name: :bubbles, label: "bubble pass", at: :after, minutes: 5, offset_min: 10, hint: "flame or hot air keeps moving, 150 to 250 mm away"),
+        Step.new(name: :turn_parts, label: "turn the parts", at: :after, minutes: 5, offset_min: 10, hint: "until they no longer run together; none may touch as they set"),
         Step.new(name: :look_30, label: "look after 30 min", at: :after, minutes: 2, offset_min: 30, hint: "what has slipped can still be moved"),
         Step.new(name: :look_60, label: "look after 60 min", at: :after, minutes: 2, offset_min: 60),
         Step.new(name: :shave, label: "shave level", at: :after, minutes: 5, offset_min: 30, hint: "while a scraper still takes a curl"),
@@ -40,11 +41,6 @@ module Dakren
         [step.stage, *Sheet::READY].uniq
       end
 
-      # What a kind of work usually brings with it.
-      USUAL = {
-        coat: [], flood: %i[bubbles], seal: [], floor: %i[hand_over], cast: %i[bubbles], cups: %i[bubbles demould], laminate: %i[trim], infusion: %i[look_30 look_60 demould],
-        scarf: %i[trim sand], primer: [], bond: %i[look_30 look_60], bead: [], fillet: [], fill: %i[shave], wrap: []
-      }.freeze
       # Between a coat that was left to cure and the next: washed and abraded.
       ABRADE_MIN = 10
       ABRADE_MIN_PER_M2 = 10

@@ -9,8 +9,9 @@ module Dakren
       Input = Value.define(:name, :label, :unit, default: nil, allowed: nil, choices: nil, hint: nil)
 
       # on: what sort of place it is done on; rule: how the amount on the work comes about; purposes: a sheet must be
-      # for one of them; rate_g_min: how fast one person gets it onto the work; coats: may it be done several times over?
-      Kind = Value.define(:name, :label, :on, :rule, :purposes, :inputs, :rate_g_min, defaults: {}.freeze, coats: false, pours: false, needs: [].freeze) do
+      # for one of them; steps: of Line::WorkSteps it usually brings; need: how much, where no rule of Sizing's tells;
+      # rate_g_min: how fast one person gets it onto the work; coats: may it be done several times over?
+      Kind = Value.define(:name, :label, :on, :rule, :purposes, :inputs, :rate_g_min, defaults: {}.freeze, steps: [].freeze, coats: false, pours: false, needs: [].freeze, need: nil) do
         def input(name)
           INPUTS.fetch(name)
         end
@@ -83,41 +84,28 @@ module Dakren
         Input.new(name: :grade, label: "Thickened", unit: :choice, default: "spreadable", choices: GRADE_CHOICES),
         Input.new(name: :powder_g, label: "Powder to 100 g", unit: :number, default: :none, allowed: Filler::GRAMS, hint: "grams, where the shop knows better"),
         Input.new(name: :proud, label: "Left proud", unit: :percent, default: 10, allowed: 0..100)
-      ].to_h { |input| [input.name, input] }.freeze
+      ].to_h { |input| [input.name, input] }
 
       SPREADING = %i[surface drink spread soak].freeze
       STIFF = %i[powder grade powder_g].freeze
 
-      ALL = [
-        Kind.new(name: :coat, label: "film coat", on: :surface, rule: :film, purposes: %i[coat flood floor laminate], rate_g_min: 90.0, coats: true,
-                 inputs: [:film, :coats, *SPREADING, :band, :wear, :extra, :thinner, :grain]),
-        Kind.new(name: :flood, label: "flood coat", on: :surface, rule: :film, purposes: %i[flood], rate_g_min: 400.0, coats: true,
-                 inputs: [:film, :coats, *SPREADING, :band, :wear, :extra]),
-        Kind.new(name: :seal, label: "seal coat", on: :surface, rule: :film, purposes: %i[coat flood floor laminate cast], rate_g_min: 90.0, coats: true,
-                 defaults: { film: Cover.new(film_mm: 0.1), surface: "hardwood", spread: "brush" }, inputs: [:film, :coats, *SPREADING, :band, :wear, :extra, :thinner]),
-        Kind.new(name: :floor, label: "floor, wall or pool coat", on: :surface, rule: :film, purposes: %i[floor], rate_g_min: 600.0, coats: true,
-                 defaults: { surface: "concrete_primed", spread: "roller" }, inputs: [:film, :coats, :pack, *SPREADING, :band, :wear, :extra, :thinner, :grain]),
-        Kind.new(name: :cast, label: "cast void", on: :void, rule: :volume, purposes: %i[cast], rate_g_min: 1200.0, pours: true, inputs: %i[lifts surface drink]),
-        Kind.new(name: :cups, label: "mould cups", on: :cavity, rule: :volume, purposes: %i[cast mount], rate_g_min: 200.0, pours: true, inputs: %i[lifts]),
-        Kind.new(name: :laminate, label: "laminate", on: :surface, rule: :cloth, purposes: %i[laminate], rate_g_min: 70.0, defaults: { spread: "small_roller" },
-                 inputs: [:cloths, :fibre, :way, :share, :thickness, *SPREADING]),
-        Kind.new(name: :infusion, label: "infusion", on: :surface, rule: :infusion, purposes: %i[infuse], rate_g_min: 500.0, defaults: { way: "vacuum" },
-                 inputs: %i[cloths fibre way share thickness flow bore line trap distance front]),
-        Kind.new(name: :scarf, label: "scarf repair", on: :damage, rule: :scarf, purposes: %i[laminate], rate_g_min: 40.0, defaults: { spread: "brush" },
-                 inputs: [:cloths, :fibre, :way, :share, :ratio, :order, :backing, *SPREADING]),
-        Kind.new(name: :primer, label: "primer under a bond", on: :surface, rule: :film, purposes: %i[bond coat laminate floor], rate_g_min: 80.0,
-                 defaults: { film: Cover.new(film_mm: 0.1), surface: "hardwood", spread: "brush" }, inputs: [:film, *SPREADING]),
-        Kind.new(name: :bond, label: "bond", on: :surface, rule: :glue, purposes: %i[bond], rate_g_min: 60.0, inputs: [:glue, :squeeze, *STIFF, :surface, :drink]),
-        Kind.new(name: :bead, label: "bead or groove", on: :joint, rule: :bead, purposes: %i[bond fill], rate_g_min: 40.0, inputs: [:section, :across, :wide, :deep, *STIFF]),
-        Kind.new(name: :fillet, label: "fillet", on: :joint, rule: :fillet, purposes: %i[bond laminate fill], rate_g_min: 40.0, defaults: { grade: "standing" },
-                 inputs: [:radius, :corner, *STIFF]),
-        Kind.new(name: :fill, label: "fill", on: :void, rule: :fill, purposes: %i[fill bond], rate_g_min: 60.0, coats: true, inputs: [:coats, :proud, *STIFF, :surface, :drink],
-                 defaults: { powder: "none" }),
-        Kind.new(name: :wrap, label: "thread wrap", on: :surface, rule: :film, purposes: %i[coat mount], rate_g_min: 4.0, coats: true, inputs: %i[film coats])
-      ].to_h { |kind| [kind.name, kind] }.freeze
-
       # What work is done on.
       PLACES = { surface: "surface", void: "void", cavity: "mould cup", joint: "joint or edge", damage: "hole to repair" }.freeze
+
+      # Kinds of work by name: each is one file of work/, filled as they are read and then frozen.
+      ALL = {} # rubocop:disable Style/MutableConstant
+
+      module_function
+
+      # Declares a kind of work. @see Kind
+      def declare(name, **told)
+        ALL[name] = Kind.new(name: name, **told)
+      end
+
+      # Declares something only one kind of work asks.
+      def ask(name, label, unit, **told)
+        INPUTS[name] = Input.new(name: name, label: label, unit: unit, **told)
+      end
     end
 
     # A seam so long.
@@ -156,3 +144,9 @@ module Dakren
     end
   end
 end
+
+# As they are offered: the commonest first.
+%w[coat flood seal floor cast cups laminate
+   infusion scarf primer bond bead fillet fill wrap].each { |name| require_relative "work/#{name}" }
+Dir.glob("work/*.rb", base: __dir__).each { |file| require_relative file }
+[Dakren::Size::Kinds::INPUTS, Dakren::Size::Kinds::ALL].each(&:freeze)

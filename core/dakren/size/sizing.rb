@@ -29,7 +29,7 @@ module Dakren
       # @return [Need]
       # @raise [InputError]
       def need(coat = 1, coats: 1)
-        public_send(:"need_#{@kind.rule}", coat, coats)
+        @kind.need ? instance_exec(coat, coats, &@kind.need) : public_send(:"need_#{@kind.rule}", coat, coats)
       end
 
       # Area of all places, rough surface counted, mm2.
