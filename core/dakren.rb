@@ -6,14 +6,14 @@ module Dakren
 end
 
 %w[
-  errors value check exact memo solve figure
+  base/errors base/value base/check base/exact base/memo base/solve base/figure
   measure/units measure/typed measure/ratio measure/verdict measure/running measure/correction measure/tools measure/budget measure/blocks
-  size/outline size/round_shapes size/straight_shapes size/plane size/flatten size/loops size/sweep size/region size/triangles size/void size/bodies size/sections size/cloth
+  size/purposes size/outline size/round_shapes size/straight_shapes size/plane size/flatten size/loops size/sweep size/region size/triangles size/void size/bodies size/sections size/cloth
   size/filler size/cover size/drink size/own size/kinds size/need size/sizing size/suitability
   cure/clock cure/profile cure/hermite cure/vessel cure/cup cure/cup_stepper cure/film
   cure/pour cure/pour_stepper cure/pour_tally cure/calibration cure/band cure/heat cure/mix
   cure/lifts cure/pour_top cure/stages
-  work_limits sheet cure/blend cure/curves
+  sheet/work_limits sheet/sheet sheet/blend cure/curves
   batch/cup_kind batch/cutter batch/marks
   line/coat_order line/coat_plan line/coat_figures line/lane line/hours line/work_steps line/schedule line/windows line/slots line/endings line/writing line/scheduler line/backward
   care/cautions care/conditions

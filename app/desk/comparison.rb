@@ -49,7 +49,7 @@ module Dakren
 
       def blends
         @sheets.combination(2).filter_map do |(one_id, one), (two_id, two)|
-          made = Cure::Blend.new([[one, HALF], [two, HALF]]).sheet
+          made = Blend.new([[one, HALF], [two, HALF]]).sheet
           id = "blend-#{one_id}-#{two_id}-50"
           row("half #{one.hardener}, half #{two.hardener}", id, { id => made }, true)
         rescue InputError, NotSolved

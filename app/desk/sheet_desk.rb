@@ -18,7 +18,7 @@ module Dakren
         records = [one, two].map { |number| Records::Sheet.find_by(id: number) }
         return if records.any?(&:nil?) || !share.between?(1, 99)
 
-        Cure::Blend.new(records.map { |record| core(record) }.zip([Rational(share, 100), Rational(100 - share, 100)])).sheet
+        Blend.new(records.map { |record| core(record) }.zip([Rational(share, 100), Rational(100 - share, 100)])).sheet
       end
 
       # A sheet's numbers as a record's columns: what the bench keeps with a batch.

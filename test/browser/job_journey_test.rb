@@ -110,6 +110,8 @@ class JobJourneyTest < BrowserTest
 
   def test_day_and_night_are_drawn
     plan_board
+    # In the morning: begun in the evening it would be put off to the coldest hour, and held back for that.
+    fill_in "First cup mixed", with: Time.new(2026, 11, 24, 9, 0)
     select "day and night", from: "Room"
     fill_in "Night, °C", with: "14"
     fill_in "Day, °C", with: "22"

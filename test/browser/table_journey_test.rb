@@ -123,7 +123,7 @@ class TableJourneyTest < BrowserTest
     fill_in "Depth, mm", with: "10"
 
     assert_selector ".table-size", text: "200 ml"
-    visit "/"
+    visit "/find/?q=Weather+mast"
     click_link "Weather mast, scarfed patch"
     click_link "Cutting list and true-size templates"
 

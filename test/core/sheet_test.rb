@@ -44,12 +44,12 @@ class BlendTest < CoreTest
     one = limited("slow", thinnest_film_mm: 0.1, thickest_film_mm: 0.5, thinner_most_pct: 5, grain_most_g_m2: 300, moisture_most_pct: 6, service_c: 60, pack_ml: 1000,
                           extra: { extra_resin_pct: 8, extra_hardener_pct: 1, bands: { weak: 0.95, soft: 1.2 } })
     two = limited("fast", thinnest_film_mm: 0.2, thickest_film_mm: 0.4, thinner_most_pct: 3, service_c: 50, extra: { extra_resin_pct: 4, bands: { weak: 0.9 } })
-    blend = Cure::Blend.new([[one, 0.5], [two, 0.5]]).sheet
+    blend = Blend.new([[one, 0.5], [two, 0.5]]).sheet
 
     assert_equal({ thinnest_film_mm: 0.2, thickest_film_mm: 0.4, thinner_most_pct: 3.0, moisture_most_pct: 6.0, service_c: 50.0 }, blend.limits.to_h)
     assert_equal [4.0, 1.0], blend.tolerance_pct
     assert_equal({ weak: 0.95, soft: 1.2 }, blend.bands)
-    assert_nil Cure::Blend.new([[limited("a"), 0.5], [limited("b"), 0.5]]).sheet.extra_resin_pct
+    assert_nil Blend.new([[limited("a"), 0.5], [limited("b"), 0.5]]).sheet.extra_resin_pct
   end
 
   # Declared once: a property has its label, its units, its range and its rule for blends, and is read back as it was given.
@@ -86,7 +86,7 @@ class BlendTest < CoreTest
   end
 
   def test_each_share_of_hardener_brings_its_own_share_of_resin
-    blend = Cure::Blend.new([[part("slow", 58, 150, 27), 0.7], [part("fast", 16, 40, 32), 0.3]])
+    blend = Blend.new([[part("slow", 58, 150, 27), 0.7], [part("fast", 16, 40, 32), 0.3]])
     # q = 100/27 and 100/32; h = m / (0.7 q1 + 0.3 q2)
     slow, fast = blend.hardeners_g(1000)
     total = 1000 / ((0.7 * 100 / 27) + (0.3 * 100 / 32))
@@ -97,7 +97,7 @@ class BlendTest < CoreTest
   end
 
   def test_times_mix_logarithmically
-    sheet = Cure::Blend.new([[part("slow", 58, 150, 27), 0.7], [part("fast", 16, 40, 32), 0.3]]).sheet
+    sheet = Blend.new([[part("slow", 58, 150, 27), 0.7], [part("fast", 16, 40, 32), 0.3]]).sheet
 
     assert_in_delta (150**0.7) * (40**0.3), sheet.clock.working_min, 1e-9
     assert_in_delta (58**0.7) * (16**0.3), sheet.clock.pot_life_min, 1e-9
@@ -107,7 +107,7 @@ class BlendTest < CoreTest
 
   def test_a_blend_of_one_with_itself_is_itself
     same = part("slow", 58, 150, 27)
-    sheet = Cure::Blend.new([[same, 0.4], [same, 0.6]]).sheet
+    sheet = Blend.new([[same, 0.4], [same, 0.6]]).sheet
 
     assert_in_delta 150, sheet.clock.working_min, 1e-9
     assert_in_delta 27, sheet.ratio.phr, 1e-9
@@ -115,10 +115,10 @@ class BlendTest < CoreTest
 
   def test_what_is_no_blend
     slow = part("slow", 58, 150, 27)
-    assert_refused(:blend) { Cure::Blend.new([[slow, 1]]) }
-    assert_refused(:share, "add up") { Cure::Blend.new([[slow, 0.5], [slow, 0.6]]) }
-    assert_refused(:blend, "one resin") { Cure::Blend.new([[slow, 0.5], [coating(resin: "Other"), 0.5]]) }
-    assert_refused(:resin_density_g_ml) { Cure::Blend.new([[slow, 0.5], [coating(ratio: ratio(densities: [nil, nil])), 0.5]]).sheet }
+    assert_refused(:blend) { Blend.new([[slow, 1]]) }
+    assert_refused(:share, "add up") { Blend.new([[slow, 0.5], [slow, 0.6]]) }
+    assert_refused(:blend, "one resin") { Blend.new([[slow, 0.5], [coating(resin: "Other"), 0.5]]) }
+    assert_refused(:resin_density_g_ml) { Blend.new([[slow, 0.5], [coating(ratio: ratio(densities: [nil, nil])), 0.5]]).sheet }
   end
 end
 

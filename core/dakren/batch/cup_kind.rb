@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/check"
+
 module Dakren
   # Cutting the need into cups.
   module Batch

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   module Batch
     # How fast a kind of work takes mix from the cup, until the shop's own figures are known.

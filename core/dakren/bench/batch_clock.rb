@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   module Bench
     # The clock of one batch at one moment, from real start, mass, cup and temperatures.

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   # Cautions, and where in the work they arise.
   module Care

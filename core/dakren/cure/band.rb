@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   module Cure
     # A time as it can honestly be told: early, likely, late, in minutes. nil means not within 60 days.

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   module Cure
     # Conversion at time zero that gets an autocatalytic mix going.

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "cup"
+
 module Dakren
   module Cure
     # One step of a self-heating cup with the Dormand-Prince 5(4) pair. The state is conversion, °C and

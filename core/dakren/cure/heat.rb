@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   module Cure
     # How hot is too hot. A lift that is hot or smokes is refused without an explicit "I know";

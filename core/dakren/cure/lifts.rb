@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+require_relative "../base/memo"
+
 module Dakren
   module Cure
     # Cutting a deep casting into lifts: how deep each may be in this room, and how long to wait.

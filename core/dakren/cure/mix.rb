@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+require_relative "../base/memo"
+
 module Dakren
   module Cure
     # Everything that is in the cup, ready to be asked: resin and hardener of one sheet, and the powder among them. Masses are of

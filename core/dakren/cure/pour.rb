@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   module Cure
     # A thick pour: heat made in it leaves by conduction through its depth, above and below.

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/memo"
+
 module Dakren
   module Cure
     # The top of a thick pour, asked as a film is asked: it ages with the warmth from below while that

@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "cup"
+require_relative "../base/value"
+
 module Dakren
   module Cure
     # The stages a film goes through, as data: what the sheet calls them, what one sees.

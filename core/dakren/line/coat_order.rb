@@ -1,5 +1,9 @@
 # frozen_string_literal: true
 
+require_relative "../batch/cutter"
+require_relative "../batch/cup_kind"
+require_relative "../measure/tools"
+
 module Dakren
   # What is done when.
   module Line

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   module Line
     # The plan of one coat: how much of A and B, in which cups, how long each lasts, and when the coat

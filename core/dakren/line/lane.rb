@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   module Line
     # States of a coat as it ages, lightest to darkest; the one ramp every drawing uses.

@@ -1,5 +1,10 @@
 # frozen_string_literal: true
 
+require_relative "slots"
+require_relative "writing"
+require_relative "endings"
+require_relative "windows"
+
 module Dakren
   module Line
     # Finds the plan that keeps every window inside the working hours.

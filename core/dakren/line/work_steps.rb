@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   module Line
     # What belongs to a pass beside its coats: declared steps, each with when it is done and how long it takes.

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   module Measure
     # How wrong a batch may get with a tool, held against what the sheet forgives.

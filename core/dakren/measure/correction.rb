@@ -11,6 +11,7 @@ module Dakren
     class Correction
       # More than this above the need is waste, and heat, nobody has planned for.
       MOST_OVER_NEED = Rational(5, 4)
+      LONGEST_MIN = 60 * 24 * 60
 
       attr_reader :verdict
 
@@ -23,8 +24,8 @@ module Dakren
         @verdict = verdict
         @cup_holds_g = Check.number(:cup_holds_g, cup_holds_g, 0.01..1_000_000, "g")
         @need_g = Check.number(:need_g, need_g, 0.01..1_000_000, "g")
-        @minutes_left = Check.optional(:minutes_left, minutes_left, 0..Cure::HORIZON_MIN, "min")
-        @minutes_needed = Check.number(:minutes_needed, minutes_needed, 0..Cure::HORIZON_MIN, "min")
+        @minutes_left = Check.optional(:minutes_left, minutes_left, 0..LONGEST_MIN, "min")
+        @minutes_needed = Check.number(:minutes_needed, minutes_needed, 0..LONGEST_MIN, "min")
       end
 
       def fits_cup?

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   module Measure
     # How much resin to how much hardener, by volume or by weight; the two are different numbers for

@@ -1,8 +1,8 @@
 # frozen_string_literal: true
 
-require_relative "../value"
-require_relative "../check"
-require_relative "../exact"
+require_relative "../base/value"
+require_relative "../base/check"
+require_relative "../base/exact"
 require_relative "units"
 
 module Dakren
@@ -55,7 +55,7 @@ module Dakren
         end
       end
 
-      ALL = {} # rubocop:disable Style/MutableConstant -- filled by the files of tools/, then frozen
+      ALL = {} # rubocop:disable Style/MutableConstant -- filled by the files of tools/
 
       module_function
 
@@ -92,4 +92,3 @@ module Dakren
 end
 
 Dir.glob("tools/*.rb", base: __dir__).each { |file| require_relative file }
-Dakren::Measure::Tools::ALL.freeze

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   module Measure
     # Units of measure, declared as they stand on a tin or a tape: each kind with its units, the exact

@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "../size/own"
+require_relative "../base/value"
+
 module Dakren
   module Plan
     # A job as the core is told it. Minute 0 is its start.

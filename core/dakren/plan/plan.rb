@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   # What is done when, with how much, in which cups: one function from a job and a shop to a plan.
   #

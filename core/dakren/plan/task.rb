@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "../batch/cup_kind"
+require_relative "../base/value"
+
 module Dakren
   module Plan
     # One task of a job as the core is told it: a kind of work on its places with one resin system, everything typed read already.

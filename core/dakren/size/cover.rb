@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "../base/exact"
+require_relative "../base/check"
+
 module Dakren
   module Size
     # How thick a coat is, said either as wet film or as grams on a square metre.

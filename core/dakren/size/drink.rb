@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   module Size
     # What a surface drinks of a coat, and what stays in the tool that spreads it: lines of their own, never

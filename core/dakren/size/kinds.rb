@@ -1,5 +1,11 @@
 # frozen_string_literal: true
 
+require_relative "drink"
+require_relative "filler"
+require_relative "sections"
+require_relative "cloth"
+require_relative "../base/value"
+
 module Dakren
   module Size
     # Kinds of work, declared: what each is done on, what must be known, how it is reckoned.
@@ -92,7 +98,7 @@ module Dakren
       # What work is done on.
       PLACES = { surface: "surface", void: "void", cavity: "mould cup", joint: "joint or edge", damage: "hole to repair" }.freeze
 
-      # Kinds of work by name: each is one file of work/, filled as they are read and then frozen.
+      # Kinds of work by name: each is one file of work/.
       ALL = {} # rubocop:disable Style/MutableConstant
 
       module_function
@@ -149,4 +155,3 @@ end
 %w[coat flood seal floor cast cups laminate
    infusion scarf primer bond bead fillet fill wrap].each { |name| require_relative "work/#{name}" }
 Dir.glob("work/*.rb", base: __dir__).each { |file| require_relative file }
-[Dakren::Size::Kinds::INPUTS, Dakren::Size::Kinds::ALL].each(&:freeze)

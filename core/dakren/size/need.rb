@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   module Size
     # How much one coat of a pass takes, line by line, and what else is needed with it.

@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "drink"
+require_relative "../base/value"
+
 module Dakren
   module Size
     # Figures the shop has weighed itself; they replace what tools and surfaces usually do.

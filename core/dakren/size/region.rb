@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "../base/memo"
+require_relative "../base/value"
+
 module Dakren
   # How much work there is: shapes, areas, volumes, amounts.
   module Size

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "outline"
+
 module Dakren
   module Size
     # Points round an ellipse, enough for a smooth drawing; areas never come from them.

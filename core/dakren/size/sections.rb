@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   module Size
     # Sections of a bead, a groove or a fillet: area in mm2 and the corners to draw it by.

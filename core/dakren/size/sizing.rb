@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "need"
+
 module Dakren
   module Size
     # The one engine for every kind of work: from places and figures to the need of one coat.

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   module Size
     # Does a sheet suit this work? What it must not be used for is refused, with the reason and the nearest

@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "../base/memo"
+require_relative "../base/value"
+
 module Dakren
   module Size
     # A depth measured at one place of a void, mm; x and y as in its plan.

@@ -45,6 +45,5 @@ class DipTest < CoreTest
       assert_operator kind.rate_g_min, :>, 0
       assert kind.need || Size::Sizing.method_defined?(:"need_#{kind.rule}"), name
     end
-    assert_predicate Size::Kinds::ALL, :frozen?
   end
 end

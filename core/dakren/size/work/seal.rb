@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "../cover"
 require_relative "../kinds"
 
 module Dakren

@@ -1,13 +1,6 @@
 # frozen_string_literal: true
 
 module Dakren
-  # What a mix may be for, and the words shown.
-  PURPOSES = {
-    laminate: "laminating", infuse: "infusion", coat: "coating wood", flood: "flood and table coats",
-    cast: "deep casting", floor: "floors and tanks", bond: "bonding", fill: "filling and fairing",
-    mount: "small castings and mounts"
-  }.freeze
-
   # What the maker says about one resin with one hardener (or one blend).
   #
   #   Sheet.new(resin: "Lake 30", hardener: "slow", ratio: ratio, clock: { reference_temp_c: 25, working_min: 90, ... },

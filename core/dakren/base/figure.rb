@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "value"
+
 module Dakren
   # A number with its unit, as it goes to whoever shows it.
   Quantity = Value.define(:value, :unit)

@@ -1,9 +1,9 @@
 # frozen_string_literal: true
 
-require_relative "value"
-require_relative "errors"
-require_relative "check"
-require_relative "measure/units"
+require_relative "../base/value"
+require_relative "../base/errors"
+require_relative "../base/check"
+require_relative "../measure/units"
 
 module Dakren
   # What a sheet says of the work besides ratio, times and temperature; nil where it does not say.
