@@ -45,6 +45,19 @@ class BenchJourneyTest < BrowserTest
     nil while shown < grams && Process.clock_gettime(Process::CLOCK_MONOTONIC) < deadline
     page.driver.browser.action.release.perform
     assert_no_text "settling"
+    steady
+  end
+
+  # Until the page has shown the same weight for as long as it takes to ask twice: the last drip may come after it was let go.
+  def steady(for_s: 2.5)
+    now = -> { Process.clock_gettime(Process::CLOCK_MONOTONIC) }
+    weight = shown
+    since = now.call
+    deadline = since + 20
+    while now.call - since < for_s && now.call < deadline
+      seen = shown
+      weight, since = seen, now.call if seen != weight # rubocop:disable Style/ParallelAssignment
+    end
   end
 
   def planned_cup
