@@ -135,6 +135,15 @@ class SchedulerTest < CoreTest
     assert_operator made.coats.last.from_min, :>, 1320
   end
 
+  # Laid in two sections, each is abraded for itself: half the area each time.
+  def test_a_section_is_abraded_for_its_own_area
+    made = plan(job("a", count: 2, sections: 2, school: :abrade))
+    abrading = made.entries.select { |entry| entry.kind == :abrade }
+
+    assert_equal 2, abrading.size
+    abrading.each { |entry| assert_in_delta Line::WorkSteps.abrade_min(0.25), entry.to_min - entry.from_min, 1e-9 }
+  end
+
   # Trimmed while green, and only then covered: not through the wet coat above.
   def test_what_ends_one_pass_comes_before_the_next_goes_on_top
     made = plan(job("a", ends: { trim: 10.0 }), job("b"))
