@@ -8,7 +8,7 @@ module Dakren
       ask :drip, "Drips off", :percent, default: 25, allowed: PCT, hint: "of what stays on the parts"
 
       # Rule: the film on every part, what drips off into the tray, and what the basket or drum keeps.
-      declare :dip, label: "dip and tumble small parts", on: :surface, rule: :film,
+      declare :dip, label: "dip and tumble", on: :surface, rule: :film,
                     purposes: %i[coat flood laminate], rate_g_min: 200.0, coats: true,
                     inputs: %i[film coats drip soak surface drink],
                     defaults: { film: Cover.new(film_mm: 0.1) },
