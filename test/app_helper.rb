@@ -114,3 +114,12 @@ module PlanHelp
     submit path, { "act" => act }.merge(fields.transform_keys(&:to_s)), live: true
   end
 end
+
+# A cup walked at the bench, a step at a time.
+module BenchHelp
+  def press(path, **fields)
+    get path
+    post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"), "act" => "next", **fields.transform_keys(&:to_s) }
+    get path
+  end
+end

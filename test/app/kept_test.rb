@@ -214,6 +214,8 @@ end
 
 # Simulated devices are off unless asked for, and what was typed wins over what was never measured.
 class PretendTest < AppTest
+  include BenchHelp
+
   Says = Struct.new(:readings) do
     def reading(kind)
       readings[kind]
@@ -245,12 +247,6 @@ class PretendTest < AppTest
     get "/bench"
     post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "grams" => "300", "sheet" => sheet_id("Reedmark L20 laminating", "slow"), "tins" => "19", "room" => "18" }
     last_response["location"]
-  end
-
-  def press(path, **fields)
-    get path
-    post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"), "act" => "next", **fields.transform_keys(&:to_s) }
-    get path
   end
 
   def walk
@@ -322,6 +318,8 @@ end
 
 # A record's words follow what was done.
 class RecordWordsTest < AppTest
+  include BenchHelp
+
   def setup
     super
     Devices.shop = Devices::Shop.new
@@ -332,12 +330,6 @@ class RecordWordsTest < AppTest
     post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "grams" => "300", "sheet" => sheet_id("Stillwater clear coat", "clear"), "tins" => "20", "room" => "20",
                            **more.transform_keys(&:to_s) }
     last_response["location"]
-  end
-
-  def press(path, **fields)
-    get path
-    post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"), "act" => "next", **fields.transform_keys(&:to_s) }
-    get path
   end
 
   def test_hardener_first_is_told_as_hardener_first

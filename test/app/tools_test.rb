@@ -187,3 +187,24 @@ class ToolsTest < AppTest
     assert_includes words, "183.5 ml"
   end
 end
+
+# What nobody means, in the newest fields: named, kept, never a failure of ours.
+class NewFieldsTest < AppTest
+  def test_noise_in_spoons_solids_and_dipping_is_never_our_failure
+    path = new_job("c1-kind" => "dip")
+    record = Records::Sheet.first
+    form = Desk::SheetForm.of(record, "metric")
+    told = Desk::SheetForm::FIELDS.keys.to_h { |name| [name, form.value(name)] }.merge("purposes" => record.purposes)
+    [*NOISE, "5 kg"].each do |noise|
+      submit path, { "c1-drip" => noise, "c1-soak" => noise }
+      get path
+      assert_equal 200, last_response.status, noise
+      submit "/settings/tools", { "kind" => "spoons", "name" => "odd", "spoon_ml" => noise, "error_pct" => "5" }, from: "/settings/tools/new?kind=spoons"
+      assert_equal 422, last_response.status, noise
+      assert_includes page, 'id="e-spoon_ml"'
+      submit "/shelf/#{record.id}", told.merge("solids_vol_pct" => noise)
+      # What holds no character that can be kept is the same as nothing typed, and a sheet may be silent.
+      assert_equal noise.scrub("").delete("\u0000").empty? ? 303 : 422, last_response.status, noise
+    end
+  end
+end
