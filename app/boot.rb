@@ -14,15 +14,18 @@ module Dakren
 end
 
 %w[
-  records/database records/settings records/sheet records/job records/batch records/picture records/own_figure
-  desk/zones desk/wording desk/typed_form desk/entry desk/fields desk/job_document desk/job_deed desk/reading desk/place_desk desk/shop desk/pass_desk desk/job_desk
-  desk/moved desk/what_if desk/because desk/offers desk/comparison desk/drawn desk/cutting_list
-  desk/sheet_desk desk/sheet_form desk/settings_form desk/summary
-  desk/bench_desk desk/bench_deed desk/loose_cup desk/tool_form desk/planning desk/renewer desk/job_list
+  formats/svg_in formats/dxf_in formats/read_in formats/dxf_out formats/outline_out formats/templates
+  formats/picture formats/room_list formats/calendar
+  devices/line devices/weather_desk devices/scale_stand_in devices/stand_in_server devices/link
+  words/wording words/moved words/because
+  document/zones document/typed_form document/as_typed document/fields document/job_document document/job_deed document/reader
+  document/place_desk document/crew document/tool_shelf document/pass_desk document/job_desk
+  document/what_if document/drawn document/sheet_numbers document/sheet_form document/settings_form document/tool_form document/bench_deed
   drawings/svg drawings/ramp drawings/piece_plan drawings/work_section drawings/table_drawing drawings/thumb drawings/cup_row
   drawings/bench_cup drawings/paste_blocks drawings/time_axis drawings/cure_line
   drawings/stage_bar drawings/chart drawings/sheet_charts
-  formats/svg_in formats/dxf_in formats/read_in formats/dxf_out formats/outline_out formats/templates formats/picture formats/room_list formats/calendar
-  devices/line devices/weather_desk devices/scale_stand_in devices/stand_in_server devices/link
-  rooms/frame rooms/room rooms/job_help rooms/jobs rooms/plan rooms/table rooms/bench rooms/shelf rooms/settings rooms/find rooms/house
+  stores/database stores/settings stores/sheet stores/job stores/batch stores/tool stores/picture stores/own_figure
+  stores/now stores/shelf stores/walks stores/summary stores/planning stores/renewer stores/job_list
+  rooms/pages/offers rooms/pages/comparison rooms/pages/cutting_list rooms/pages/loose_cup
+  rooms/frame rooms/room rooms/job_help rooms/jobs rooms/compare rooms/table rooms/bench rooms/shelf rooms/settings rooms/find rooms/house
 ].each { |file| require_relative file }

@@ -12,11 +12,11 @@ require "puma/launcher"
 port, data_dir, contents = ARGV
 
 begin
-  Dakren::Records::Database.open(data_dir)
+  Dakren::Stores::Database.open(data_dir)
   if contents == "demo"
     require_relative "../db/demo"
     # What the plans of the examples say is there from the first page on.
-    Dakren::Desk::Renewer.new.renew_all(breath_s: 0) if Dakren::Demo.load_once
+    Dakren::Stores::Renewer.new.renew_all(breath_s: 0) if Dakren::Demo.load_once
   end
 rescue SystemCallError, ActiveRecord::ActiveRecordError, SQLite3::Exception => e
   warn "The shop's data in #{data_dir} cannot be opened: #{e.message}"
@@ -24,13 +24,13 @@ rescue SystemCallError, ActiveRecord::ActiveRecordError, SQLite3::Exception => e
 end
 
 Dakren::Devices.shop = Dakren::Devices::Shop.named_in(ENV)
-Dakren::Devices.shop.pretend = Dakren::Records::Settings.shop.pretend
+Dakren::Devices.shop.pretend = Dakren::Stores::Settings.shop.pretend
 
-Dakren::Desk::Renewer.new.start
+Dakren::Stores::Renewer.new.start
 
 configuration = Puma::Configuration.new do |config|
   config.bind "tcp://127.0.0.1:#{port}"
-  config.threads 1, Dakren::Records::Database::THREADS
+  config.threads 1, Dakren::Stores::Database::THREADS
   config.app Dakren::Rooms::House.build(data_dir)
   config.environment "production"
   config.quiet
@@ -48,6 +48,6 @@ rescue Errno::EADDRINUSE
 rescue Interrupt
   # Ctrl-C is the way to stop.
 ensure
-  Dakren::Records::Database.close
+  Dakren::Stores::Database.close
 end
 puts "Dakren is closed."

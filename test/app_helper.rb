@@ -10,9 +10,9 @@ require_relative "../db/demo"
 # One shop for all request tests of a run, on a database of its own; each test leaves it as it was.
 module ShopHelp
   DATA = Dir.mktmpdir("dakren-test")
-  Dakren::Records::Database.open(DATA)
+  Dakren::Stores::Database.open(DATA)
   Dakren::Demo.load_once
-  Dakren::Desk::Renewer.new.renew_all(breath_s: 0)
+  Dakren::Stores::Renewer.new.renew_all(breath_s: 0)
   HOUSE = Dakren::Rooms::House.build(DATA)
   Minitest.after_run { FileUtils.remove_entry(DATA) }
 
@@ -33,8 +33,8 @@ class AppTest < CoreTest
 
   # What nobody means, for every field there is.
   NOISE = ["", "0", "-1", "1e309", "NaN", "-Infinity", "x" * 10_000, "<script>alert(1)</script>", "'; DROP TABLE jobs; --",
-           "\u0000", (+"\xFF\xFE").force_encoding("UTF-8"), "١٢٣", "1 kg", "%",
-           "../../etc", "１２"].freeze
+    "\u0000", (+"\xFF\xFE").force_encoding("UTF-8"), "١٢٣", "1 kg", "%",
+    "../../etc", "１２"].freeze
 
   def app
     HOUSE
@@ -54,7 +54,8 @@ class AppTest < CoreTest
 
   # A plain job has one place of one shape and one pass: its fields by their short names.
   PLAIN = { **%w[shape length width diameter hole side_a side_b side_c sides corners stations].to_h { |name| [name, "p1-s1-#{name}"] },
-            **%w[film film_unit sheet surface drink spread method cup].to_h { |name| [name, "c1-#{name}"] }, "heat_known" => "c1-known" }.freeze
+            **%w[film film_unit sheet surface drink spread method cup].to_h { |name| [name, "c1-#{name}"] }, "heat_known" => "c1-known" }
+    .freeze
 
   def full(fields)
     fields.to_h { |name, value| [PLAIN.fetch(name.to_s, name.to_s), value] }
@@ -64,7 +65,8 @@ class AppTest < CoreTest
   def submit(path, fields, from: path, live: false)
     get from
     header "X-Live", live ? "1" : nil
-    post path, { "authenticity_token" => hidden("authenticity_token"), "revision" => hidden("revision"), "units_on_page" => hidden("units_on_page"),
+    post path, { "authenticity_token" => hidden("authenticity_token"), "revision" => hidden("revision"),
+                 "units_on_page" => hidden("units_on_page"),
                  "lock_version" => hidden("lock_version") }.merge(path.start_with?("/jobs/") ? full(fields) : fields)
     header "X-Live", nil
   end
@@ -79,12 +81,13 @@ class AppTest < CoreTest
   end
 
   def sheet_id(resin, hardener)
-    Dakren::Records::Sheet.find_by!(resin: resin, hardener: hardener).id.to_s
+    Dakren::Stores::Sheet.find_by!(resin: resin, hardener: hardener).id.to_s
   end
 
   def job_fields(**changes)
     { "name" => "Board", "shape" => "rectangle", "length" => "2400", "width" => "900", "film" => "0.3", "film_unit" => "mm",
-      "sheet" => sheet_id("Stillwater clear coat", "clear"), "room_mode" => "steady", "room" => "20", "tins" => "", "method" => "scale", "cup" => "auto",
+      "sheet" => sheet_id("Stillwater clear coat", "clear"), "room_mode" => "steady", "room" => "20", "tins" => "", "method" => "scale",
+      "cup" => "auto",
       "start" => "2026-11-24T09:00" }.merge(changes.transform_keys(&:to_s))
   end
 
@@ -103,11 +106,12 @@ module PlanHelp
   end
 
   def desk(path)
-    Dakren::Desk::JobDesk.new(Dakren::Records::Job.find(path[/\d+/]).document, sheets: Dakren::Desk::SheetDesk.finder, shop: Dakren::Desk::Shop.of(Dakren::Records::Settings.shop))
+    Dakren::Document::JobDesk.new(Dakren::Stores::Job.find(path[/\d+/]).document, sheets: Dakren::Stores::Shelf.finder,
+      shop: Dakren::Document::Crew.of(Dakren::Stores::Settings.shop))
   end
 
   def document(path)
-    Dakren::Records::Job.find(path[/\d+/]).document
+    Dakren::Stores::Job.find(path[/\d+/]).document
   end
 
   def press(path, act, **fields)
@@ -119,7 +123,10 @@ end
 module BenchHelp
   def press(path, **fields)
     get path
-    post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"), "act" => "next", **fields.transform_keys(&:to_s) }
+    post path, {
+      "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"), "act" => "next",
+      **fields.transform_keys(&:to_s)
+    }
     get path
   end
 end

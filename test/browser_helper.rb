@@ -28,9 +28,13 @@ class BrowserTest < CoreTest
 
   AXE = File.join(Gem::Specification.find_by_name("axe-core-api").gem_dir, "node_modules", "axe-core", "axe.min.js")
 
+  ONLY_SHOP = {} # rubocop:disable Style/MutableConstant
+
   # One shop for all tests that do not need one of their own.
   def self.shop
-    @@shop ||= Served.new.start.tap { |shop| Minitest.after_run { shop.stop && FileUtils.remove_entry(shop.data) } } # rubocop:disable Style/ClassVars
+    ONLY_SHOP[:shop] ||= Served.new.start.tap do |shop|
+      Minitest.after_run { shop.stop && FileUtils.remove_entry(shop.data) }
+    end
   end
 
   def setup
@@ -111,8 +115,10 @@ class BrowserTest < CoreTest
 
   def assert_accessible(where)
     page.execute_script(File.read(AXE))
-    violations = page.driver.browser.execute_async_script("const done = arguments[0]; axe.run(document, { resultTypes: ['violations'] }).then((r) => done(r.violations))")
+    violations = page.driver.browser
+      .execute_async_script("const done = arguments[0]; axe.run(document, { resultTypes: ['violations'] }).then((r) => done(r.violations))")
 
-    assert_empty(violations.map { |violation| "#{where}: #{violation["id"]} #{violation["nodes"].map { |node| node["html"][0, 160] }.first(3)}" })
+    assert_empty(violations
+      .map { |violation| "#{where}: #{violation["id"]} #{violation["nodes"].map { |node| node["html"][0, 160] }.first(3)}" })
   end
 end

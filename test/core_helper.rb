@@ -37,24 +37,26 @@ module CoreHelp
   def random_clock
     working = between(15, 400)
     Dakren::Cure::Clock.new(reference_temp_c: between(18, 27), working_min: working, pot_life_min: working * between(0.3, 0.9),
-                            pot_mass_g: between(50, 300), heat_j_g: between(200, 480), activation_kj_mol: between(45, 70),
-                            mixed_density_g_ml: between(1.0, 1.6))
+      pot_mass_g: between(50, 300), heat_j_g: between(200, 480), activation_kj_mol: between(45, 70),
+      mixed_density_g_ml: between(1.0, 1.6))
   end
 
   def ratio(by: :volume, resin: 2, hardener: 1, densities: [1.14, 0.99])
-    Dakren::Measure::Ratio.new(by: by, resin: resin, hardener: hardener, resin_density_g_ml: densities[0], hardener_density_g_ml: densities[1])
+    Dakren::Measure::Ratio.new(by: by, resin: resin, hardener: hardener, resin_density_g_ml: densities[0],
+      hardener_density_g_ml: densities[1])
   end
 
   def coating(ratio: self.ratio, **changes)
     Dakren::Sheet.new(resin: "Clear", hardener: "slow", ratio: ratio,
-                      clock: { reference_temp_c: 23, pot_life_min: 28, pot_mass_g: 150, working_min: 55, heat_j_g: 380, activation_kj_mol: 58 },
-                      stages: { recoat_opens: [150, 210], recoat_closes: [480, 720], sandable: [960, 1320], full: [8640, 11_520] },
-                      lowest_c: 16, highest_c: 30, purposes: [:coat], mixing: Dakren::Mixing.new(cup_min: 4, pail_min: 12), **changes)
+      clock: { reference_temp_c: 23, pot_life_min: 28, pot_mass_g: 150, working_min: 55, heat_j_g: 380, activation_kj_mol: 58 },
+      stages: { recoat_opens: [150, 210], recoat_closes: [480, 720], sandable: [960, 1320], full: [8640, 11_520] },
+      lowest_c: 16, highest_c: 30, purposes: [:coat], mixing: Dakren::Mixing.new(cup_min: 4, pail_min: 12), **changes)
   end
 
   def order(**changes)
-    Dakren::Line::CoatOrder.coat(outline: Dakren::Size::Rectangle.new(length_mm: 2400, width_mm: 900), cover: Dakren::Size::Cover.new(film_mm: 0.3),
-                                 sheet: coating, room: Dakren::Cure::Profile.constant(20), tins_c: 20, **changes)
+    Dakren::Plan::CoatOrder.coat(outline: Dakren::Geometry::Rectangle.new(length_mm: 2400, width_mm: 900),
+      cover: Dakren::Work::Cover.new(film_mm: 0.3),
+      sheet: coating, room: Dakren::Cure::Profile.constant(20), tins_c: 20, **changes)
   end
 end
 

@@ -22,11 +22,14 @@ class Served
   end
 
   def start
-    @pid = Process.spawn({ "RUBYOPT" => nil, **@environment }, START, "--port", port.to_s, "--data", data, *@options, out: [@log, "a"], err: %i[child out],
-                                                                                                                      pgroup: true)
+    @pid = Process.spawn({ "RUBYOPT" => nil, **@environment }, START, "--port", port.to_s, "--data", data, *@options, out: [@log, "a"],
+      err: %i[child out],
+      pgroup: true)
     deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + PATIENCE_S
     until answers?
-      raise "the shop did not open:\n#{output}" if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline || Process.wait(@pid, Process::WNOHANG)
+      if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline || Process.wait(@pid, Process::WNOHANG)
+        raise "the shop did not open:\n#{output}"
+      end
 
       IO.select(nil, nil, nil, 0.05)
     end
@@ -60,7 +63,7 @@ end
 # Debian's headless Chromium with a profile of its own and nothing that calls out.
 module Chromium
   FLAGS = %w[--headless --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update
-             --disable-sync --disable-dev-shm-usage --hide-scrollbars].freeze
+    --disable-sync --disable-dev-shm-usage --hide-scrollbars].freeze
 
   module_function
 

@@ -23,7 +23,8 @@ module Assets
   }.freeze
   STYLE_SOURCES = %w[app/assets/dakren.css app/rooms/*.rb app/rooms/**/*.erb app/drawings/*.rb].freeze
   # Shipped file => sources it is joined from.
-  OWN = { "dakren.js" => %w[live live_form bench card_size lists drawing_table everywhere].map { |name| "scripts/#{name}.js" }, "mark.svg" => %w[mark.svg] }.freeze
+  OWN = { "dakren.js" => %w[live live_form bench card_size lists drawing_table everywhere].map { |name| "scripts/#{name}.js" },
+          "mark.svg" => %w[mark.svg] }.freeze
   RECORD = File.join(OUT, "sources.json")
 
   module_function
@@ -53,7 +54,7 @@ module Assets
     shipped = (COPIED.keys + ["dakren.css"]).to_h { |name| [name, Digest::SHA256.file(File.join(OUT, name)).hexdigest] }
     sources = Dir[*STYLE_SOURCES.map { |pattern| File.join(ROOT, pattern) }].sort.map { |file| File.binread(file) }
     shipped.merge("package.json" => Digest::SHA256.file(File.join(ROOT, "package.json")).hexdigest,
-                  "sources of dakren.css" => Digest::SHA256.hexdigest(sources.join("\0")))
+      "sources of dakren.css" => Digest::SHA256.hexdigest(sources.join("\0")))
   end
 
   def joined(sources)
@@ -61,7 +62,8 @@ module Assets
   end
 
   def stylesheet(to)
-    ok = system(File.join(MODULES, ".bin", "tailwindcss"), "-i", File.join(ROOT, "app", "assets", "dakren.css"), "-o", to, "--minify", chdir: ROOT, err: File::NULL)
+    ok = system(File.join(MODULES, ".bin", "tailwindcss"), "-i", File.join(ROOT, "app", "assets", "dakren.css"), "-o", to, "--minify",
+      chdir: ROOT, err: File::NULL)
     raise "the stylesheet could not be built" unless ok
   end
 

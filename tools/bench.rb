@@ -29,7 +29,7 @@ module Bench
 
   def forget
     [Dakren::Cure::Mix::RATES, Dakren::Cure::Mix::CUPS, Dakren::Cure::Mix::POURS, Dakren::Cure::Lifts::LARGEST, Dakren::Cure::Lifts::WAITS,
-     Dakren::Cure::PourTop::TRACKS].each(&:clear)
+      Dakren::Cure::PourTop::TRACKS].each(&:clear)
   end
 
   KINDS = %w[cure plan web].freeze

@@ -25,18 +25,23 @@ module Plots
 
   def write(name, chart)
     style = "<style>text{font-family:sans-serif;font-size:11px;fill:#14231e}.t-label{font-weight:600}</style>"
-    svg = chart.frame.to_s.sub("<svg ", '<svg xmlns="http://www.w3.org/2000/svg" ').sub(">", ">#{style}<rect width=\"100%\" height=\"100%\" fill=\"#f4f6f4\"/>")
+    svg = chart.frame.to_s.sub("<svg ", '<svg xmlns="http://www.w3.org/2000/svg" ')
+      .sub(">", ">#{style}<rect width=\"100%\" height=\"100%\" fill=\"#f4f6f4\"/>")
     File.write(File.join(OUT, "#{name}.svg"), "#{svg}\n")
     puts "docs/plots/#{name}.svg"
   end
 
   # Core up, reference across; on the line where they agree.
   def agreement(name, pairs, range, ticks, unit, log:)
-    chart = Drawings::Chart.new(width: WIDTH, height: 420, x: range, y: range, log_x: log, log_y: log, label: "#{name}: core against reference")
+    chart = Drawings::Chart.new(width: WIDTH, height: 420, x: range, y: range, log_x: log, log_y: log,
+      label: "#{name}: core against reference")
     chart.across_ticks(ticks.to_h { |tick| [tick, tick.to_s] }, "reference, #{unit}")
     chart.up_ticks(ticks.to_h { |tick| [tick, tick.to_s] })
     chart.curve([[range[0], range[0]], [range[1], range[1]]])
-    pairs.each { |expected, got| chart.svg.tag(:circle, cx: chart.across(expected), cy: chart.up(got), r: 4, fill: "none", stroke: Drawings::Ramp::INK, stroke_width: 1.6) }
+    pairs.each do |expected, got|
+      chart.svg.tag(:circle, cx: chart.across(expected), cy: chart.up(got), r: 4, fill: "none", stroke: Drawings::Ramp::INK,
+        stroke_width: 1.6)
+    end
     worst = pairs.map { |expected, got| log ? 100 * ((got / expected) - 1).abs : (got - expected).abs }.max
     chart.svg.text(70, 30, format("%d cases, largest difference %.2g %s", pairs.size, worst, log ? "%" : "°C"), class: "t-label")
     write(name, chart)
@@ -44,8 +49,12 @@ module Plots
 
   def times
     pairs = CASES["cups"].map { |kase| [kase["usable_min"], cup(kase).usable_min] }
-    pairs += CASES["spreads"].map { |kase| [kase["left_as_film_min"], mix(kase).left(spread_at_min: kase["spread_at_min"], **place(kase)).as_film_min] }
-    pairs += CASES["films"].map { |kase| [kase["reached_min"], mix(kase).film(Cure::Profile.new(kase["profile"])).reached_min(kase["age_min"])] }
+    pairs += CASES["spreads"].map do |kase|
+      [kase["left_as_film_min"], mix(kase).left(spread_at_min: kase["spread_at_min"], **place(kase)).as_film_min]
+    end
+    pairs += CASES["films"].map do |kase|
+      [kase["reached_min"], mix(kase).film(Cure::Profile.new(kase["profile"])).reached_min(kase["age_min"])]
+    end
     agreement("times", pairs, [10, 10_000], [10, 30, 100, 300, 1000, 3000, 10_000], "minutes", log: true)
   end
 
@@ -53,7 +62,7 @@ module Plots
     pairs = CASES["cups"].map { |kase| [kase["peak_c"], cup(kase).peak_c] }
     pairs += CASES["pours"].map do |kase|
       [kase["peak_c"], mix(kase).pour(depth_mm: kase["depth_mm"], start_c: kase["start_c"], room: Cure::Profile.constant(kase["room_c"]),
-                                      wall_mm: kase["wall_mm"], wall_w_mk: kase["wall_w_mk"]).peak_c]
+        wall_mm: kase["wall_mm"], wall_w_mk: kase["wall_w_mk"]).peak_c]
     end
     agreement("peaks", pairs, [0, 250], [0, 50, 100, 150, 200, 250], "°C", log: false)
   end

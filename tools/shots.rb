@@ -8,12 +8,14 @@ OUT = File.expand_path("../docs/screenshots", __dir__)
 VIEWS = {
   "jobs" => ["/", 1280, 800],
   "job-sheet" => ["/jobs/10", 1280, 1000],
-  "job-sheet-working" => ["/jobs/9", 1280, 920, ->(browser) { browser.execute_script("document.querySelectorAll('.answers details')[2].open = true") }],
+  "job-sheet-working" => ["/jobs/9", 1280, 920,
+    ->(browser) { browser.execute_script("document.querySelectorAll('.answers details')[2].open = true") }],
   "job-sheet-narrow" => ["/jobs/7", 390, 844],
   "drawing-table" => ["/table/6/p1", 1280, 960, ->(browser) { trace(browser) }],
   "cutting-list" => ["/table/2/c1/templates", 1280, 800],
   "job-sheet-day" => ["/jobs/10", 1280, 1000, lambda { |browser|
-    browser.execute_script("document.querySelectorAll('#t-c1 .more')[0].open = true; document.querySelector('.room-block').scrollIntoView()")
+    browser.execute_script("document.querySelectorAll('#t-c1 .more')[0].open = true; " \
+                           "document.querySelector('.room-block').scrollIntoView()")
   }],
   "compare" => ["/plan/3/compare", 1280, 700],
   "bench-pour" => ["/jobs/9", 1280, 800, ->(browser) { to_pouring(browser).then { pour(browser, 9) } }],
@@ -52,16 +54,20 @@ def pour(browser, seconds)
 end
 
 # Outline of the river in the demo's picture, mm; its two tips are corners.
-RIVER = [[400, 620], [556, 671], [715, 682], [867, 666], [1000, 636], [1134, 601], [1288, 572], [1455, 567], [1624, 604], [1575, 551], [1468, 506], [1314, 486], [1120, 512], [918, 553], [730, 577],
-         [558, 595]].freeze
+RIVER = [[400, 620], [556, 671], [715, 682], [867, 666], [1000, 636], [1134, 601], [1288, 572], [1455, 567], [1624, 604], [1575, 551],
+  [1468, 506], [1314, 486], [1120, 512], [918, 553], [730, 577],
+  [558, 595]].freeze
 TIPS = [400, 1624].freeze
 
 # Traces the river of the demo's slab and sounds it.
 def trace(browser)
   at = lambda do |x, y|
-    left, top = browser.execute_script("const s = document.querySelector('.table-surface'), d = s.dataset, b = s.querySelector('svg').getBoundingClientRect()," \
-                                       "w = s.querySelector('svg').viewBox.baseVal.width / b.width;" \
-                                       "return [b.left + (Number(d.left) + arguments[0] * d.scale) / w, b.top + (Number(d.base) - arguments[1] * d.scale) / w]", x, y)
+    left, top = browser
+      .execute_script("const s = document.querySelector('.table-surface'), d = s.dataset, b = " \
+                      "s.querySelector('svg').getBoundingClientRect()," \
+                      "w = s.querySelector('svg').viewBox.baseVal.width / b.width;" \
+                      "return [b.left + (Number(d.left) + arguments[0] * d.scale) / w, b.top + (Number(d.base) - arguments[1] * d.scale) " \
+                      "/ w]", x, y)
     browser.action.move_to_location(left.round, top.round).click.perform
   end
   browser.find_element(css: "[data-tool=outline]").click

@@ -114,7 +114,9 @@ module Dakren
       # @param environment [#[]]
       # @return [Shop]
       def self.named_in(environment)
-        named = KINDS.filter_map { |kind| (match = ADDRESS.match(environment["DAKREN_#{kind.to_s.upcase}"].to_s)) && [kind, Link.new(match[1], match[2].to_i).start] }
+        named = KINDS.filter_map do |kind|
+          (match = ADDRESS.match(environment["DAKREN_#{kind.to_s.upcase}"].to_s)) && [kind, Link.new(match[1], match[2].to_i).start]
+        end
         new(named.to_h, simulated: lambda {
           weather = simulated(WeatherStandIn.new(steady_c: Float(environment["DAKREN_DEMO_ROOM_C"], exception: false)), 1.0)
           KINDS.to_h { |kind| [kind, kind == :scale ? simulated(ScaleStandIn.new, 0.1) : weather] }

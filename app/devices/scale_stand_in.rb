@@ -12,7 +12,8 @@ module Dakren
     class ScaleStandIn
       Liquid = Value.define(:most_g_s, :rise_s, :drip_s)
       # Resin is thick: slow to start, long to drip. Hardener is thin.
-      LIQUIDS = { "resin" => Liquid.new(most_g_s: 16.0, rise_s: 0.9, drip_s: 0.45), "hardener" => Liquid.new(most_g_s: 9.0, rise_s: 0.35, drip_s: 0.15) }.freeze
+      LIQUIDS = { "resin" => Liquid.new(most_g_s: 16.0, rise_s: 0.9, drip_s: 0.45),
+                  "hardener" => Liquid.new(most_g_s: 9.0, rise_s: 0.35, drip_s: 0.15) }.freeze
       LAG_S = 0.3
       STEADY_G_S = 0.6
       DRIFT_SHARE = 0.0002

@@ -17,7 +17,7 @@ module Dakren
 
       # @param walk [Bench::Walk]
       # @param shown_g [Float, nil] what the scale shows now
-      # @param wording [Desk::Wording]
+      # @param wording [Words::Wording]
       def initialize(walk, shown_g, wording)
         @walk = walk
         @shown_g = shown_g
@@ -36,8 +36,9 @@ module Dakren
         draw_cup(svg)
         draw_target(svg)
         draw_lines(svg) if @walk.recipe.method == :graduated
-        svg.text(@left + (@wide / 2), TOP + @high + 20, "#{@cup.name}, #{@wording.show(Quantity.new(value: @cup.top_mm, unit: :mm))} across", text_anchor: "middle",
-                                                                                                                                              class: "t-small")
+        svg.text(@left + (@wide / 2), TOP + @high + 20,
+          "#{@cup.name}, #{@wording.show(Quantity.new(value: @cup.top_mm, unit: :mm))} across", text_anchor: "middle",
+          class: "t-small")
         svg.to_s
       end
 

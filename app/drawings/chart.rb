@@ -56,7 +56,8 @@ module Dakren
       # @param dashed [Boolean] rests on numbers the sheet does not give
       def curve(points, name: nil, dashed: false, weight: 1.6)
         placed = points.map { |px, py| [across(px), up(py)] }
-        svg.shape(placed, closed: false, fill: "none", stroke: Ramp::INK, stroke_width: weight, **(dashed ? { stroke_dasharray: "5 4" } : {}))
+        svg.shape(placed, closed: false, fill: "none", stroke: Ramp::INK, stroke_width: weight,
+          **(dashed ? { stroke_dasharray: "5 4" } : {}))
         @names << [placed.last, name] if name
       end
 

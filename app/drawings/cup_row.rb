@@ -11,8 +11,8 @@ module Dakren
       ROOM = 350
       COLOURS = { resin: Ramp::RESIN, hardener: Ramp::HARDENER, mix: "#d9d3c0" }.freeze
 
-      # @param plan [Line::CoatPlan]
-      # @param wording [Desk::Wording]
+      # @param plan [Plan::CoatPlan]
+      # @param wording [Words::Wording]
       def initialize(plan, wording, key: "c", step_g: 0.1)
         @step_g = step_g
         @plan = plan
@@ -29,7 +29,8 @@ module Dakren
         more = @plan.batches.size - shown.size
         width = LEFT + (shown.size * (@cup_wide + GAP)) + (more.positive? ? 64 : 4)
         svg = Svg.new(width, @cup_high + 44,
-                      label: "#{wording_of_cups} to scale, #{"each " if @plan.batches.size > 1}filled #{@plan.portions.first.fill_mm.round} mm deep in a #{@cup.name}")
+          label: "#{wording_of_cups} to scale, #{"each " if @plan.batches.size > 1}filled #{@plan.portions.first.fill_mm.round} mm deep " \
+                 "in a #{@cup.name}")
         shown.each_with_index { |batch, i| draw(svg, batch, LEFT + (i * (@cup_wide + GAP)), first: i.zero?) }
         svg.text(LEFT + (shown.size * (@cup_wide + GAP)), 8 + (@cup_high / 2), "+ #{more} more", class: "t-text") if more.positive?
         svg.to_s
@@ -101,7 +102,12 @@ module Dakren
       end
 
       def mass(batch)
-        @plan.weighed? ? @wording.weight(batch.split.total_g, resolution_g: @step_g).join(" ") : @wording.volume(batch.split.total_ml).join(" ")
+        if @plan.weighed?
+          @wording.weight(batch.split.total_g, resolution_g: @step_g).join(" ")
+        else
+          @wording.volume(batch.split.total_ml)
+            .join(" ")
+        end
       end
     end
   end

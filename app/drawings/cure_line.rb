@@ -20,17 +20,17 @@ module Dakren
       OFF = "#dfe4e1"
       FLAGS = { recoat_opens: "tacky", recoat_closes: "recoat closes", sandable: "hard" }.freeze
 
-      # @param coats [Array<Line::Entry>] one lane each
+      # @param coats [Array<Plan::Entry>] one lane each
       # @param room [Cure::Profile] from the start of the job
       # @param start [Time] when the first cup is mixed
-      # @param wording [Desk::Wording]
+      # @param wording [Words::Wording]
       # @param now [Time] @param zone [#local] the job is in
       def initialize(coats, room:, start:, wording:, now:, hours: nil, entries: [], zone: Time)
         @coats = coats
         @room = room
         @hours = hours
         @steps = entries.reject(&:coat?)
-        @lanes = coats.map { |coat| Line::Lane.new(coat.plan) }
+        @lanes = coats.map { |coat| Plan::Lane.new(coat.plan) }
         @wording = wording
         @now = now
         @start = start
@@ -42,7 +42,9 @@ module Dakren
       end
 
       def to_s
-        svg = Svg.new(WIDTH, height, label: "Cure line from #{@axis.start.strftime("%a %H:%M")}, #{@coats.size} #{@coats.size == 1 ? "lane" : "lanes"}", css: "drawing cure-line")
+        svg = Svg.new(WIDTH, height,
+          label: "Cure line from #{@axis.start.strftime("%a %H:%M")}, #{@coats.size} #{@coats.size == 1 ? "lane" : "lanes"}",
+          css: "drawing cure-line")
         draw_hours(svg) if @hours
         draw_grid(svg)
         draw_room(svg)
@@ -86,7 +88,9 @@ module Dakren
       end
 
       def draw_grid(svg)
-        @axis.midnights.map { |minute, _time| @axis.x(minute) }.each { |x| svg.line(x, 20, x, height - 22, stroke: Ramp::RULE, stroke_width: 2) }
+        @axis.midnights.map { |minute, _time| @axis.x(minute) }.each do |x|
+          svg.line(x, 20, x, height - 22, stroke: Ramp::RULE, stroke_width: 2)
+        end
         @axis.ticks.each do |minute, time|
           x = @axis.x(minute)
           svg.line(x, lane_top(0) - 6, x, height - 22, stroke: Ramp::GRID)
@@ -137,7 +141,7 @@ module Dakren
       # What is done beside the coats, as a mark on the lane of its pass.
       def draw_step(svg, entry)
         index = @coats.rindex { |coat| coat.pass.equal?(entry.pass) && coat.number == entry.number && coat.section == entry.section } ||
-                @coats.rindex { |coat| coat.pass.equal?(entry.pass) } or return
+          @coats.rindex { |coat| coat.pass.equal?(entry.pass) } or return
         return if entry.from_min > until_min
 
         left = x([entry.from_min, 0].max)
@@ -154,7 +158,8 @@ module Dakren
         coat.plan.batches.first(MOST_BATCHES).each do |batch|
           from = x(coat.from_min + batch.mix_from)
           svg.group(class: "batch", data_batch: "#{coat.pass.id}-#{coat.number}-#{coat.section}-#{batch.number}") do
-            svg.note("cup #{batch.number} mixed #{clock(coat.from_min + batch.mix_from)}, on the work #{clock(coat.from_min + batch.done_at)}")
+            svg.note("cup #{batch.number} mixed #{clock(coat.from_min + batch.mix_from)}, on the work " \
+                     "#{clock(coat.from_min + batch.done_at)}")
             svg.rect(from, lane_top(index), [x(coat.from_min + batch.done_at) - from, 2].max, lane_high, fill: "transparent")
           end
         end
@@ -205,7 +210,8 @@ module Dakren
           band = stage == :sandable ? coat.hard : coat.stage(stage)
           next unless band&.early && band.early < until_min
 
-          ["#{word} #{clock(band.early)}–#{band.late ? clock(band.late, after: band.early) : "?"}", x(band.early), x(band.late || until_min)]
+          ["#{word} #{clock(band.early)}–#{band.late ? clock(band.late, after: band.early) : "?"}", x(band.early),
+            x(band.late || until_min)]
         end
       end
 
@@ -225,7 +231,8 @@ module Dakren
         level = ->(temp) { room_top + ROOM_HIGH - 6 - ((ROOM_HIGH - 12) * (temp - low) / (high - low)) }
         svg.text(LEFT - 10, room_top + 18, "room", text_anchor: "end", class: "t-label")
         svg.text(LEFT - 10, room_top + 33, @wording.span_of_degrees(points.map(&:last).minmax), text_anchor: "end", class: "t-small")
-        svg.shape(points.map { |minute, temp| [x(minute), level.call(temp)] }, closed: false, fill: "none", stroke: Ramp::INK, stroke_width: 1.6)
+        svg.shape(points.map { |minute, temp| [x(minute), level.call(temp)] }, closed: false, fill: "none", stroke: Ramp::INK,
+          stroke_width: 1.6)
       end
 
       def room_points

@@ -6,7 +6,7 @@ module Dakren
     class PasteBlocks
       # @param blocks [Measure::Blocks]
       # @param px_per_mm [Float]
-      # @param wording [Desk::Wording]
+      # @param wording [Words::Wording]
       def initialize(blocks, px_per_mm, wording)
         @blocks = blocks
         @px = px_per_mm
@@ -15,7 +15,8 @@ module Dakren
 
       def to_s
         side = @blocks.section_mm * @px
-        svg = Svg.new(([@blocks.resin_mm, @blocks.hardener_mm].max * @px) + 12, (side * 2) + 74, label: "Two blocks of paste at true size", css: "true-size")
+        svg = Svg.new(([@blocks.resin_mm, @blocks.hardener_mm].max * @px) + 12, (side * 2) + 74, label: "Two blocks of paste at true size",
+          css: "true-size")
         { resin: @blocks.resin_mm, hardener: @blocks.hardener_mm }.each_with_index do |(name, length), i|
           top = 24 + (i * (side + 32))
           svg.text(4, top - 6, "#{name}: #{show(length)} long, #{show(@blocks.section_mm)} square", class: "t-text")

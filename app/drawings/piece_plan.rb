@@ -15,18 +15,18 @@ module Dakren
       DEEPEST_PX = 90.0
 
       # @param outline [Object] shape of Size
-      # @param wording [Desk::Wording]
-      # @param plan [Line::CoatPlan, nil] its marks are drawn
-      # @param coats [Array<Line::Entry>] all that lie on it, first one lowest
-      # @param void [Size::Void, nil]
+      # @param wording [Words::Wording]
+      # @param plan [Plan::CoatPlan, nil] its marks are drawn
+      # @param coats [Array<Plan::Entry>] all that lie on it, first one lowest
+      # @param void [Geometry::Void, nil]
       def initialize(outline, wording, plan: nil, coats: [], void: nil)
         @outline = outline
         @wording = wording
         @plan = plan
         @coats = coats.select { |coat| coat.plan.order.need.film_mm }.first(MOST_COATS)
         @void = void
-        @loops = Size.loops(outline)
-        @box = Size::Plane.box(@loops.flatten(1))
+        @loops = Geometry.loops(outline)
+        @box = Geometry::Plane.box(@loops.flatten(1))
         extent = [@box[2] - @box[0], @box[3] - @box[1]]
         @scale = extent.zip(BOX).map { |side, room| room / side }.min
         @wide, @high = extent.map { |side| side * @scale }
@@ -71,19 +71,19 @@ module Dakren
 
       def draw_outline(svg)
         svg.loops(@loops.map { |loop| loop.map { |x, y| at(x, y) } }, fill: Ramp.fill(:runny), stroke: Ramp::INK, stroke_width: 2)
-        return unless @outline.is_a?(Size::Polygon) && @outline.corners_mm.size <= 12
+        return unless @outline.is_a?(Geometry::Polygon) && @outline.corners_mm.size <= 12
 
         @outline.corners_mm.each_with_index { |(x, y), i| corner_number(svg, *at(x, y), i + 1) }
       end
 
       def round?
-        @outline.is_a?(Size::Circle) || @outline.is_a?(Size::Ring)
+        @outline.is_a?(Geometry::Circle) || @outline.is_a?(Geometry::Ring)
       end
 
       def corner_number(svg, x, y, number)
         svg.tag(:circle, cx: x, cy: y, r: 2.5, fill: Ramp::INK)
         svg.text(x + (x > @left + (@wide / 2) ? 5 : -5), y + (y > TOP + (@high / 2) ? 12 : -4), number.to_s, class: "t-small",
-                                                                                                             text_anchor: x > @left + (@wide / 2) ? "start" : "end")
+          text_anchor: x > @left + (@wide / 2) ? "start" : "end")
       end
 
       def draw_soundings(svg)
@@ -100,7 +100,7 @@ module Dakren
         return if count < 2 || count > MOST_MARKS || @plan.order.outline.nil?
 
         wide = @outline.extent_mm.first
-        edges = [0.0, *Batch::Marks.new(@outline).at(count), wide].map { |x| @left + (x * @scale) }
+        edges = [0.0, *Plan::Marks.new(@outline).at(count), wide].map { |x| @left + (x * @scale) }
         edges[1..-2].each { |x| svg.line(x, TOP - 6, x, TOP + @high + 6, stroke: Ramp::INK, stroke_dasharray: "5 4", stroke_width: 1.2) }
         return if @wide / count < 22
 
@@ -108,7 +108,8 @@ module Dakren
           coat = @coats.first
           key = coat ? "#{coat.pass.id}-#{coat.number}-#{coat.section}-#{number}" : number
           svg.group(class: "batch", data_batch: key) { svg.rect(from, TOP, to - from, @high, fill: "transparent") }
-          svg.text((from + to) / 2, TOP + (@high / 2) + 4, to - from > 36 ? "cup #{number}" : number.to_s, text_anchor: "middle", class: "t-small")
+          svg.text((from + to) / 2, TOP + (@high / 2) + 4, to - from > 36 ? "cup #{number}" : number.to_s, text_anchor: "middle",
+            class: "t-small")
         end
       end
 
@@ -118,9 +119,11 @@ module Dakren
 
       # Where each stretch of work ends: equal areas across the length.
       def draw_sections(svg)
-        edges = [0.0, *Batch::Marks.new(@outline).at(sections), @outline.extent_mm.first].map { |mm| @left + (mm * @scale) }
+        edges = [0.0, *Plan::Marks.new(@outline).at(sections), @outline.extent_mm.first].map { |mm| @left + (mm * @scale) }
         edges[1..-2].each { |x| svg.line(x, TOP - 6, x, TOP + @high + 6, stroke: Ramp::INK, stroke_width: 2) }
-        edges.each_cons(2).with_index(1) { |(from, to), number| svg.text((from + to) / 2, TOP + (@high / 2) + 4, number.to_s, text_anchor: "middle", class: "t-label") if to - from > 10 }
+        edges.each_cons(2).with_index(1) do |(from, to), number|
+          svg.text((from + to) / 2, TOP + (@high / 2) + 4, number.to_s, text_anchor: "middle", class: "t-label") if to - from > 10
+        end
       end
 
       def draw_measures(svg)
@@ -144,8 +147,9 @@ module Dakren
       def draw_scale_bar(svg)
         y = TOP + @high + 50
         ScaleBar.draw(svg, LEFT, y, @scale, @wording)
-        svg.text(LEFT + BOX[0], y + 6, @wording.show(@void ? Quantity.new(value: @void.volume_ml, unit: :ml) : Quantity.new(value: @outline.area_mm2 / 1e6, unit: :m2)), class: "t-figure",
-                                                                                                                                                                         text_anchor: "end")
+        svg.text(LEFT + BOX[0], y + 6, @wording.show(@void ? Quantity.new(value: @void.volume_ml, unit: :ml) : Quantity
+          .new(value: @outline.area_mm2 / 1e6, unit: :m2)), class: "t-figure",
+          text_anchor: "end")
       end
 
       def coats_px
@@ -186,7 +190,9 @@ module Dakren
         y0 = @section_top
         row = cut_row
         steps = 160
-        points = (0..steps).map { |i| @box[0] + ((@box[2] - @box[0]) * i / steps.to_f) }.map { |x| [x, @void.depth_at(x.clamp(@box[0] + 1e-6, @box[2] - 1e-6), row)] }
+        points = (0..steps).map { |i| @box[0] + ((@box[2] - @box[0]) * i / steps.to_f) }.map do |x|
+          [x, @void.depth_at(x.clamp(@box[0] + 1e-6, @box[2] - 1e-6), row)]
+        end
         svg.rect(LEFT, y0, BOX[0], void_px + 12, fill: Ramp::WOOD, stroke: Ramp::INK)
         points.slice_when { |(_, one), (_, two)| one.nil? != two.nil? }.reject { |run| run.first[1].nil? || run.size < 2 }.each do |run|
           floor = run.map { |x, depth| [at(x, 0)[0], y0 + (depth * depth_scale)] }
@@ -196,8 +202,10 @@ module Dakren
         measure(svg, x, y0, x, y0 + void_px)
         svg.text(x + 6, y0 + (void_px / 2) + 4, length(@void.deepest_mm), class: "t-figure")
         factor = depth_scale / @scale
-        svg.text(LEFT, y0 + void_px + 28, "section along #{length(row - @box[1])} up#{factor > 1.05 ? ", depth drawn #{@wording.significant(factor)} ×" : ", to the same scale"}",
-                 class: "t-small")
+        svg.text(LEFT, y0 + void_px + 28,
+          "section along #{length(row - @box[1])} up" \
+          "#{factor > 1.05 ? ", depth drawn #{@wording.significant(factor)} ×" : ", to the same scale"}",
+          class: "t-small")
       end
 
       def cut_row

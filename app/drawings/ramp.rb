@@ -37,7 +37,7 @@ module Dakren
 
       module_function
 
-      # @param state [Symbol] of Line::STATES, or :mixing
+      # @param state [Symbol] of Plan::STATES, or :mixing
       # @return [String] what to fill a shape with
       def fill(state)
         "url(#ramp-#{BY_STATE.fetch(state).state})"
@@ -47,8 +47,8 @@ module Dakren
       # @return [String] an SVG that shows nothing by itself
       def definitions
         patterns = STEPS.map do |step|
-          %(<pattern id="ramp-#{step.state}" width="6" height="6" patternUnits="userSpaceOnUse"><rect width="6" height="6" fill="#{step.fill}"/>) +
-            "#{format(MARKS.fetch(step.hatch), step.mark)}</pattern>"
+          %(<pattern id="ramp-#{step.state}" width="6" height="6" patternUnits="userSpaceOnUse">) +
+            %(<rect width="6" height="6" fill="#{step.fill}"/>) + "#{format(MARKS.fetch(step.hatch), step.mark)}</pattern>"
         end
         %(<svg width="0" height="0" class="absolute" aria-hidden="true" focusable="false"><defs>#{patterns.join}</defs></svg>)
       end

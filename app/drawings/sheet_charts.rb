@@ -16,7 +16,7 @@ module Dakren
       }.freeze
 
       # @param sheet [Sheet]
-      # @param wording [Desk::Wording]
+      # @param wording [Words::Wording]
       def initialize(sheet, wording)
         @sheet = sheet
         @clock = sheet.clock
@@ -31,10 +31,12 @@ module Dakren
         low = MINUTE_TICKS.reverse.find { |tick| tick <= minutes.min } || (minutes.min * 0.8)
         high = MINUTE_TICKS.find { |tick| tick >= minutes.max } || minutes.max
         chart = Chart.new(width: WIDTH, height: 250, x: [20, 5000], y: [low, [high, low * 2].max], log_x: true, log_y: true,
-                          label: "Usable minutes in a cup against batch mass at 15, 20, 25 and 30 °C")
+          label: "Usable minutes in a cup against batch mass at 15, 20, 25 and 30 °C")
         chart.across_ticks(MASS_TICKS.to_h { |mass| [mass, show(mass, :g)] }, "batch in one cup, as deep as wide")
         chart.up_ticks(MINUTE_TICKS.to_h { |minute| [minute, @wording.minutes(minute)] })
-        lines.each { |temp, points| chart.curve(points, name: show(temp, :c), dashed: @curves.missing(temp).any?, weight: temp == 20 ? 2.6 : 1.5) }
+        lines.each do |temp, points|
+          chart.curve(points, name: show(temp, :c), dashed: @curves.missing(temp).any?, weight: temp == 20 ? 2.6 : 1.5)
+        end
         own_pot(chart)
         chart.frame.to_s
       end
@@ -59,7 +61,8 @@ module Dakren
       # Hottest temperature against depth, over the grades of heat.
       def heat
         depths = @curves.depths_mm
-        chart = Chart.new(width: WIDTH, height: 210, x: [0, depths.last], y: [10, 240], label: "Hottest temperature against depth of one lift")
+        chart = Chart.new(width: WIDTH, height: 210, x: [0, depths.last], y: [10, 240],
+          label: "Hottest temperature against depth of one lift")
         from = 0.0
         Cure::Heat::GRADES.each do |grade|
           chart.band(from, grade.below_c, GRADE_FILLS.fetch(grade.name))
@@ -70,7 +73,10 @@ module Dakren
         @curves.depth_temps_c.each do |temp|
           chart.curve([[0, temp], *@curves.peaks(temp)], name: show(temp, :c), dashed: @curves.missing(temp).any?)
         end
-        chart.own_point(@clock.max_depth_mm, @clock.depth_peak_limit_c, "sheet: #{show(@clock.max_depth_mm, :mm)}, #{show(@clock.depth_peak_limit_c, :c)}") if @clock.max_depth_mm
+        if @clock.max_depth_mm
+          chart.own_point(@clock.max_depth_mm, @clock.depth_peak_limit_c,
+            "sheet: #{show(@clock.max_depth_mm, :mm)}, #{show(@clock.depth_peak_limit_c, :c)}")
+        end
         chart.frame.to_s
       end
 
@@ -84,7 +90,7 @@ module Dakren
         return unless @clock.pot_life_min
 
         chart.own_point(@clock.pot_mass_g.clamp(20, 5000), @clock.pot_life_min,
-                        "sheet: #{@wording.minutes(@clock.pot_life_min)}, #{show(@clock.pot_mass_g, :g)}, #{show(@clock.reference_temp_c, :c)}")
+          "sheet: #{@wording.minutes(@clock.pot_life_min)}, #{show(@clock.pot_mass_g, :g)}, #{show(@clock.reference_temp_c, :c)}")
       end
 
       def depth_ticks(deepest)

@@ -13,7 +13,7 @@ module Dakren
 
       # @param sheet [Sheet]
       # @param temp_c [Numeric] room
-      # @param wording [Desk::Wording]
+      # @param wording [Words::Wording]
       # @param scale [Boolean] with the scale of time below
       def initialize(sheet, temp_c, wording, scale: false)
         @sheet = sheet
@@ -62,13 +62,13 @@ module Dakren
 
       def ends
         times = Cure::StageTimes.new(@sheet, room: @room)
-        known = Line::Lane::ENDS.compact.filter_map do |state, stage|
+        known = Plan::Lane::ENDS.compact.filter_map do |state, stage|
           band = stage == :sandable ? @sheet.hard_stage && times.of(@sheet.hard_stage) : times.of(stage)
           band&.middle && [state, band.middle]
         end
         known = known.each_index.map { |i| [known[i][0], known[i..].map(&:last).min] }
         last = known.empty? ? :runny : known.last[0]
-        [[:runny, times.working.middle], *known, [Line::STATES[Line::STATES.index(last) + 1], nil]]
+        [[:runny, times.working.middle], *known, [Plan::STATES[Plan::STATES.index(last) + 1], nil]]
       end
 
       # The sheet's own test batch, at this temperature.
@@ -84,7 +84,8 @@ module Dakren
         lowest = @sheet.lowest_c
         return unless lowest && @room.at(0) < lowest
 
-        svg.text(left + 8, baseline - 1, "stalled below #{@wording.show(Quantity.new(value: lowest, unit: :c))}: no promise", class: "t-small")
+        svg.text(left + 8, baseline - 1, "stalled below #{@wording.show(Quantity.new(value: lowest, unit: :c))}: no promise",
+          class: "t-small")
       end
     end
   end

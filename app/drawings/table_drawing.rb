@@ -13,13 +13,13 @@ module Dakren
 
       attr_reader :scale, :step_mm, :left, :base
 
-      # @param place [Desk::PlaceDesk] @param wording [Desk::Wording]
+      # @param place [Document::PlaceDesk] @param wording [Words::Wording]
       # @param picture [Array(String, Float, Float), nil] address, width and height in mm
       def initialize(place, wording, picture: nil)
         @place = place
         @wording = wording
         @picture = picture
-        @shapes = place.shapes.map { |id, placed| [id, placed, Size::Region.loops_of(placed)] }
+        @shapes = place.shapes.map { |id, placed| [id, placed, Geometry::Region.loops_of(placed)] }
         x0, y0, x1, y1 = extent
         @scale = [(WIDTH - (2 * MARGIN)) / (x1 - x0), (HEIGHT - (2 * MARGIN)) / (y1 - y0)].min
         @left = MARGIN - (x0 * @scale) + ((WIDTH - (2 * MARGIN) - ((x1 - x0) * @scale)) / 2)
@@ -30,8 +30,12 @@ module Dakren
       # What a pointer may snap to: corners and middles of what lies there.
       # @return [Array<Array(Float, Float)>]
       def snaps
-        corners = @shapes.flat_map { |_, _, repeats| repeats.flat_map { |loops| loops.select { |loop| loop.size <= MOST_HANDLES }.flatten(1) } }
-        middles = @shapes.flat_map { |_, _, repeats| repeats.map { |loops| Size::Plane.box(loops.flatten(1)).then { |a, b, c, d| [(a + c) / 2, (b + d) / 2] } } }
+        corners = @shapes.flat_map do |_, _, repeats|
+          repeats.flat_map { |loops| loops.select { |loop| loop.size <= MOST_HANDLES }.flatten(1) }
+        end
+        middles = @shapes.flat_map do |_, _, repeats|
+          repeats.map { |loops| Geometry::Plane.box(loops.flatten(1)).then { |a, b, c, d| [(a + c) / 2, (b + d) / 2] } }
+        end
         (corners + middles).first(400).map { |x, y| [x.round(3), y.round(3)] }
       end
 
@@ -40,7 +44,7 @@ module Dakren
         grid(svg)
         draw_picture(svg) if @picture
         @shapes.each_with_index { |(id, placed, repeats), i| shape(svg, id, placed, repeats, i) }
-        soundings(svg) if @place.place&.shape.is_a?(Size::Void)
+        soundings(svg) if @place.place&.shape.is_a?(Geometry::Void)
         ScaleBar.draw(svg, 10, HEIGHT - 14, @scale, @wording)
         svg.to_s
       end
@@ -59,7 +63,7 @@ module Dakren
         points = @shapes.flat_map { |_, _, repeats| repeats.flatten(2) }
         points += [[0.0, 0.0], @picture[1..]] if @picture
         points = [[0.0, 0.0], EMPTY_MM] if points.empty?
-        Size::Plane.box(points)
+        Geometry::Plane.box(points)
       end
 
       # 1, 2 or 5 times a power of ten, in mm or in inches.
@@ -72,33 +76,43 @@ module Dakren
 
       def grid(svg)
         from = ->(low) { (low / @step_mm).ceil }
-        (from.call((0 - @left) / @scale)..((WIDTH - @left) / @scale / @step_mm).floor).each { |i| rule(svg, x(i * @step_mm), 0, x(i * @step_mm), HEIGHT, i) }
-        (from.call((@base - HEIGHT) / @scale)..(@base / @scale / @step_mm).floor).each { |i| rule(svg, 0, y(i * @step_mm), WIDTH, y(i * @step_mm), i) }
+        (from.call((0 - @left) / @scale)..((WIDTH - @left) / @scale / @step_mm).floor).each do |i|
+          rule(svg, x(i * @step_mm), 0, x(i * @step_mm), HEIGHT, i)
+        end
+        (from.call((@base - HEIGHT) / @scale)..(@base / @scale / @step_mm).floor).each do |i|
+          rule(svg, 0, y(i * @step_mm), WIDTH, y(i * @step_mm), i)
+        end
       end
 
       def rule(svg, x1, y1, x2, y2, index)
-        svg.tag(:line, x1: x1, y1: y1, x2: x2, y2: y2, stroke: (index % 5).zero? ? Ramp::RULE : Ramp::GRID, stroke_width: index.zero? ? 1.6 : 0.8)
+        svg.tag(:line, x1: x1, y1: y1, x2: x2, y2: y2, stroke: (index % 5).zero? ? Ramp::RULE : Ramp::GRID,
+          stroke_width: index.zero? ? 1.6 : 0.8)
       end
 
       def draw_picture(svg)
         address, wide, high = @picture
-        svg.tag(:image, href: address, x: x(0), y: y(high), width: wide * @scale, height: high * @scale, opacity: 0.72, preserveAspectRatio: "none")
+        svg.tag(:image, href: address, x: x(0), y: y(high), width: wide * @scale, height: high * @scale, opacity: 0.72,
+          preserveAspectRatio: "none")
       end
 
       def shape(svg, id, placed, repeats, index)
         adds = placed.sign.positive?
-        svg.group(class: "on-table", data_shape: id, data_x: placed.at_mm[0], data_y: placed.at_mm[1], tabindex: 0, role: "img", aria_label: "Shape #{index + 1}: arrow keys move it") do
+        svg.group(class: "on-table", data_shape: id, data_x: placed.at_mm[0], data_y: placed.at_mm[1], tabindex: 0, role: "img",
+          aria_label: "Shape #{index + 1}: arrow keys move it") do
           repeats.each do |loops|
-            svg.loops(loops.map { |loop| loop.map { |px, py| [x(px), y(py)] } }, fill: adds ? Ramp.fill(:runny) : Ramp::PAPER, fill_opacity: @picture ? 0.35 : 0.9, stroke: Ramp::INK,
-                                                                                 stroke_width: 2, **(adds ? {} : { stroke_dasharray: "6 3" }))
+            svg.loops(loops.map { |loop| loop.map { |px, py| [x(px), y(py)] } }, fill: adds ? Ramp.fill(:runny) : Ramp::PAPER,
+              fill_opacity: @picture ? 0.35 : 0.9, stroke: Ramp::INK,
+              stroke_width: 2, **(adds ? {} : { stroke_dasharray: "6 3" }))
           end
           label(svg, placed, repeats.first)
         end
-        handles(svg, id, placed, repeats.first) if placed.shape.is_a?(Size::Polygon) && placed.turn_deg.zero? && placed.shape.corners_mm.size <= MOST_HANDLES
+        return unless placed.shape.is_a?(Geometry::Polygon) && placed.turn_deg.zero? && placed.shape.corners_mm.size <= MOST_HANDLES
+
+        handles(svg, id, placed, repeats.first)
       end
 
       def label(svg, placed, loops)
-        x0, _, _, y1 = Size::Plane.box(loops.flatten(1))
+        x0, _, _, y1 = Geometry::Plane.box(loops.flatten(1))
         sides = placed.shape.extent_mm.map { |side| @wording.show(Quantity.new(value: side, unit: :mm)) }
         svg.text(x(x0) + 3, y(y1) - 4, sides.uniq.join(" × "), class: "t-figure")
       end
@@ -106,8 +120,9 @@ module Dakren
       # Corners that can be taken hold of.
       def handles(svg, id, placed, loops)
         loops.first.each_with_index do |(px, py), i|
-          svg.tag(:rect, x: x(px) - 5, y: y(py) - 5, width: 10, height: 10, class: "corner-handle", data_corner: i, data_of: id, fill: Ramp::PAPER, stroke: Ramp::PRESS, stroke_width: 2,
-                         data_dx: placed.at_mm[0], data_dy: placed.at_mm[1])
+          svg.tag(:rect, x: x(px) - 5, y: y(py) - 5, width: 10, height: 10, class: "corner-handle", data_corner: i, data_of: id,
+            fill: Ramp::PAPER, stroke: Ramp::PRESS, stroke_width: 2,
+            data_dx: placed.at_mm[0], data_dy: placed.at_mm[1])
         end
       end
 

@@ -23,9 +23,9 @@ module Dakren
       private
 
       def loops
-        all = Size.loops(@outline)
-        x0, _, x1, y1 = Size::Plane.box(all.flatten(1))
-        y0 = Size::Plane.box(all.flatten(1))[1]
+        all = Geometry.loops(@outline)
+        x0, _, x1, y1 = Geometry::Plane.box(all.flatten(1))
+        y0 = Geometry::Plane.box(all.flatten(1))[1]
         left = (WIDTH - ((x1 - x0) * @scale)) / 2
         top = (HEIGHT - ((y1 - y0) * @scale)) / 2
         all.map { |loop| loop.map { |x, y| [left + ((x - x0) * @scale), top + ((y1 - y) * @scale)] } }

@@ -42,14 +42,14 @@ module Dakren
         midnight = @zone.local(start.year, start.month, start.day)
         first = ((start - midnight) / 60 / step).ceil * step
         (0..).lazy.map { |i| midnight + ((first + (i * step)) * 60) }.map { |time| [(time - start) / 60, time] }
-             .take_while { |minute, _| minute <= until_min }.to_a
+          .take_while { |minute, _| minute <= until_min }.to_a
       end
 
       # @return [Array<Array(Float, Time)>] minutes at which a day begins
       def midnights
         day = Date.new(start.year, start.month, start.day)
         (1..).lazy.map { |i| (day + i).then { |d| @zone.local(d.year, d.month, d.day) } }.map { |time| [(time - start) / 60, time] }
-             .take_while { |minute, _| minute <= until_min }.to_a
+          .take_while { |minute, _| minute <= until_min }.to_a
       end
     end
   end

@@ -29,7 +29,7 @@ module Dakren
         end
       end
 
-      # @param job [Records::Job] with what its plan says
+      # @param job [Stores::Job] with what its plan says
       # @param zone [ActiveSupport::TimeZone] in which times are told in words
       def initialize(job, zone)
         @job = job
@@ -73,7 +73,7 @@ module Dakren
         return told["label"] unless told["cups"]
 
         ["#{told["cups"]} #{told["cups"] == 1 ? "cup" : "cups"}", "#{told["grams"].round} g of #{told["sheet"]}",
-         ("must be on by #{@zone.at(told["shut"]).strftime("%a %H:%M")}" if told["shut"])].compact.join("; ")
+          ("must be on by #{@zone.at(told["shut"]).strftime("%a %H:%M")}" if told["shut"])].compact.join("; ")
       end
 
       def alarms(event, told)

@@ -14,7 +14,7 @@ module Dakren
     module Compute
       KINDS = %w[cup spread film pour ratio correct].freeze
       SHEET_KEYS = %i[reference_temp_c working_min pot_life_min pot_mass_g max_depth_mm depth_peak_limit_c heat_j_g
-                      activation_kj_mol heat_capacity_j_gk mixed_density_g_ml].freeze
+        activation_kj_mol heat_capacity_j_gk mixed_density_g_ml].freeze
       KEYS = {
         "cup" => %i[sheet mass_g start_c room_c cup_diameter_mm], "spread" => %i[sheet mass_g start_c room_c cup_diameter_mm spread_at_min],
         "film" => %i[sheet age_min profile], "pour" => %i[sheet depth_mm start_c room_c wall_mm wall_w_mk],
@@ -67,8 +67,10 @@ module Dakren
       def pour(question)
         mix = mix_of(question)
         run = mix.pour(depth_mm: need(question, :depth_mm), start_c: need(question, :start_c),
-                       room: Cure::Profile.constant(temp(question, :room_c)), **question.slice(:wall_mm, :wall_w_mk).compact)
-        { rate_at_reference_per_s: mix.pour_rate_per_s, peak_c: run.peak_c, peak_min: run.peak_min, middle_usable_min: run.middle_usable_min }
+          room: Cure::Profile.constant(temp(question, :room_c)), **question.slice(:wall_mm, :wall_w_mk).compact)
+        {
+          rate_at_reference_per_s: mix.pour_rate_per_s, peak_c: run.peak_c, peak_min: run.peak_min, middle_usable_min: run.middle_usable_min
+        }
       end
 
       def ratio(question)
@@ -80,7 +82,10 @@ module Dakren
       def correct(question)
         verdict = Measure::Verdict.new(ratio_of(question), resin_g: need(question, :resin_g), hardener_g: need(question, :hardener_g),
                                                            **question.slice(:extra_resin_pct, :extra_hardener_pct).compact)
-        { index: verdict.index&.to_f, verdict: verdict.name, add: verdict.add, add_g: verdict.add_g.to_f, new_total_g: verdict.new_total_g.to_f }
+        {
+          index: verdict.index&.to_f, verdict: verdict.name, add: verdict.add, add_g: verdict.add_g.to_f,
+          new_total_g: verdict.new_total_g.to_f
+        }
       end
 
       def answer_to(arguments, input)
@@ -125,7 +130,9 @@ module Dakren
         raise InputError.new("sheet", "must be an object") unless sheet.is_a?(Hash)
 
         unknown = sheet.keys - SHEET_KEYS
-        raise InputError.new("sheet.#{unknown.first}", "is not a number of a sheet; it takes #{SHEET_KEYS.join(", ")}") unless unknown.empty?
+        unless unknown.empty?
+          raise InputError.new("sheet.#{unknown.first}", "is not a number of a sheet; it takes #{SHEET_KEYS.join(", ")}")
+        end
 
         begin
           Cure::Clock.new(**sheet)
@@ -135,7 +142,10 @@ module Dakren
       end
 
       def cup_of(question)
-        { mass_g: need(question, :mass_g), start_c: need(question, :start_c), room_c: need(question, :room_c), diameter_mm: question[:cup_diameter_mm] }
+        {
+          mass_g: need(question, :mass_g), start_c: need(question, :start_c), room_c: need(question, :room_c),
+          diameter_mm: question[:cup_diameter_mm]
+        }
       end
 
       def ratio_of(question)
@@ -143,7 +153,7 @@ module Dakren
         raise InputError.new("ratio", "must be an object with by, resin and hardener") unless given.is_a?(Hash)
 
         Measure::Ratio.new(by: given[:by].is_a?(String) ? given[:by].to_sym : nil, resin: given[:resin], hardener: given[:hardener],
-                           resin_density_g_ml: question[:resin_density_g_ml], hardener_density_g_ml: question[:hardener_density_g_ml])
+          resin_density_g_ml: question[:resin_density_g_ml], hardener_density_g_ml: question[:hardener_density_g_ml])
       end
       private_class_method :answer_to, :parsed, :complain, :need, :temp, :mix_of, :clock_of, :cup_of, :ratio_of
     end

@@ -5,7 +5,8 @@ module Dakren
     # Reads outlines from the drawing exchange format as text: LINE, LWPOLYLINE, POLYLINE, ARC, CIRCLE, ELLIPSE, SPLINE.
     class DxfIn
       # The header's unit code to mm.
-      UNITS = { 1 => ["in", 25.4], 2 => ["ft", 304.8], 4 => ["mm", 1.0], 5 => ["cm", 10.0], 6 => ["m", 1000.0], 13 => ["micron", 0.001] }.freeze
+      UNITS = { 1 => ["in", 25.4], 2 => ["ft", 304.8], 4 => ["mm", 1.0], 5 => ["cm", 10.0], 6 => ["m", 1000.0], 13 => ["micron", 0.001] }
+        .freeze
       ASKED = { "mm" => 1.0, "cm" => 10.0, "in" => 25.4, "px" => 25.4 / 96 }.freeze
       MOST_BYTES = 16_000_000
       MOST_POINTS = 400_000
@@ -35,8 +36,11 @@ module Dakren
         pairs = read_pairs
         told_unit(pairs)
         entities(pairs).each { |name, codes| draw(name, codes) }
-        loops, open = Size::Joining.loops(@lines.map { |line| line.map { |x, y| [x * @scale, y * @scale] } })
-        refuse(open.any? ? "holds only open lines: the ends of an outline must meet within #{Size::Joining::GAP_MM} mm" : "holds no outline that can be read") if loops.empty?
+        loops, open = Geometry::Joining.loops(@lines.map { |line| line.map { |x, y| [x * @scale, y * @scale] } })
+        if loops.empty?
+          refuse(open.any? ? "holds only open lines: the ends of an outline must meet within #{Geometry::Joining::GAP_MM} mm" : "holds " \
+            "no outline that can be read")
+        end
         Outlines.new(loops: loops, unit: @unit, remarks: remarks(open))
       end
 
@@ -90,7 +94,7 @@ module Dakren
         case name
         when "LINE" then add([point(codes, 10), point(codes, 11)])
         when "CIRCLE" then circle(codes)
-        when "ARC" then add(Size::Flatten.arc(*point(codes, 10), radius(codes), radians(codes, 50), sweep(codes), tolerance))
+        when "ARC" then add(Geometry::Flatten.arc(*point(codes, 10), radius(codes), radians(codes, 50), sweep(codes), tolerance))
         when "ELLIPSE" then ellipse(codes)
         when "LWPOLYLINE" then polyline(lightweight(codes), closed?(codes))
         when "POLYLINE" then @vertices = [[], closed?(codes)]
@@ -102,7 +106,7 @@ module Dakren
       end
 
       def tolerance
-        Size::Flatten::TOLERANCE_MM / @scale
+        Geometry::Flatten::TOLERANCE_MM / @scale
       end
 
       def number(codes, code)
@@ -140,8 +144,8 @@ module Dakren
       def circle(codes)
         x, y = point(codes, 10)
         r = radius(codes)
-        pieces = [Size::Flatten.arc_pieces(r, 2 * Math::PI, tolerance), 24].max
-        points = Size::Plane.round(2 * r, 2 * r, edges: pieces).map { |px, py| [x - r + px, y - r + py] }
+        pieces = [Geometry::Flatten.arc_pieces(r, 2 * Math::PI, tolerance), 24].max
+        points = Geometry::Plane.round(2 * r, 2 * r, edges: pieces).map { |px, py| [x - r + px, y - r + py] }
         add(points + points.first(1))
       end
 
@@ -149,7 +153,7 @@ module Dakren
         from = number(codes, 41) || 0.0
         to = number(codes, 42) || (2 * Math::PI)
         ratio = (number(codes, 40) || 1.0) * ((number(codes, 230) || 1.0).negative? ? -1 : 1)
-        points = Size::Flatten.ellipse(*point(codes, 10), point(codes, 11), ratio, from, to - from, tolerance)
+        points = Geometry::Flatten.ellipse(*point(codes, 10), point(codes, 11), ratio, from, to - from, tolerance)
         add(points)
       end
 
@@ -170,7 +174,7 @@ module Dakren
 
         ring = closed ? vertices + vertices.first(1) : vertices
         points = [ring.first.first(2)]
-        ring.each_cons(2) { |from, to| points.concat(Size::Flatten.bulge(from.first(2), to.first(2), from[2], tolerance)) }
+        ring.each_cons(2) { |from, to| points.concat(Geometry::Flatten.bulge(from.first(2), to.first(2), from[2], tolerance)) }
         add(points)
       end
 
@@ -181,11 +185,12 @@ module Dakren
         ys = codes.select { |code, _| code == 20 }.map { |_, value| float(value) }
         weights = codes.select { |code, _| code == 41 }.map { |_, value| float(value) }
         control = xs.zip(ys)
-        unless degree.between?(1, 10) && control.size > degree && knots.size == control.size + degree + 1 && ys.size == xs.size && knots.each_cons(2).all? { |one, two| two >= one }
+        unless degree.between?(1, 10) && control.size > degree && knots.size == control.size + degree + 1 && ys.size == xs.size &&
+            knots.each_cons(2).all? { |one, two| two >= one }
           return @skipped["SPLINE that cannot be read"] += 1
         end
 
-        add(Size::Flatten.spline(degree, knots, control, weights.size == control.size ? weights : nil, tolerance))
+        add(Geometry::Flatten.spline(degree, knots, control, weights.size == control.size ? weights : nil, tolerance))
       end
 
       def add(points)

@@ -20,8 +20,10 @@ module Dakren
 
       # @return [String]
       def to_s
-        body = [*section("CLASSES"), *section("TABLES", *tables), *section("BLOCKS", *blocks), *section("ENTITIES", *entities), *section("OBJECTS", *objects)]
-        head = section("HEADER", 9, "$ACADVER", 1, VERSION, 9, "$HANDSEED", 5, handle, 9, "$INSUNITS", 70, MILLIMETRES, 9, "$MEASUREMENT", 70, 1)
+        body = [*section("CLASSES"), *section("TABLES", *tables), *section("BLOCKS", *blocks), *section("ENTITIES", *entities),
+          *section("OBJECTS", *objects)]
+        head = section("HEADER", 9, "$ACADVER", 1, VERSION, 9, "$HANDSEED", 5, handle, 9, "$INSUNITS", 70, MILLIMETRES, 9, "$MEASUREMENT",
+          70, 1)
         "#{[*head, *body, 0, "EOF"].join("\n")}\n"
       end
 
@@ -39,13 +41,16 @@ module Dakren
         TABLES.flat_map do |name|
           own = handle
           entries = entries_of(name, own)
-          [0, "TABLE", 2, name, 5, own, 330, 0, 100, "AcDbSymbolTable", 70, entries.size, *(name == "DIMSTYLE" ? [100, "AcDbDimStyleTable"] : []), *entries.flatten, 0, "ENDTAB"]
+          [0, "TABLE", 2, name, 5, own, 330, 0, 100, "AcDbSymbolTable", 70, entries.size,
+            *(name == "DIMSTYLE" ? [100, "AcDbDimStyleTable"] : []), *entries.flatten, 0, "ENDTAB"]
         end
       end
 
       def entries_of(name, owner)
         case name
-        when "LTYPE" then %w[ByBlock ByLayer Continuous].map { |line| [*entry(name, "Linetype", line, owner), 70, 0, 3, "", 72, 65, 73, 0, 40, 0] }
+        when "LTYPE" then %w[ByBlock ByLayer Continuous].map do |line|
+          [*entry(name, "Linetype", line, owner), 70, 0, 3, "", 72, 65, 73, 0, 40, 0]
+        end
         when "LAYER" then @layers.map { |layer| [*entry(name, "Layer", layer, owner), 70, 0, 62, 7, 6, "Continuous"] }
         when "STYLE" then [[*entry(name, "TextStyle", "Standard", owner), 70, 0, 40, 0, 41, 1, 50, 0, 71, 0, 42, 2.5, 3, "txt", 4, ""]]
         when "APPID" then [[*entry(name, "RegApp", "ACAD", owner), 70, 0]]
@@ -61,16 +66,18 @@ module Dakren
       def blocks
         SPACES.flat_map do |space|
           owner = @records.fetch(space)
-          [0, "BLOCK", 5, handle, 330, owner, 100, "AcDbEntity", 8, "0", 100, "AcDbBlockBegin", 2, space, 70, 0, 10, 0, 20, 0, 30, 0, 3, space, 1, "",
-           0, "ENDBLK", 5, handle, 330, owner, 100, "AcDbEntity", 8, "0", 100, "AcDbBlockEnd"]
+          [0, "BLOCK", 5, handle, 330, owner, 100, "AcDbEntity", 8, "0", 100, "AcDbBlockBegin", 2, space, 70, 0, 10, 0, 20, 0, 30, 0, 3,
+            space, 1, "",
+            0, "ENDBLK", 5, handle, 330, owner, 100, "AcDbEntity", 8, "0", 100, "AcDbBlockEnd"]
         end
       end
 
       def entities
         @figures.each_with_index.flat_map do |figure, i|
           figure.loops.flat_map do |loop|
-            [0, "LWPOLYLINE", 5, handle, 330, @records.fetch(SPACES.first), 100, "AcDbEntity", 8, @layers.fetch(i + 1), 100, "AcDbPolyline", 90, loop.size, 70, 1,
-             *loop.flat_map { |x, y| [10, plain(x), 20, plain(y)] }]
+            [0, "LWPOLYLINE", 5, handle, 330, @records.fetch(SPACES.first), 100, "AcDbEntity", 8, @layers.fetch(i + 1), 100,
+              "AcDbPolyline", 90, loop.size, 70, 1,
+              *loop.flat_map { |x, y| [10, plain(x), 20, plain(y)] }]
           end
         end
       end
@@ -79,7 +86,8 @@ module Dakren
       def objects
         root = handle
         group = handle
-        [0, "DICTIONARY", 5, root, 330, 0, 100, "AcDbDictionary", 281, 1, 3, "ACAD_GROUP", 350, group, 0, "DICTIONARY", 5, group, 330, root, 100, "AcDbDictionary", 281, 1]
+        [0, "DICTIONARY", 5, root, 330, 0, 100, "AcDbDictionary", 281, 1, 3, "ACAD_GROUP", 350, group, 0, "DICTIONARY", 5, group, 330,
+          root, 100, "AcDbDictionary", 281, 1]
       end
 
       def plain(number)

@@ -17,8 +17,8 @@ module Dakren
           d = figure.loops.map { |loop| "M#{loop.map { |x, y| "#{plain(x - x0)} #{plain(y1 - y)}" }.join("L")}Z" }.join
           %(<path d="#{d}" fill="none" fill-rule="evenodd" stroke="#000" stroke-width="0.2"><title>#{Erubi.h(figure.name)}</title></path>)
         end
-        %(<?xml version="1.0" encoding="UTF-8"?>\n<svg xmlns="http://www.w3.org/2000/svg" width="#{plain(x1 - x0)}mm" height="#{plain(y1 - y0)}mm" ) +
-          %(viewBox="0 0 #{plain(x1 - x0)} #{plain(y1 - y0)}">#{paths.join}</svg>\n)
+        "<?xml version=\"1.0\" encoding=\"UTF-8\"?>\n<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"#{plain(x1 - x0)}mm\" height=\"" \
+          "#{plain(y1 - y0)}mm\" viewBox=\"0 0 #{plain(x1 - x0)} #{plain(y1 - y0)}\">#{paths.join}</svg>\n"
       end
 
       # @return [String] closed polylines, one layer for each figure, millimetres
@@ -31,7 +31,7 @@ module Dakren
       def apart(figures, gap_mm = 15)
         left = 0.0
         figures.map do |figure|
-          x0, y0, x1, = Size::Plane.box(figure.loops.flatten(1))
+          x0, y0, x1, = Geometry::Plane.box(figure.loops.flatten(1))
           moved = figure.with(loops: figure.loops.map { |loop| loop.map { |x, y| [x - x0 + left, y - y0] } })
           left += x1 - x0 + gap_mm
           moved
@@ -39,7 +39,7 @@ module Dakren
       end
 
       def box(figures)
-        Size::Plane.box(figures.flat_map { |figure| figure.loops.flatten(1) })
+        Geometry::Plane.box(figures.flat_map { |figure| figure.loops.flatten(1) })
       end
 
       def plain(number)

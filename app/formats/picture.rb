@@ -17,12 +17,16 @@ module Dakren
       # @raise [InputError] naming picture
       def kind(bytes)
         bytes = bytes.b
-        raise InputError.new("picture", "is #{(bytes.bytesize / 1e6).round} MB; at most #{MOST_BYTES / 1_000_000} MB are taken. Make it smaller first") if bytes.bytesize > MOST_BYTES
+        if bytes.bytesize > MOST_BYTES
+          raise InputError.new("picture",
+            "is #{(bytes.bytesize / 1e6).round} MB; at most #{MOST_BYTES / 1_000_000} MB are taken. Make it smaller first")
+        end
 
         found = png(bytes) || jpeg(bytes) || webp(bytes)
         raise InputError.new("picture", "must be a PNG, JPEG or WebP photograph; this file is none, whatever it is called") if found.nil?
         unless [found.width, found.height].all? { |side| SIDES.cover?(side) }
-          raise InputError.new("picture", "must be #{SIDES.begin} to #{SIDES.end} pixels on each side; it is #{found.width} × #{found.height}")
+          raise InputError.new("picture",
+            "must be #{SIDES.begin} to #{SIDES.end} pixels on each side; it is #{found.width} × #{found.height}")
         end
 
         found
@@ -56,7 +60,9 @@ module Dakren
         width, height = case bytes.byteslice(12, 4)
                         when "VP8X" then [24, 27].map { |at| "#{bytes.byteslice(at, 3)}\0".unpack1("V") + 1 }
                         when "VP8 " then bytes.byteslice(26, 4).unpack("vv").map { |side| side & 0x3FFF }
-                        when "VP8L" then bytes.byteslice(21, 4).unpack1("V").then { |bits| [(bits & 0x3FFF) + 1, ((bits >> 14) & 0x3FFF) + 1] }
+                        when "VP8L" then bytes.byteslice(21, 4).unpack1("V").then do |bits|
+                          [(bits & 0x3FFF) + 1, ((bits >> 14) & 0x3FFF) + 1]
+                        end
                         end
         width && Kind.new(type: "image/webp", ending: "webp", width: width, height: height)
       end

@@ -17,7 +17,12 @@ module Dakren
       # @raise [InputError] naming file or unit
       def outlines(name, bytes, unit: nil)
         text = bytes.dup.force_encoding("UTF-8").scrub("?")
-        found = text.lstrip.start_with?("<") || name.downcase.end_with?(".svg") ? SvgIn.read(text, unit: unit) : DxfIn.read(text, unit: unit)
+        found = if text.lstrip.start_with?("<") || name.downcase.end_with?(".svg")
+                  SvgIn.read(text, unit: unit)
+                else
+                  DxfIn
+                    .read(text, unit: unit)
+                end
         thinned(found)
       end
 
@@ -30,12 +35,15 @@ module Dakren
           loops = thin(found.loops, tolerance)
         end
         raise InputError.new("file", "holds no outline that encloses anything") if loops.empty?
-        raise InputError.new("file", "has #{before} corners, and even thinned by #{COARSEST_MM} mm more than #{MOST_CORNERS} stay") if loops.sum(&:size) > MOST_CORNERS
+        if loops.sum(&:size) > MOST_CORNERS
+          raise InputError.new("file", "has #{before} corners, and even thinned by #{COARSEST_MM} mm more than #{MOST_CORNERS} stay")
+        end
 
-        x0, y0, = Size::Plane.box(loops.flatten(1))
+        x0, y0, = Geometry::Plane.box(loops.flatten(1))
         placed = loops.map { |loop| loop.map { |x, y| [(x - x0).round(4), (y - y0).round(4)] } }
-        Size::Loops.new(placed)
-        found.with(loops: placed, remarks: found.remarks + ["#{before} corners, thinned to #{placed.sum(&:size)} that lie within #{Check.plain(tolerance.round(2))} mm"])
+        Geometry::Loops.new(placed)
+        found.with(loops: placed, remarks: found.remarks +
+          ["#{before} corners, thinned to #{placed.sum(&:size)} that lie within #{Check.plain(tolerance.round(2))} mm"])
       rescue InputError => e
         raise e if %w[file unit].include?(e.field)
 
@@ -45,13 +53,13 @@ module Dakren
       def thin(loops, tolerance)
         thinned = loops.map do |loop|
           far = (1...loop.size).max_by { |i| ((loop[i][0] - loop[0][0])**2) + ((loop[i][1] - loop[0][1])**2) } || 0
-          Size::Plane.simplify(loop[0..far], tolerance)[0..-2] + Size::Plane.simplify(loop[far..] + loop.first(1), tolerance)[0..-2]
+          Geometry::Plane.simplify(loop[0..far], tolerance)[0..-2] + Geometry::Plane.simplify(loop[far..] + loop.first(1), tolerance)[0..-2]
         end
         thinned.select { |loop| loop.size > 2 && wide?(loop) }
       end
 
       def wide?(loop)
-        x0, y0, x1, y1 = Size::Plane.box(loop)
+        x0, y0, x1, y1 = Geometry::Plane.box(loop)
         (x1 - x0) * (y1 - y0) > 1e-3
       end
       private_class_method :thinned, :thin, :wide?

@@ -25,7 +25,9 @@ module Dakren
         raise InputError.new("csv", "must be at most #{MOST_LINES} lines") if rows.size > MOST_LINES
 
         rows.shift if rows.first && rows.first[1].to_s !~ /\d/
-        raise InputError.new("csv", "must have two lines at least: hours after the start or a day and hour, then the temperature") if rows.size < 2
+        if rows.size < 2
+          raise InputError.new("csv", "must have two lines at least: hours after the start or a day and hour, then the temperature")
+        end
 
         rows.each_with_index.map { |row, i| [minute(row[0].to_s.strip, start, zone, i), temperature(row[1].to_s.strip, unit, i)] }
       rescue CSV::MalformedCSVError
@@ -36,7 +38,9 @@ module Dakren
         return text.tr(",", ".").to_f * 60 if text.match?(/\A\d+(?:[.,]\d+)?\z/)
 
         parts = text.scan(/\d+/).first(5).map(&:to_i)
-        raise InputError.new("csv", "line #{index + 1} begins with neither hours nor a day and hour") unless text.match?(/\A\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}/)
+        unless text.match?(/\A\d{4}-\d{2}-\d{2}[T ]\d{2}:\d{2}/)
+          raise InputError.new("csv", "line #{index + 1} begins with neither hours nor a day and hour")
+        end
 
         (zone.local(*parts) - start) / 60
       rescue ArgumentError

@@ -46,8 +46,10 @@ module Dakren
         refuse("is no SVG drawing") unless @text.match?(/<(?:\w+:)?svg[\s>]/)
 
         REXML::Document.parse_stream(@text, self)
-        loops, open = Size::Joining.loops(@lines.map { |line| line.map { |x, y| [x * @scale, -y * @scale] } })
-        @remarks << "#{open.size} open #{open.size == 1 ? "line was" : "lines were"} left out: only closed outlines have an area" if open.any?
+        loops, open = Geometry::Joining.loops(@lines.map { |line| line.map { |x, y| [x * @scale, -y * @scale] } })
+        if open.any?
+          @remarks << "#{open.size} open #{open.size == 1 ? "line was" : "lines were"} left out: only closed outlines have an area"
+        end
         refuse(open.any? ? "holds only open lines; close the outline and read it in again" : "holds no outline") if loops.empty?
         Outlines.new(loops: loops, unit: @unit, remarks: @remarks.uniq)
       rescue REXML::ParseException
@@ -80,14 +82,18 @@ module Dakren
         hides = IGNORED.include?(name) || style["display"] == "none"
         (@hides ||= []).push(hides)
         @remarks << "#{name} parts are not read" if %w[use image text script style foreignobject].include?(name)
-        @remarks << "classes are not read: what a style sheet hides is counted" if attributes["class"] && @text.match?(/<(?:\w+:)?style[\s>]/i)
+        if attributes["class"] && @text.match?(/<(?:\w+:)?style[\s>]/i)
+          @remarks << "classes are not read: what a style sheet hides is counted"
+        end
         hides
       end
 
       # Attributes of showing, those of the style before those of the element.
       def style_of(attributes)
-        own = attributes["style"].to_s.split(";").filter_map { |part| (pair = part.split(":", 2).map { |one| one.strip.downcase }) && pair.size == 2 ? pair : nil }.to_h
-        { "display" => attributes["display"], "visibility" => attributes["visibility"] }.compact.transform_values { |value| value.strip.downcase }.merge(own)
+        own = attributes["style"].to_s.split(";")
+          .filter_map { |part| (pair = part.split(":", 2).map { |one| one.strip.downcase }) && pair.size == 2 ? pair : nil }.to_h
+        { "display" => attributes["display"], "visibility" => attributes["visibility"] }.compact
+          .transform_values { |value| value.strip.downcase }.merge(own)
       end
 
       # Where a part lies in what is round it: its own transform, and for a drawing in the drawing where its view lies.
@@ -107,7 +113,8 @@ module Dakren
         if box && (width || high)
           @scale = 1.0
           @unit = "#{Check.plain(((width || high) / (width ? box[2] : box[3])).round(6))} mm, from the page's size"
-          return fitted(box, [0.0, 0.0, width || (high * box[2] / box[3]), high || (width * box[3] / box[2])], attributes["preserveAspectRatio"])
+          return fitted(box, [0.0, 0.0, width || (high * box[2] / box[3]), high || (width * box[3] / box[2])],
+            attributes["preserveAspectRatio"])
         end
         refuse("does not say how large it is: choose what a number in it means", "unit") unless @asked
 
@@ -173,7 +180,7 @@ module Dakren
       # The tolerance in units of the shape that is drawn.
       def tolerance
         a, b, c, d = @matrices.last
-        Size::Flatten::TOLERANCE_MM / [@scale * [Math.hypot(a, b), Math.hypot(c, d)].max, 1e-9].max
+        Geometry::Flatten::TOLERANCE_MM / [@scale * [Math.hypot(a, b), Math.hypot(c, d)].max, 1e-9].max
       end
 
       def rect(x, y, width, height, radius)
@@ -182,15 +189,15 @@ module Dakren
 
         r = [radius, width / 2, height / 2].min
         corners = [[x + width - r, y + r, -90], [x + width - r, y + height - r, 0], [x + r, y + height - r, 90], [x + r, y + r, 180]]
-        points = corners.flat_map { |cx, cy, from| Size::Flatten.arc(cx, cy, r, from * Math::PI / 180, Math::PI / 2, tolerance) }
+        points = corners.flat_map { |cx, cy, from| Geometry::Flatten.arc(cx, cy, r, from * Math::PI / 180, Math::PI / 2, tolerance) }
         add(points + points.first(1))
       end
 
       def round(cx, cy, rx, ry)
         return unless rx.positive? && ry.positive?
 
-        pieces = [Size::Flatten.arc_pieces([rx, ry].max, 2 * Math::PI, tolerance), 24].max
-        points = Size::Plane.round(2 * rx, 2 * ry, edges: pieces).map { |x, y| [cx - rx + x, cy - ry + y] }
+        pieces = [Geometry::Flatten.arc_pieces([rx, ry].max, 2 * Math::PI, tolerance), 24].max
+        points = Geometry::Plane.round(2 * rx, 2 * ry, edges: pieces).map { |x, y| [cx - rx + x, cy - ry + y] }
         add(points + points.first(1))
       end
 
@@ -205,7 +212,9 @@ module Dakren
       def transform(text)
         return [1.0, 0.0, 0.0, 1.0, 0.0, 0.0] if text.nil?
 
-        text.scan(/(\w+)\s*\(([^)]*)\)/).reduce([1.0, 0.0, 0.0, 1.0, 0.0, 0.0]) { |whole, (name, numbers)| multiply(whole, one(name.downcase, numbers.scan(NUMBER).map(&:to_f))) }
+        text.scan(/(\w+)\s*\(([^)]*)\)/).reduce([1.0, 0.0, 0.0, 1.0, 0.0, 0.0]) do |whole, (name, numbers)|
+          multiply(whole, one(name.downcase, numbers.scan(NUMBER).map(&:to_f)))
+        end
       end
 
       def one(name, n)
@@ -215,7 +224,8 @@ module Dakren
         when "matrix" then n.size == 6 ? n : refuse("has a transform that cannot be read")
         when "translate" then [1.0, 0.0, 0.0, 1.0, n[0] || 0.0, n[1] || 0.0]
         when "scale" then [n[0] || 1.0, 0.0, 0.0, n[1] || n[0] || 1.0, 0.0, 0.0]
-        when "rotate" then multiply(multiply([1.0, 0.0, 0.0, 1.0, n[1] || 0.0, n[2] || 0.0], [cos, sin, -sin, cos, 0.0, 0.0]), [1.0, 0.0, 0.0, 1.0, -(n[1] || 0.0), -(n[2] || 0.0)])
+        when "rotate" then multiply(multiply([1.0, 0.0, 0.0, 1.0, n[1] || 0.0, n[2] || 0.0], [cos, sin, -sin, cos, 0.0, 0.0]),
+          [1.0, 0.0, 0.0, 1.0, -(n[1] || 0.0), -(n[2] || 0.0)])
         when "skewx" then [1.0, 0.0, sin / cos, 1.0, 0.0, 0.0]
         when "skewy" then [1.0, sin / cos, 0.0, 1.0, 0.0, 0.0]
         else refuse("has a transform that is not known: #{name[0, 20]}")
@@ -224,7 +234,7 @@ module Dakren
 
       def multiply(m, n)
         [(m[0] * n[0]) + (m[2] * n[1]), (m[1] * n[0]) + (m[3] * n[1]), (m[0] * n[2]) + (m[2] * n[3]), (m[1] * n[2]) + (m[3] * n[3]),
-         (m[0] * n[4]) + (m[2] * n[5]) + m[4], (m[1] * n[4]) + (m[3] * n[5]) + m[5]]
+          (m[0] * n[4]) + (m[2] * n[5]) + m[4], (m[1] * n[4]) + (m[3] * n[5]) + m[5]]
       end
 
       def refuse(allowed, field = "file")
@@ -258,7 +268,8 @@ module Dakren
       def numbers(letter, text)
         return text.scan(SvgIn::NUMBER).map(&:to_f) unless letter.casecmp?("a")
 
-        text.scan(/(#{SvgIn::NUMBER})[\s,]*(#{SvgIn::NUMBER})[\s,]*(#{SvgIn::NUMBER})[\s,]*([01])[\s,]*([01])[\s,]*(#{SvgIn::NUMBER})[\s,]*(#{SvgIn::NUMBER})/io).flatten.map(&:to_f)
+        number = "(#{SvgIn::NUMBER})"
+        text.scan(/#{[number, number, number, "([01])", "([01])", number, number].join("[\\s,]*")}/i).flatten.map(&:to_f)
       end
 
       def run(letter, numbers)
@@ -315,11 +326,11 @@ module Dakren
       end
 
       def cubic(b, c, d)
-        to(Size::Flatten.cubic(@at, b, c, d, @tolerance), [:c, c])
+        to(Geometry::Flatten.cubic(@at, b, c, d, @tolerance), [:c, c])
       end
 
       def quadratic(b, c)
-        to(Size::Flatten.quadratic(@at, b, c, @tolerance), [:q, b])
+        to(Geometry::Flatten.quadratic(@at, b, c, @tolerance), [:q, b])
       end
 
       # From the ends of an arc to its middle, as the SVG standard has it.
@@ -346,8 +357,10 @@ module Dakren
         span += 2 * Math::PI if sweep && span.negative?
         cx = (cos * mx) - (sin * my) + ((@at[0] + finish[0]) / 2)
         cy = (sin * mx) + (cos * my) + ((@at[1] + finish[1]) / 2)
-        pieces = [Size::Flatten.arc_pieces([rx, ry].max, span, @tolerance), 2].max
-        points = (1...pieces).map { |i| from + (span * i / pieces) }.map { |a| [cx + (rx * Math.cos(a) * cos) - (ry * Math.sin(a) * sin), cy + (rx * Math.cos(a) * sin) + (ry * Math.sin(a) * cos)] }
+        pieces = [Geometry::Flatten.arc_pieces([rx, ry].max, span, @tolerance), 2].max
+        points = (1...pieces).map { |i| from + (span * i / pieces) }.map do |a|
+          [cx + (rx * Math.cos(a) * cos) - (ry * Math.sin(a) * sin), cy + (rx * Math.cos(a) * sin) + (ry * Math.sin(a) * cos)]
+        end
         to(points + [finish])
       end
     end

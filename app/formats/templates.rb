@@ -28,7 +28,7 @@ module Dakren
       # Pages one figure takes: columns and rows.
       # @return [Array(Integer, Integer)]
       def tiles(figure)
-        x0, y0, x1, y1 = Size::Plane.box(figure.loops.flatten(1))
+        x0, y0, x1, y1 = Geometry::Plane.box(figure.loops.flatten(1))
         [x1 - x0, y1 - y0].zip(@inner).map { |side, room| side <= room ? 1 : ((side - OVERLAP_MM) / (room - OVERLAP_MM)).ceil }
       end
 
@@ -36,9 +36,13 @@ module Dakren
       # @raise [InputError] when it would take more than 200 pages
       def pdf
         pages = @figures.sum { |figure| tiles(figure).reduce(:*) }
-        raise InputError.new("templates", "would take #{pages} pages; at most #{MOST_PAGES} can be printed. Take the SVG or DXF to a plotter") if pages > MOST_PAGES
+        if pages > MOST_PAGES
+          raise InputError.new("templates",
+            "would take #{pages} pages; at most #{MOST_PAGES} can be printed. Take the SVG or DXF to a plotter")
+        end
 
-        document = Prawn::Document.new(page_size: [@wide * POINTS_PER_MM, @high * POINTS_PER_MM], margin: 0, skip_page_creation: true, info: { Title: @title, Creator: "Dakren" })
+        document = Prawn::Document.new(page_size: [@wide * POINTS_PER_MM, @high * POINTS_PER_MM], margin: 0, skip_page_creation: true,
+          info: { Title: @title, Creator: "Dakren" })
         @figures.each { |figure| draw(document, figure) }
         document.render
       end
@@ -51,7 +55,7 @@ module Dakren
 
       def draw(document, figure)
         columns, rows = tiles(figure)
-        x0, y0, = Size::Plane.box(figure.loops.flatten(1))
+        x0, y0, = Geometry::Plane.box(figure.loops.flatten(1))
         rows.times do |row|
           columns.times do |column|
             document.start_new_page
@@ -79,7 +83,12 @@ module Dakren
       # Where the next page's edge comes to lie: crosses at the corners of the overlap.
       def marks(document, across, up)
         document.line_width(0.3)
-        xs = across ? [MARGIN_MM, MARGIN_MM + OVERLAP_MM, MARGIN_MM + @inner[0] - OVERLAP_MM, MARGIN_MM + @inner[0]] : [MARGIN_MM, MARGIN_MM + @inner[0]]
+        xs = if across
+               [MARGIN_MM, MARGIN_MM + OVERLAP_MM, MARGIN_MM + @inner[0] - OVERLAP_MM, MARGIN_MM + @inner[0]]
+             else
+               [MARGIN_MM,
+                 MARGIN_MM + @inner[0]]
+             end
         ys = [MARGIN_MM + FOOT_MM, MARGIN_MM + FOOT_MM + @inner[1]]
         ys += [ys[0] + OVERLAP_MM, ys[1] - OVERLAP_MM] if up
         xs.product(ys).each do |x, y|
@@ -97,7 +106,8 @@ module Dakren
         document.stroke { [MARGIN_MM, MARGIN_MM + CHECK_MM].each { |x| document.line([pt(x), pt(y - 2)], [pt(x), pt(y + 2)]) } }
         document.font_size(8)
         words(document, "This line must measure 100 mm. If it does not, print again at 100 %.", MARGIN_MM, y - 6)
-        place = columns * rows > 1 ? ", page #{column + 1} of #{columns} across, #{row + 1} of #{rows} up; lay the crosses over each other" : ""
+        place = ", page #{column + 1} of #{columns} across, #{row + 1} of #{rows} up; lay the crosses over each other"
+        place = "" unless columns * rows > 1
         words(document, "#{@title}: #{figure.name}#{place}", MARGIN_MM, y + 4)
       end
 

@@ -7,7 +7,8 @@ module Dakren
     class Bench < Room
       FINISHED_LISTED = 30
       COMMANDS = { "pour" => "pour", "stop" => "stop", "tare" => "tare", "on" => "on" }.freeze
-      PLAIN_WORDS = { touched: "Hardener met resin: the clock starts", back: "Last step opened again", accepted: "Taken as it was", abandoned: "Binned",
+      PLAIN_WORDS = { touched: "Hardener met resin: the clock starts", back: "Last step opened again", accepted: "Taken as it was",
+                      abandoned: "Binned",
                       asked: "Asked whether it is mixed through",
                       touched_soft: "Witness touched: still soft", touched_tacky: "Witness touched: tacky" }.freeze
 
@@ -16,22 +17,22 @@ module Dakren
       end
 
       post "/loose" do
-        form = Desk::LooseCup.new(typed, wording.system, settings_row)
+        form = Rooms::LooseCup.new(typed, wording.system, settings_row)
         next list(form, 422) unless form.valid?
 
         redirect "/bench/#{form.start.id}", 303
       end
 
       post "/planned" do
-        job = Records::Job.find_by(id: word("job")) || not_found
-        desk = Desk::Planning.new(settings_row, job_id: job.id).desk_of(job.document)
+        job = Stores::Job.find_by(id: word("job")) || not_found
+        desk = Stores::Planning.new(settings_row, job_id: job.id).desk_of(job.document)
         coat = desk.coats.find do |one|
           one.pass.id == word("pass") && one.number == [word("coat").to_i, 1].max && one.section == [word("section").to_i, 1].max
         end || (desk.coats.first if word("pass").empty?)
         not_found if coat.nil? || !word("cup").to_i.positive?
         planned = coat.plan.batches[word("cup").to_i - 1] || not_found
         job.update!(state: "under_way") if job.state == "planned"
-        redirect "/bench/#{Desk::LooseCup.planned(job, desk, coat, planned, settings_row).id}", 303
+        redirect "/bench/#{Rooms::LooseCup.planned(job, desk, coat, planned, settings_row).id}", 303
       end
 
       get %r{/(\d{1,15})} do |id|
@@ -45,14 +46,14 @@ module Dakren
       end
 
       post %r{/(\d{1,15})/scale} do |id|
-        walk = Desk::BenchDesk.walk(find(id))
+        walk = Stores::Walks.walk(find(id))
         command(walk)
         204
       end
 
       helpers do
         def find(id)
-          Records::Batch.find_by(id: id) || not_found
+          Stores::Batch.find_by(id: id) || not_found
         end
 
         def devices
@@ -60,21 +61,21 @@ module Dakren
         end
 
         def now
-          Desk::Clock.now
+          Stores::Now.now
         end
 
         def list(form = nil, code = 200)
           status code
           @title = "Bench"
-          @form = form || Desk::LooseCup.blank(settings_row, devices, wording)
-          @running = Records::Batch.running.includes(:events).map { |record| [record, Desk::BenchDesk.walk(record)] }
-          @finished = Records::Batch.finished.limit(FINISHED_LISTED).select(:id, :name, :outcome, :finished_at).to_a
+          @form = form || Rooms::LooseCup.blank(settings_row, devices, wording)
+          @running = Stores::Batch.running.includes(:events).map { |record| [record, Stores::Walks.walk(record)] }
+          @finished = Stores::Batch.finished.limit(FINISHED_LISTED).select(:id, :name, :outcome, :finished_at).to_a
           erb :"bench/list"
         end
 
         def show(record)
           @record = record
-          @walk = Desk::BenchDesk.walk(record.reload)
+          @walk = Stores::Walks.walk(record.reload)
           notice_touch if @walk.step&.name == :second
           @scale = devices.reading(:scale)
           @clock = @walk.clock(now)
@@ -90,24 +91,24 @@ module Dakren
           reading = devices.reading(:scale)
           return unless @walk.met_at.nil? && reading&.usable? && reading.value > @walk.last_reading + (10 * @walk.recipe.resolution_g)
 
-          Records::Database.writing do
+          Stores::Database.writing do
             @record.events.create!(number: (@record.events.maximum(:number) || 0) + 1, kind: "touched", at: now, data: heard)
           end
-          @walk = Desk::BenchDesk.walk(@record.reload)
+          @walk = Stores::Walks.walk(@record.reload)
         rescue ActiveRecord::RecordNotUnique
           nil
         end
 
         def act(record)
-          walk = Desk::BenchDesk.walk(record)
-          deed = Desk::BenchDeed.new(walk, typed, devices.reading(:scale), wording, now, pretended: devices.pretended?(:scale))
+          walk = Stores::Walks.walk(record)
+          deed = Document::BenchDeed.new(walk, typed, devices.reading(:scale), wording, now, pretended: devices.pretended?(:scale))
           @complaint = deed.complaint
           return if @complaint
 
           record.note(after: word("after").to_i, kind: deed.kind, at: now, data: deed.data.merge(walk.step&.name == :second ? heard : {}))
-          after = Desk::BenchDesk.walk(record.reload)
+          after = Stores::Walks.walk(record.reload)
           record.update!(finished_at: Time.now, outcome: after.abandoned? ? "binned" : "hard") if after.over?
-        rescue Records::Batch::Overtaken
+        rescue Stores::Batch::Overtaken
           @complaint = "Another device has just written to this cup. It stands as shown now; nothing you did was lost or done twice."
         end
 
@@ -171,7 +172,8 @@ module Dakren
           why = event.data[:why].to_s
           case event.kind
           when :weighed then "#{names(@walk.running.parts[event.data[:step].to_s == "first" ? 0 : 1]).capitalize} poured"
-          when :counted, :mended then "#{names(event.data[:part].to_sym).capitalize} #{event.kind == :mended ? "added to mend it" : "counted"}"
+          when :counted, :mended then "#{names(event.data[:part].to_sym).capitalize} " \
+                                      "#{event.kind == :mended ? "added to mend it" : "counted"}"
           when :done then step_words(event.data[:step])
           else [PLAIN_WORDS.fetch(event.kind), why].reject(&:empty?).join(": ")
           end

@@ -15,20 +15,23 @@ module Dakren
 
       helpers do
         def pattern
-          "%#{Records::Base.sanitize_sql_like(@wanted)}%"
+          "%#{Stores::Base.sanitize_sql_like(@wanted)}%"
         end
 
         def jobs
-          Records::Job.where("name LIKE ?", pattern).latest.limit(MOST).map { |job| ["/jobs/#{job.id}", job.title] }
+          Stores::Job.where("name LIKE ?", pattern).latest.limit(MOST).map { |job| ["/jobs/#{job.id}", job.title] }
         end
 
         def sheets
-          Records::Sheet.where("resin || ' + ' || hardener LIKE ?", pattern).in_order.limit(MOST).map { |sheet| ["/shelf/#{sheet.id}", sheet.name] }
+          Stores::Sheet.where("resin || ' + ' || hardener LIKE ?", pattern).in_order.limit(MOST).map do |sheet|
+            ["/shelf/#{sheet.id}", sheet.name]
+          end
         end
 
         # By name, or by a lot noted when the tins were taken.
         def cups
-          Records::Batch.where("name LIKE :wanted OR lots LIKE :wanted", wanted: pattern).order(id: :desc).limit(MOST).select(:id, :name).map { |batch| ["/bench/#{batch.id}", batch.name] }
+          Stores::Batch.where("name LIKE :wanted OR lots LIKE :wanted", wanted: pattern).order(id: :desc).limit(MOST).select(:id, :name)
+            .map { |batch| ["/bench/#{batch.id}", batch.name] }
         end
       end
     end

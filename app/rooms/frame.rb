@@ -9,7 +9,7 @@ module Dakren
     module Frame
       Door = Value.define(:path, :name)
       DOORS = [Door.new(path: "/", name: "Jobs"), Door.new(path: "/bench", name: "Bench"), Door.new(path: "/shelf", name: "Shelf"),
-               Door.new(path: "/settings", name: "Settings")].freeze
+        Door.new(path: "/settings", name: "Settings")].freeze
 
       CONTENT_POLICY = {
         "default-src" => "'none'", "script-src" => "'self'", "style-src" => "'self'", "img-src" => "'self'", "font-src" => "'self'",
@@ -52,7 +52,7 @@ module Dakren
         def call(env)
           return @app.call(env) if READING.include?(env["REQUEST_METHOD"])
 
-          Records::Database.writing { @app.call(env) }
+          Stores::Database.writing { @app.call(env) }
         end
       end
 
@@ -72,7 +72,8 @@ module Dakren
           return @app.call(env) if env["CONTENT_LENGTH"].to_i <= most
 
           [413, { "content-type" => "text/plain; charset=utf-8" },
-           ["#{(env["CONTENT_LENGTH"].to_i / 1e6).ceil} MB were sent, and at most #{most / 1_000_000} MB are taken here; nothing was changed. Go back, make the file smaller and bring it again.\n"]]
+            ["#{(env["CONTENT_LENGTH"].to_i / 1e6).ceil} MB were sent, and at most #{most / 1_000_000} MB are taken here; nothing was " \
+             "changed. Go back, make the file smaller and bring it again.\n"]]
         end
       end
     end

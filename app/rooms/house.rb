@@ -23,16 +23,19 @@ module Dakren
           use Frame::Headers
           use Frame::SmallBodies
           use Rack::Protection::HostAuthorization, permitted_hosts: HOSTS, logging: false, message: "This address is not served here.\n"
-          use Rack::Static, urls: ["/assets"], root: Frame::PUBLIC, header_rules: [[:all, { "cache-control" => "public, max-age=31536000, immutable" }]]
+          use Rack::Static, urls: ["/assets"], root: Frame::PUBLIC,
+            header_rules: [[:all, { "cache-control" => "public, max-age=31536000, immutable" }]]
           # Cookies know no ports: a second shop on this machine has its own name, and a tablet that slept keeps its forms.
-          use Rack::Session::Cookie, key: "dakren-#{Digest::SHA256.hexdigest(secret)[0, 8]}", secrets: secret, same_site: :strict, httponly: true, expire_after: SESSION_S
-          use Rack::Protection::AuthenticityToken, logging: false, message: "This form has expired. Go back, load the page again and send it once more.\n"
+          use Rack::Session::Cookie, key: "dakren-#{Digest::SHA256.hexdigest(secret)[0, 8]}", secrets: secret, same_site: :strict,
+            httponly: true, expire_after: SESSION_S
+          use Rack::Protection::AuthenticityToken, logging: false,
+            message: "This form has expired. Go back, load the page again and send it once more.\n"
           use Frame::OneWriter
           map("/bench") { run Bench }
           map("/find") { run Find }
           map("/shelf") { run Shelf }
           map("/table") { run Table }
-          map("/plan") { run Plan }
+          map("/plan") { run Compare }
           map("/settings") { run Settings }
           map("/") { run Jobs }
         end

@@ -5,9 +5,9 @@ module Dakren
     # What every page about a job needs: its record and desk, its fields, its drawings.
     module JobHelp
       # The shop's plans.
-      # @return [Desk::Planning]
+      # @return [Stores::Planning]
       def planning
-        @planning ||= Desk::Planning.new(settings_row, job_id: @record&.id)
+        @planning ||= Stores::Planning.new(settings_row, job_id: @record&.id)
       end
 
       def desk_of(document)
@@ -27,33 +27,34 @@ module Dakren
       end
 
       def find(id)
-        Records::Job.find_by(id: id) || not_found
+        Stores::Job.find_by(id: id) || not_found
       end
 
       # What was typed here, put together with what may have been typed elsewhere since.
       # @return [Array(Hash, Array<String>)] the document, and keys both have changed
       def typed_into(record)
         base = record.document_at(word("revision").to_i) || record.document
-        mine = Desk::JobDocument.from_form(typed, page: page_system, before: base)
-        Desk::JobDocument.merge(base, mine, record.document)
+        mine = Document::JobDocument.from_form(typed, page: page_system, before: base)
+        Document::JobDocument.merge(base, mine, record.document)
       end
 
       # Keeps a document, or goes a step back or on; a step begins from what was kept unless something was typed.
       def keep(record, document)
         step = word("act")
         stepping = %w[undo redo].include?(step)
-        record.write(document) unless stepping && Desk::JobDocument.same?(record.document, document)
+        record.write(document) unless stepping && Document::JobDocument.same?(record.document, document)
         record.public_send(step) if stepping
-        record.summarise(Desk::Summary.of(desk_of(record.document)), planning.stamp)
+        record.summarise(Stores::Summary.of(desk_of(record.document)), planning.stamp)
       end
 
       def blank_document
         next_hour = zone.at((Time.now.to_i / 3600 * 3600) + 3600)
-        Desk::JobDocument.blank(shop_temp_c: settings_row.shop_temp_c, start: next_hour.strftime("%Y-%m-%dT%H:%M"), zone: zone.tzinfo.name)
+        Document::JobDocument.blank(shop_temp_c: settings_row.shop_temp_c, start: next_hour.strftime("%Y-%m-%dT%H:%M"),
+          zone: zone.tzinfo.name)
       end
 
       def sheet_choices
-        @sheet_choices ||= Records::Sheet.in_order.group_by(&:resin)
+        @sheet_choices ||= Stores::Sheet.in_order.group_by(&:resin)
       end
 
       # "A wide tray, 300 mm, would gain 40 min": worth a line when it is worth a tenth.
@@ -68,7 +69,8 @@ module Dakren
       def tool_choice(plan)
         return if shop_tools.measuring.empty?
 
-        Measure::ToolChoice.new(shop_tools.measuring, plan.sheet.ratio, tolerance_pct: plan.sheet.tolerance_pct, split: plan.batches.first.split)
+        Measure::ToolChoice.new(shop_tools.measuring, plan.sheet.ratio, tolerance_pct: plan.sheet.tolerance_pct,
+          split: plan.batches.first.split)
       end
 
       def ticket_cautions(ticket)
@@ -82,28 +84,28 @@ module Dakren
 
       # One field with its label, complaint, and what it was understood as.
       def field(key, css: "", label: nil, hint: nil, placeholder: nil, unit: false)
-        words = label || Desk::Fields.of(key).label
+        words = label || Document::Fields.of(key).label
         words = "#{words}, #{unit_of(key)}" if unit && !unit_of(key).empty?
         part :"jobs/field", key: key, css: css, placeholder: placeholder, label: words, hint: hint
       end
 
       def choice_field(key, css: "", default: nil)
-        part :"jobs/choice", key: key, css: css, default: default, label: Desk::Fields.of(key).label
+        part :"jobs/choice", key: key, css: css, default: default, label: Document::Fields.of(key).label
       end
 
       def shown(key)
-        definition = Desk::Fields.of(key)
+        definition = Document::Fields.of(key)
         return @desk.document[key].to_s unless definition.kind == :figure
 
-        @desk.entry(key).shown(Desk::Fields.bare(definition, wording.system))
+        @desk.entry(key).shown(Document::Fields.bare(definition, wording.system))
       end
 
       # Rows as typed, with one blank row to go on with.
       def rows(key, least)
-        columns = Desk::Fields.of(key).columns
+        columns = Document::Fields.of(key).columns
         blank = Array.new(columns.size, "")
         kept = (@desk.document[key] || []).map do |row|
-          columns.each_with_index.map { |column, i| Desk::Entry.kept(row[i]).shown(Desk::Fields.bare(column, wording.system)) }
+          columns.each_with_index.map { |column, i| Document::AsTyped.kept(row[i]).shown(Document::Fields.bare(column, wording.system)) }
         end
         kept << blank while kept.size < least || kept.last != blank
         kept
@@ -111,21 +113,21 @@ module Dakren
 
       # The unit a bare number means in a field of this page.
       def unit_of(key)
-        unit_word(Desk::Fields.of(key))
+        unit_word(Document::Fields.of(key))
       end
 
       def unit_of_column(key, index)
-        unit_word(Desk::Fields.of(key).columns.fetch(index))
+        unit_word(Document::Fields.of(key).columns.fetch(index))
       end
 
       # The unit a list's figures have: the one it was given in.
       def list_unit(key)
         list = @desk.entry(key)
-        (list.blank? ? nil : list.bare || :C) || Desk::Fields.bare(Desk::Fields.of(key), wording.system)
+        (list.blank? ? nil : list.bare || :C) || Document::Fields.bare(Document::Fields.of(key), wording.system)
       end
 
       def unit_word(definition)
-        unit = Desk::Fields.bare(definition, wording.system)
+        unit = Document::Fields.bare(definition, wording.system)
         definition.units == Measure::Units::TEMPERATURE ? "°#{unit}" : unit.to_s
       end
 
@@ -150,7 +152,7 @@ module Dakren
       def drink_usual(pass)
         surface = @desk.choice("#{pass.id}-surface", pass.kind.default(:surface))
         own = own_figures.of(:drink, surface)
-        wording.show(Quantity.new(value: own&.value || Size::Drink::SURFACES.fetch(surface).first_coat_g_m2, unit: :"g/m2"))
+        wording.show(Quantity.new(value: own&.value || Work::Drink::SURFACES.fetch(surface).first_coat_g_m2, unit: :"g/m2"))
       end
 
       def problems_for(pass)
@@ -171,9 +173,12 @@ module Dakren
       def wet_out_words(pass)
         heaviest = (pass.figures[:cloths] || []).map { |areal, *| areal.to_f }.max.to_f
         into = { "into" => true, "above" => false }.fetch(@desk.choice("#{pass.id}-wet_out"), heaviest > HEAVY_G_M2)
-        return "Heavy cloth: spread most of the resin first, lay the cloth into it, roll until it is clear; then the rest from above." if into
+        if into
+          return "Heavy cloth: spread most of the resin first, lay the cloth into it, roll until it is clear; then the rest from above."
+        end
 
-        "Light cloth: lay it dry, pour and spread from the middle out; an even sheen with the weave still showing and no shiny puddles is right."
+        "Light cloth: lay it dry, pour and spread from the middle out; an even sheen with the weave still showing and no shiny puddles " \
+          "is right."
       end
 
       # A moment of a summary, as a list says it.
@@ -202,7 +207,8 @@ module Dakren
         amount = Quantity.new(value: ticket.coats.sum { |coat| coat.plan.total.total_g }, unit: :g)
         cups = ticket.coats.sum { |coat| coat.plan.batches.size }
         about = ticket.coats.any? { |coat| coat.plan.grams_assumed? } ? "about " : ""
-        [wording.clock(@desk.start + (first.from_min * 60)), "#{about}#{wording.show(amount)}", wording.counted(cups, :batch), first.plan.sheet.name].join(" · ")
+        [wording.clock(@desk.start + (first.from_min * 60)), "#{about}#{wording.show(amount)}", wording.counted(cups, :batch),
+          first.plan.sheet.name].join(" · ")
       end
 
       # A place's size in a few words.
@@ -210,16 +216,16 @@ module Dakren
         shape = place.place&.shape
         case shape
         when nil then place.region ? wording.show(Quantity.new(value: place.region.area_mm2 / 1e6, unit: :m2)) : ""
-        when Size::Joint then wording.show(Quantity.new(value: shape.length_mm, unit: :mm))
-        when Size::Damage then "#{wording.show(Quantity.new(value: shape.thickness_mm, unit: :mm))} laminate"
-        when Size::Void, Size::Cavity then wording.show(Quantity.new(value: shape.volume_ml, unit: :ml))
+        when Geometry::Joint then wording.show(Quantity.new(value: shape.length_mm, unit: :mm))
+        when Work::Damage then "#{wording.show(Quantity.new(value: shape.thickness_mm, unit: :mm))} laminate"
+        when Geometry::Void, Geometry::Cavity then wording.show(Quantity.new(value: shape.volume_ml, unit: :ml))
         else wording.show(Quantity.new(value: place.place.area_mm2 / 1e6, unit: :m2))
         end
       end
 
       # "rectangle, 1860 mm by 640 mm": a shape of a place in a line.
       def shape_words(place, id)
-        word = Desk::Fields::SHAPES.fetch(@desk.choice("#{place.id}-#{id}-shape"))
+        word = Document::Fields::SHAPES.fetch(@desk.choice("#{place.id}-#{id}-shape"))
         placed = place.shapes.to_h[id] or return word
         sides = placed.shape.extent_mm.map { |side| wording.show(Quantity.new(value: side, unit: :mm)) }
         "#{"#{placed.count} × " if placed.count > 1}#{word}, #{sides.uniq.join(" by ")}"
@@ -228,12 +234,12 @@ module Dakren
       # @return [Drawings::PiecePlan, nil]
       def place_drawing(place)
         outline = place.region || place.place&.outline
-        return cavity_drawing(place) if place.place&.shape.is_a?(Size::Cavity)
+        return cavity_drawing(place) if place.place&.shape.is_a?(Geometry::Cavity)
         return unless outline
 
         tickets = @desk.tickets.select { |ticket| ticket.pass.covered_ids == [place.id] && ticket.coats.any? }
         Drawings::PiecePlan.new(outline, wording, plan: tickets.flat_map(&:coats).first&.plan, coats: tickets.flat_map(&:coats),
-                                                  void: place.place&.shape.is_a?(Size::Void) ? place.place.shape : nil)
+          void: place.place&.shape.is_a?(Geometry::Void) ? place.place.shape : nil)
       end
 
       def cavity_drawing(place)

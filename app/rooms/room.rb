@@ -22,24 +22,27 @@ module Dakren
       before { response["cache-control"] = "no-store" }
 
       not_found { page("There is nothing here", "The address leads nowhere; what you were looking for may have been removed.", 404) }
-      error(BadParameter, Sinatra::BadRequest) { page("That could not be read", "The address or the form holds something that is no text.", 400) }
+      error(BadParameter, Sinatra::BadRequest) do
+        page("That could not be read", "The address or the form holds something that is no text.", 400)
+      end
       error do
-        page("Something broke on our side", "Nothing you typed before was lost. Go back and try again; if it stays, the log beside the program says why.", 500)
+        page("Something broke on our side",
+          "Nothing you typed before was lost. Go back and try again; if it stays, the log beside the program says why.", 500)
       end
 
       helpers do
         def settings_row
-          @settings_row ||= Records::Settings.shop
+          @settings_row ||= Stores::Settings.shop
         end
 
         # The zone the shop is in.
         # @return [ActiveSupport::TimeZone]
         def zone
-          @zone ||= Desk::Zones.of(settings_row.zone)
+          @zone ||= Document::Zones.of(settings_row.zone)
         end
 
         def wording
-          @wording ||= Desk::Wording.new(settings_row.units)
+          @wording ||= Words::Wording.new(settings_row.units)
         end
 
         # Everything typed into the form, words and rows alike, as text that can be kept.
@@ -65,7 +68,7 @@ module Dakren
         end
 
         def page_system
-          Records::Settings::SYSTEMS.include?(word("units_on_page")) ? word("units_on_page") : settings_row.units
+          Stores::Settings::SYSTEMS.include?(word("units_on_page")) ? word("units_on_page") : settings_row.units
         end
 
         def token

@@ -5,11 +5,11 @@ module Dakren
     # Settings: how this shop likes things.
     class Settings < Room
       get "/" do
-        show(Desk::SettingsForm.of(settings_row))
+        show(Document::SettingsForm.of(settings_row))
       end
 
       post "/" do
-        form = Desk::SettingsForm.new(typed, page_system)
+        form = Document::SettingsForm.new(typed, page_system)
         unless form.valid?
           status 422
           return show(form)
@@ -25,22 +25,22 @@ module Dakren
       end
 
       get "/tools/new" do
-        edit_tool(Records::Tool.new, Desk::ToolForm.new(kind_of(word("kind")), {}), fresh: true)
+        edit_tool(Stores::Tool.new, Document::ToolForm.new(kind_of(word("kind")), {}), fresh: true)
       end
 
       post "/tools" do
-        save_tool(Records::Tool.new, kind_of(word("kind")))
+        save_tool(Stores::Tool.new, kind_of(word("kind")))
       end
 
       get %r{/tools/(\d{1,15})} do |id|
         record = find_tool(id)
         @weighing = check_weighing unless word("strokes").empty?
-        edit_tool(record, Desk::ToolForm.of(record))
+        edit_tool(record, Document::ToolForm.of(record))
       end
 
       post %r{/tools/(\d{1,15})} do |id|
         record = find_tool(id)
-        save_tool(record, Desk::ToolKinds::ALL.fetch(record.kind))
+        save_tool(record, Document::ToolKinds::ALL.fetch(record.kind))
       end
 
       post %r{/tools/(\d{1,15})/remove} do |id|
@@ -50,39 +50,45 @@ module Dakren
 
       post "/weighed" do
         note_weighing
-        @weighed_wrong ? (status(422) && show(Desk::SettingsForm.of(settings_row))) : redirect("/settings#weighed", 303)
+        @weighed_wrong ? (status(422) && show(Document::SettingsForm.of(settings_row))) : redirect("/settings#weighed", 303)
       end
 
       post "/weighed/forget" do
-        Records::OwnFigure.where(sort: word("sort"), name: word("name")).order(:id).last&.destroy!
+        Stores::OwnFigure.where(sort: word("sort"), name: word("name")).order(:id).last&.destroy!
         redirect "/settings#weighed", 303
       end
 
       helpers do
         # What can be weighed: "soak:roller" => words.
         def weighable
-          tools = Size::Drink::TOOLS.values.reject { |tool| tool.name == "none" }.to_h { |tool| ["soak:#{tool.name}", "#{tool.label} keeps, g"] }
-          surfaces = Size::Drink::SURFACES.values.reject { |surface| surface.name == "sealed" }.to_h { |surface| ["drink:#{surface.name}", "#{surface.label} drinks, g/m²"] }
-          { **tools, **surfaces, **Size::Kinds::ALL.values.to_h { |kind| ["rate:#{kind.name}", "#{kind.label}: one person lays, g/min"] } }
+          tools = Work::Drink::TOOLS.values.reject { |tool| tool.name == "none" }.to_h do |tool|
+            ["soak:#{tool.name}", "#{tool.label} keeps, g"]
+          end
+          surfaces = Work::Drink::SURFACES.values.reject { |surface| surface.name == "sealed" }.to_h do |surface|
+            ["drink:#{surface.name}", "#{surface.label} drinks, g/m²"]
+          end
+          { **tools, **surfaces, **Work::Kinds::ALL.values.to_h { |kind| ["rate:#{kind.name}", "#{kind.label}: one person lays, g/min"] } }
         end
 
         def note_weighing
           sort, name = word("what").split(":")
           return @weighed_wrong = "Choose what was weighed." unless weighable.key?("#{sort}:#{name}")
 
-          units, bare = { "soak" => [Measure::Units::MASS, :g], "drink" => [Measure::Units::COVER, :"g/m2"], "rate" => [Measure::Units::NUMBER, nil] }.fetch(sort)
-          value = Measure::Typed.read(word("value"), field: "value", units: units, bare: bare, allowed: Size::Own::SORTS.fetch(sort.to_sym)[2])
-          Records::OwnFigure.create!(sort: sort, name: name, value: value.to_f)
+          units, bare = { "soak" => [Measure::Units::MASS, :g], "drink" => [Measure::Units::COVER, :"g/m2"],
+                          "rate" => [Measure::Units::NUMBER, nil] }.fetch(sort)
+          value = Measure::Typed.read(word("value"), field: "value", units: units, bare: bare,
+            allowed: Work::Own::SORTS.fetch(sort.to_sym)[2])
+          Stores::OwnFigure.create!(sort: sort, name: name, value: value.to_f)
         rescue InputError => e
           @weighed_wrong = "The figure #{e.allowed}."
         end
 
         def kind_of(name)
-          Desk::ToolKinds::ALL[name] || not_found
+          Document::ToolKinds::ALL[name] || not_found
         end
 
         def find_tool(id)
-          Records::Tool.find_by(id: id) || not_found
+          Stores::Tool.find_by(id: id) || not_found
         end
 
         def edit_tool(record, form, fresh: false)
@@ -94,7 +100,7 @@ module Dakren
         end
 
         def save_tool(record, kind)
-          form = Desk::ToolForm.new(kind, typed)
+          form = Document::ToolForm.new(kind, typed)
           if form.valid?
             record.assign_attributes(form.columns)
             return redirect("/settings#tools", 303) if record.save
@@ -108,12 +114,14 @@ module Dakren
         # What so many strokes on a scale tell of a pump set, held against one sheet.
         def check_weighing
           check = Measure::CheckWeighing.new(strokes: typed_number("strokes"), resin_g: typed_number("resin_weighed", Measure::Units::MASS),
-                                             hardener_g: typed_number("hardener_weighed", Measure::Units::MASS))
-          sheet = Records::Sheet.find_by(id: word("for"))
+            hardener_g: typed_number("hardener_weighed", Measure::Units::MASS))
+          sheet = Stores::Sheet.find_by(id: word("for"))
           return [:wrong, "Choose the sheet it is held against."] unless sheet
 
           resin, hardener = check.per_stroke_g.map { |grams| wording.significant(grams) }
-          [:told, "#{resin} g and #{hardener} g a stroke: #{wording.significant(check.ratio_by_weight)} : 1 by weight. For #{sheet.name}: #{check.verdict(Desk::SheetDesk.core(sheet).ratio).words}."]
+          [:told,
+            "#{resin} g and #{hardener} g a stroke: #{wording.significant(check.ratio_by_weight)} : 1 by weight. " \
+            "For #{sheet.name}: #{check.verdict(Stores::Shelf.core(sheet).ratio).words}."]
         rescue InputError => e
           [:wrong, "#{e.field.tr("_", " ").capitalize} #{e.allowed}"]
         end
@@ -125,7 +133,7 @@ module Dakren
         def show(form)
           @title = "Settings"
           @form = form
-          @tools = Records::Tool.order(:kind, :name)
+          @tools = Stores::Tool.order(:kind, :name)
           @saved = word("saved") == "1"
           erb :"settings/page"
         end

@@ -6,26 +6,26 @@ module Dakren
     class Shelf < Room
       get "/" do
         @title = "Shelf"
-        @sheets = Records::Sheet.in_order.map { |record| [record, core(record)] }.group_by { |record, _| record.resin }
+        @sheets = Stores::Sheet.in_order.map { |record| [record, core(record)] }.group_by { |record, _| record.resin }
         erb :"shelf/list"
       end
 
       get "/new" do
-        edit(Records::Sheet.new, Desk::SheetForm.new(new_sheet, settings_row.units), fresh: true)
+        edit(Stores::Sheet.new, Document::SheetForm.new(new_sheet, settings_row.units), fresh: true)
       end
 
       post "/preview" do
-        @record = word("id").match?(/\A\d{1,15}\z/) ? Records::Sheet.find_by(id: word("id")) : nil
-        edit(@record || Records::Sheet.new, Desk::SheetForm.new(typed, page_system))
+        @record = word("id").match?(/\A\d{1,15}\z/) ? Stores::Sheet.find_by(id: word("id")) : nil
+        edit(@record || Stores::Sheet.new, Document::SheetForm.new(typed, page_system))
       end
 
       post "/" do
-        save(Records::Sheet.new)
+        save(Stores::Sheet.new)
       end
 
       get %r{/(\d{1,15})} do |id|
         record = find(id)
-        edit(record, Desk::SheetForm.of(record, settings_row.units))
+        edit(record, Document::SheetForm.of(record, settings_row.units))
       end
 
       post %r{/(\d{1,15})} do |id|
@@ -34,11 +34,11 @@ module Dakren
 
       helpers do
         def find(id)
-          Records::Sheet.find_by(id: id) || not_found
+          Stores::Sheet.find_by(id: id) || not_found
         end
 
         def core(record)
-          Desk::SheetDesk.core(record)
+          Stores::Shelf.core(record)
         rescue InputError
           nil
         end
@@ -48,7 +48,7 @@ module Dakren
         end
 
         def save(record)
-          form = Desk::SheetForm.new(typed, page_system)
+          form = Document::SheetForm.new(typed, page_system)
           changed_elsewhere(record, form)
           if form.valid?
             record.assign_attributes(form.columns)
@@ -64,7 +64,8 @@ module Dakren
         def changed_elsewhere(record, form)
           return if record.new_record? || word("lock_version").empty? || word("lock_version").to_i == record.lock_version
 
-          form.problems["resin"] ||= "was changed on another device since you opened it. What you typed is kept here: save again to replace the other"
+          form.problems["resin"] ||= "was changed on another device since you opened it. What you typed is kept here: save again to " \
+                                     "replace the other"
         end
 
         def edit(record, form, fresh: false)

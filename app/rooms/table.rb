@@ -17,7 +17,7 @@ module Dakren
 
       post PLACE do |id, place|
         lay_out(id, place)
-        Records::Job.transaction { @record.lock! && save }
+        Stores::Job.transaction { @record.lock! && save }
         lay_out(id, place)
         live? || @complaint ? show : redirect("/table/#{id}/#{place}", 303)
       end
@@ -40,7 +40,7 @@ module Dakren
       end
 
       get %r{/(\d{1,15})/picture/(\d{1,15})} do |id, picture|
-        found = Records::Picture.find_by(id: picture, job_id: id) || not_found
+        found = Stores::Picture.find_by(id: picture, job_id: id) || not_found
         content_type found.kind
         headers "cache-control" => "private, max-age=31536000, immutable"
         found.bytes
@@ -49,7 +49,7 @@ module Dakren
       get %r{#{PLACE}/outline\.(svg|dxf|pdf)}o do |id, place, format|
         lay_out(id, place)
         region = @place.region || @place.place&.outline || not_found
-        send_figures([Formats::Figure.new(name: @place.name, loops: Size.loops(region))], format)
+        send_figures([Formats::Figure.new(name: @place.name, loops: Geometry.loops(region))], format)
       end
 
       get %r{/(\d{1,15})/(c\d{1,6})/templates} do |id, pass|
@@ -70,8 +70,9 @@ module Dakren
           @place = @desk.places[place] || not_found
           @opened = []
           @title = "Drawing table: #{@place.name}"
-          @keys = [["o b r s l", "tool: outline, box, round, sounding, known length"], ["arrow keys on the table", "move the cross by a step, with Shift by ten"], ["Enter", "set a point"],
-                   ["c", "last point: curve or corner"], ["Backspace, Esc", "take the last point back, or all"], ["Ctrl Z, Ctrl Y", "undo, redo"]]
+          @keys = [["o b r s l", "tool: outline, box, round, sounding, known length"],
+            ["arrow keys on the table", "move the cross by a step, with Shift by ten"], ["Enter", "set a point"],
+            ["c", "last point: curve or corner"], ["Backspace, Esc", "take the last point back, or all"], ["Ctrl Z, Ctrl Y", "undo, redo"]]
         end
 
         def show
@@ -95,7 +96,7 @@ module Dakren
           when "sound" then drawn.sound(document, id, word("drawn_depth"), page_system)
           when "scale-first", "scale-second" then drawn.scale(document, id, mm_per_px, known_length, word("act").delete_prefix("scale-"))
           when "drop-picture" then document.except("#{id}-picture", "#{id}-picture_scale")
-          else Desk::JobDeed.new(document).done(word("act"))
+          else Document::JobDeed.new(document).done(word("act"))
           end
         rescue InputError => e
           @complaint = e.field == "length" ? "The known length #{e.allowed}" : "What was drawn #{e.allowed}"
@@ -103,12 +104,13 @@ module Dakren
         end
 
         def drawn
-          Desk::Drawn.new(word("drawn_tool"), word("drawn"))
+          Document::Drawn.new(word("drawn_tool"), word("drawn"))
         end
 
         def known_length
           bare = wording.bare_length
-          Measure::Typed.read(word("drawn_length"), field: "length", units: Measure::Units::LENGTH, bare: bare, allowed: Size::PictureScale::LENGTH_MM).to_f
+          Measure::Typed.read(word("drawn_length"), field: "length", units: Measure::Units::LENGTH, bare: bare,
+            allowed: Geometry::PictureScale::LENGTH_MM).to_f
         end
 
         # Area and edge of what is being drawn, as a line of text.
@@ -129,12 +131,12 @@ module Dakren
 
         def picture_record
           id = @record.document["#{@place.id}-picture"].to_s
-          id.empty? ? nil : Records::Picture.find_by(id: id, job_id: @record.id)
+          id.empty? ? nil : Stores::Picture.find_by(id: id, job_id: @record.id)
         end
 
         def picture_scale
           pairs = JSON.parse(@record.document["#{@place.id}-picture_scale"].to_s)
-          pairs.is_a?(Hash) && pairs["first"].is_a?(Array) ? Size::PictureScale.new(pairs["first"], pairs["second"]) : nil
+          pairs.is_a?(Hash) && pairs["first"].is_a?(Array) ? Geometry::PictureScale.new(pairs["first"], pairs["second"]) : nil
         rescue JSON::ParserError, InputError, TypeError
           nil
         end
@@ -159,7 +161,7 @@ module Dakren
         def bring_picture
           _, bytes = uploaded("picture")
           kind = Formats::Picture.kind(bytes)
-          kept = Records::Picture.create!(job: @record, kind: kind.type, width: kind.width, height: kind.height, bytes: bytes)
+          kept = Stores::Picture.create!(job: @record, kind: kind.type, width: kind.width, height: kind.height, bytes: bytes)
           keep(@record, @record.document.merge("#{@place.id}-picture" => kept.id.to_s).except("#{@place.id}-picture_scale"))
         rescue InputError => e
           @complaint = "The photograph #{e.allowed}."
@@ -168,13 +170,14 @@ module Dakren
         def read_in
           name, bytes = uploaded("file")
           found = Formats::ReadIn.outlines(name, bytes, unit: word("unit").then { |unit| unit.empty? || !UNITS.key?(unit) ? nil : unit })
-          Size::Loops.new(found.loops)
+          Geometry::Loops.new(found.loops)
           key = "#{@place.id}-shapes"
-          list = Desk::JobDocument.ids(@record.document, key)
+          list = Document::JobDocument.ids(@record.document, key)
           id = "s#{SecureRandom.random_number(10..99_999)}"
           kept = @place.shapes.empty? ? [id] : list + [id]
-          keep(@record, @record.document.merge(key => kept, "#{@place.id}-#{id}-shape" => "outline", "#{@place.id}-#{id}-sign" => word("sign") == "take" ? "take" : "add",
-                                               "#{@place.id}-#{id}-loops" => JSON.generate(found.loops)))
+          keep(@record, @record.document.merge(key => kept, "#{@place.id}-#{id}-shape" => "outline",
+            "#{@place.id}-#{id}-sign" => word("sign") == "take" ? "take" : "add",
+            "#{@place.id}-#{id}-loops" => JSON.generate(found.loops)))
           session_remarks(found)
         rescue InputError => e
           @complaint = "The #{e.field == "unit" ? "drawing" : "file"} #{e.allowed}."
@@ -182,7 +185,8 @@ module Dakren
 
         # Said once, on the page that follows.
         def session_remarks(found)
-          request.env["rack.session"]["read_in"] = [*found.remarks, "a number in the file means #{found.unit}"].map { |remark| remark[0, 200] }.first(8)
+          request.env["rack.session"]["read_in"] = [*found.remarks, "a number in the file means #{found.unit}"]
+            .map { |remark| remark[0, 200] }.first(8)
         end
 
         def open_pass(id, pass)
@@ -190,8 +194,8 @@ module Dakren
           @desk = desk_of(@record.document)
           @ticket = @desk.tickets.find { |ticket| ticket.pass.id == pass } || not_found
           @need = @ticket.coats.map { |coat| coat.plan.order.need }.first
-          @figures = @need ? Desk::CuttingList.new(@need, @ticket.pass.places).figures : []
-          @rows = @need ? Desk::CuttingList.new(@need, @ticket.pass.places).rows : []
+          @figures = @need ? Rooms::CuttingList.new(@need, @ticket.pass.places).figures : []
+          @rows = @need ? Rooms::CuttingList.new(@need, @ticket.pass.places).rows : []
           @title = "Templates: #{@ticket.pass.name}"
         end
 
@@ -203,7 +207,8 @@ module Dakren
           case format
           when "svg" then Formats::OutlineOut.svg(apart)
           when "dxf" then Formats::OutlineOut.dxf(apart)
-          else Formats::Templates.new(figures, title: @record.name, paper: Formats::Templates::PAPERS.key?(word("paper")) ? word("paper") : "a4").pdf
+          else Formats::Templates.new(figures, title: @record.name,
+            paper: Formats::Templates::PAPERS.key?(word("paper")) ? word("paper") : "a4").pdf
           end
         rescue InputError => e
           headers.delete("content-disposition")

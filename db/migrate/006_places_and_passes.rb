@@ -6,7 +6,8 @@ class PlacesAndPasses < ActiveRecord::Migration[7.2]
   PASS = %w[film film_unit sheet surface drink spread method cup].freeze
 
   def up
-    %i[thinnest_film_mm thickest_film_mm thinner_most_pct grain_most_g_m2 moisture_most_pct pack_ml service_c service_cured_c].each { |name| add_column :sheets, name, :float }
+    %i[thinnest_film_mm thickest_film_mm thinner_most_pct grain_most_g_m2 moisture_most_pct pack_ml service_c service_cured_c]
+      .each { |name| add_column :sheets, name, :float }
     add_column :job_revisions, :parent, :integer
     add_column :job_revisions, :stands_for, :integer
     execute("UPDATE job_revisions SET parent = number - 1, stands_for = number")

@@ -14,7 +14,8 @@ class Summaries < ActiveRecord::Migration[7.2]
     add_column :batches, :outcome, :string, null: false, default: ""
     add_index :batches, :finished_at
     add_index :batches, :name
-    execute("UPDATE batches SET outcome = CASE WHEN EXISTS (SELECT 1 FROM batch_events WHERE batch_id = batches.id AND kind = 'abandoned') THEN 'binned' ELSE 'hard' END WHERE finished_at IS NOT NULL")
+    execute("UPDATE batches SET outcome = CASE WHEN EXISTS (SELECT 1 FROM batch_events WHERE batch_id = batches.id AND kind = " \
+            "'abandoned') THEN 'binned' ELSE 'hard' END WHERE finished_at IS NOT NULL")
     remove_column :jobs, :busy
   end
 

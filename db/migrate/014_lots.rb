@@ -5,7 +5,8 @@ class Lots < ActiveRecord::Migration[7.2]
   def up
     add_column :batches, :lots, :string, null: false, default: ""
     execute(<<~SQL.squish)
-      UPDATE batches SET lots = COALESCE((SELECT TRIM(COALESCE(json_extract(data, '$.lot_a'), '') || ' ' || COALESCE(json_extract(data, '$.lot_b'), ''))
+      UPDATE batches SET lots = COALESCE((
+        SELECT TRIM(COALESCE(json_extract(data, '$.lot_a'), '') || ' ' || COALESCE(json_extract(data, '$.lot_b'), ''))
       FROM batch_events WHERE batch_id = batches.id AND data LIKE '%"lot\\_%' ESCAPE '\\' ORDER BY number LIMIT 1), '')
     SQL
   end

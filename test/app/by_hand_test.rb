@@ -22,7 +22,7 @@ class ByHandTest < AppTest
   end
 
   def record(names)
-    Records::Sheet.find_by!(resin: names[0], hardener: names[1])
+    Stores::Sheet.find_by!(resin: names[0], hardener: names[1])
   end
 
   def bare_densities(names)
@@ -30,7 +30,7 @@ class ByHandTest < AppTest
   end
 
   def aged(told)
-    sheet = Desk::SheetDesk.core(record(told.fetch("sheet")))
+    sheet = Stores::Shelf.core(record(told.fetch("sheet")))
     Cure::Film.new(sheet.clock, Cure::Profile.constant(told.fetch("room"))).reached_min(told.fetch("minutes"))
   end
 
@@ -45,13 +45,13 @@ class ByHandTest < AppTest
   # The document as typing it makes it.
   def planned(kase)
     @planned ||= begin
-      blank = Desk::JobDocument.blank(shop_temp_c: 22, start: "2026-11-24T09:00")
+      blank = Document::JobDocument.blank(shop_temp_c: 22, start: "2026-11-24T09:00")
       told = kase.fetch("job").to_h { |key, value| [key, key.end_with?("-sheet") ? sheet_named(value) : value] }
       document = told.keys.grep(/shapes\z|places\z/).reduce(blank) { |kept, key| kept.merge(key => told[key]) }
       typed = told.to_h { |key, value| [key, typed_value(key, value)] }
       # Twice, as people do: what the form asks follows from the work that was chosen.
-      2.times { document = Desk::JobDocument.from_form(typed, page: "metric", before: document) }
-      desk = Desk::JobDesk.new(document, sheets: Desk::SheetDesk.finder, shop: Desk::Shop::ROUND_THE_CLOCK)
+      2.times { document = Document::JobDocument.from_form(typed, page: "metric", before: document) }
+      desk = Document::JobDesk.new(document, sheets: Stores::Shelf.finder, shop: Document::Crew::ROUND_THE_CLOCK)
 
       assert_empty desk.problems, kase["name"]
       assert_empty desk.missing, kase["name"]
@@ -61,7 +61,7 @@ class ByHandTest < AppTest
   end
 
   def typed_value(key, value)
-    columns = Desk::Fields.of(key)&.columns
+    columns = Document::Fields.of(key)&.columns
     return value.is_a?(Array) ? value : value.to_s unless columns
 
     value.each_with_index.to_h { |row, i| [i.to_s, columns.zip(row).to_h { |column, figure| [column.name, figure.to_s] }] }
@@ -96,5 +96,7 @@ class ByHandTest < AppTest
   def batches(desk) = desk.coats.sum { |coat| coat.plan.batches.size }
   def needed_min(desk) = plan(desk).portions.first.needed_min
 
-  %i[total_g total_ml resin_g resin_ml hardener_g hardener_ml].each { |name| define_method(name) { |desk| desk.coats.sum { |coat| coat.plan.total[name] } } }
+  %i[total_g total_ml resin_g resin_ml hardener_g hardener_ml].each do |name|
+    define_method(name) { |desk| desk.coats.sum { |coat| coat.plan.total[name] } }
+  end
 end

@@ -12,13 +12,19 @@ class ExtremesTest < AppTest
   end
 
   def fields
-    { "shape" => pick(Desk::Fields::SHAPES.keys - %w[polygon strip outline]), "length" => extreme(0.5, 1e6).to_s, "width" => extreme(0.5, 1e6).to_s,
-      "diameter" => extreme(0.5, 1e6).to_s, "hole" => extreme(0.5, 1e6).to_s, "side_a" => extreme(1, 1e5).to_s, "side_b" => extreme(1, 1e5).to_s,
-      "side_c" => extreme(1, 1e5).to_s, "sides" => pick([3, 6, 60]).to_s, "film" => extreme(0.005, 500).to_s, "film_unit" => pick(%w[mm micron g/m2]),
-      "room" => between(-40, 120).round.to_s, "tins" => between(-40, 120).round.to_s, "room_mode" => pick(%w[steady wave]), "night" => between(-40, 20).round.to_s,
-      "day" => between(20, 120).round.to_s, "surface" => pick(Size::Drink::SURFACES.keys), "spread" => pick(Size::Drink::TOOLS.keys), "heat_known" => pick(%w[yes no]),
-      "method" => pick(["scale", "graduated", *Records::Tool.ids.map { |id| "tool-#{id}" }]), "cup" => pick(["auto", *Batch::USUAL_TRAYS.map(&:name), "50 ml cup"]),
-      "sheet" => pick(Records::Sheet.ids).to_s }
+    { "shape" => pick(Document::Fields::SHAPES.keys - %w[polygon strip outline]), "length" => extreme(0.5, 1e6).to_s,
+      "width" => extreme(0.5, 1e6).to_s,
+      "diameter" => extreme(0.5, 1e6).to_s, "hole" => extreme(0.5, 1e6).to_s, "side_a" => extreme(1, 1e5).to_s,
+      "side_b" => extreme(1, 1e5).to_s,
+      "side_c" => extreme(1, 1e5).to_s, "sides" => pick([3, 6, 60]).to_s, "film" => extreme(0.005, 500).to_s,
+      "film_unit" => pick(%w[mm micron g/m2]),
+      "room" => between(-40, 120).round.to_s, "tins" => between(-40, 120).round.to_s, "room_mode" => pick(%w[steady wave]),
+      "night" => between(-40, 20).round.to_s,
+      "day" => between(20, 120).round.to_s, "surface" => pick(Work::Drink::SURFACES.keys), "spread" => pick(Work::Drink::TOOLS.keys),
+      "heat_known" => pick(%w[yes no]),
+      "method" => pick(["scale", "graduated", *Stores::Tool.ids.map { |id| "tool-#{id}" }]),
+      "cup" => pick(["auto", *Plan::USUAL_TRAYS.map(&:name), "50 ml cup"]),
+      "sheet" => pick(Stores::Sheet.ids).to_s }
   end
 
   def test_every_plan_that_can_be_asked_for_is_answered

@@ -7,11 +7,11 @@ class RandomBuilderTest < AppTest
   ROUNDS = ENV["DAKREN_LONG"] ? 1500 : 130
 
   def job
-    @job ||= Records::Job.find(@path[/\d+/])
+    @job ||= Stores::Job.find(@path[/\d+/])
   end
 
   def ids(key)
-    Desk::JobDocument.ids(job.reload.document, key)
+    Document::JobDocument.ids(job.reload.document, key)
   end
 
   def act
@@ -20,25 +20,34 @@ class RandomBuilderTest < AppTest
     return "drop-pass:#{pass}" if ids("passes").size > 6
     return "drop-place:#{place}" if ids("places").size > 6
 
-    pick(["add-pass:#{pick(Size::Kinds::ALL.keys)}", "add-place:#{pick(Desk::Fields::FORMS.keys)}", "add-shape:#{place}:#{pick(Desk::Fields::SHAPES.keys)}", "drop-pass:#{pass}", "drop-place:#{place}",
-          "up:#{pass}", "down:#{pass}", "repeat:#{pass}", "split:#{pass}", "undo", "redo", "order:#{pass}:#{pick(ids("passes"))}", "offers", "offer:#{pick(%w[warm-2 longer-1 abrade people-2 none])}", "keep-what-if", ""])
+    pick(["add-pass:#{pick(Work::Kinds::ALL.keys)}", "add-place:#{pick(Document::Fields::FORMS.keys)}",
+      "add-shape:#{place}:#{pick(Document::Fields::SHAPES.keys)}", "drop-pass:#{pass}", "drop-place:#{place}",
+      "up:#{pass}", "down:#{pass}", "repeat:#{pass}", "split:#{pass}", "undo", "redo", "order:#{pass}:#{pick(ids("passes"))}", "offers",
+      "offer:#{pick(%w[warm-2 longer-1 abrade people-2 none])}", "keep-what-if", ""])
   end
 
   def value(field)
     case field.kind
     when :choice then pick(field.choices.keys)
     when :ids then [pick(ids("places"))]
-    when :names then [pick(Line::WorkSteps::ALL.keys).to_s]
+    when :names then [pick(Plan::WorkSteps::ALL.keys).to_s]
     when :rows then Array.new(1 + chance.rand(4)) { |i| [i.to_s, field.columns.to_h { |column| [column.name, value(column)] }] }.to_h
     when :film then pick(%w[0.2 1.5 12 300])
-    when :figure then pick([between(0.1, 30).round(1).to_s, between(30, 3000).round.to_s, "#{between(0.1, 4).round(2)} m", *NOISE.sample(1, random: chance)])
-    else field.name == "sheet" ? pick(Records::Sheet.ids).to_s : pick(["2026-11-24T07:00", "2026-12-24T17:00", "07:00-19:00", "Sun", "a name", *NOISE.sample(1, random: chance)])
+    when :figure then pick([between(0.1, 30).round(1).to_s, between(30, 3000).round.to_s, "#{between(0.1, 4).round(2)} m",
+      *NOISE.sample(1, random: chance)])
+    else if field.name == "sheet"
+           pick(Stores::Sheet.ids)
+             .to_s
+         else
+           pick(["2026-11-24T07:00", "2026-12-24T17:00", "07:00-19:00", "Sun", "a name", *NOISE.sample(1, random: chance)])
+         end
     end
   end
 
   def key
-    scopes = [["", Desk::Fields::JOB], *ids("places").map { |id| ["#{id}-", Desk::Fields::PLACE] }, *ids("passes").map { |id| ["#{id}-", Desk::Fields::PASS] },
-              *ids("places").flat_map { |id| ids("#{id}-shapes").map { |shape| ["#{id}-#{shape}-", Desk::Fields::SHAPE] } }]
+    scopes = [["", Document::Fields::JOB], *ids("places").map { |id| ["#{id}-", Document::Fields::PLACE] },
+      *ids("passes").map { |id| ["#{id}-", Document::Fields::PASS] },
+      *ids("places").flat_map { |id| ids("#{id}-shapes").map { |shape| ["#{id}-#{shape}-", Document::Fields::SHAPE] } }]
     prefix, table = pick(scopes)
     "#{prefix}#{pick(table.keys - %w[places passes shapes picture])}"
   end
@@ -46,9 +55,11 @@ class RandomBuilderTest < AppTest
   def test_presses_everything_and_types_anything
     @path = new_job
     ROUNDS.times do |i|
-      fields = Array.new(1 + chance.rand(3)) { key }.to_h { |name| [name, value(Desk::Fields.of(name))] }
+      fields = Array.new(1 + chance.rand(3)) { key }.to_h { |name| [name, value(Document::Fields.of(name))] }
       # Every tenth time something sensible again, so that there is a plan to break.
-      fields = job_fields("act" => "", "c1-known" => "yes") if (i % 10).zero? && ids("passes").include?("c1") && ids("places").include?("p1")
+      if (i % 10).zero? && ids("passes").include?("c1") && ids("places").include?("p1")
+        fields = job_fields("act" => "", "c1-known" => "yes")
+      end
       pressed = act
       get @path
 
@@ -60,7 +71,8 @@ class RandomBuilderTest < AppTest
       refute_empty ids("passes")
       refute_empty ids("places")
     end
-    ["/", "/plan/#{job.id}/compare", "/plan/#{job.id}/job.ics", "/table/#{job.id}/#{ids("places").first}", "/table/#{job.id}/#{ids("passes").first}/templates"].each do |address|
+    ["/", "/plan/#{job.id}/compare", "/plan/#{job.id}/job.ics", "/table/#{job.id}/#{ids("places").first}",
+      "/table/#{job.id}/#{ids("passes").first}/templates"].each do |address|
       get address
 
       assert_equal 200, last_response.status, address

@@ -178,7 +178,8 @@ class BenchJourneyTest < BrowserTest
     size(390, 844)
     %w[Gear Cup Resin].each { |step| go_on(step) }
     assert_operator evaluate_script("document.documentElement.scrollWidth"), :<=, 390
-    sizes = evaluate_script("[...document.querySelectorAll('.bench button, .bench summary')].filter((b) => b.offsetParent).map((b) => Math.round(b.getBoundingClientRect().height))")
+    sizes = evaluate_script("[...document.querySelectorAll('.bench button, .bench summary')].filter((b) => b.offsetParent).map((b) => " \
+                            "Math.round(b.getBoundingClientRect().height))")
     assert_operator sizes.min, :>=, 56
     assert_accessible "bench on a phone"
   end

@@ -14,7 +14,8 @@ class JobJourneyTest < BrowserTest
     keys(:enter)
 
     assert_field "Name of the job"
-    { "f-name" => "Keyboard board", "f-p1-s1-length" => "2,4 m", "f-p1-s1-width" => "900", "f-room" => "20", "f-c1-sheet" => "Still", "f-c1-film" => "300 micron" }.each do |field, typed|
+    { "f-name" => "Keyboard board", "f-p1-s1-length" => "2,4 m", "f-p1-s1-width" => "900", "f-room" => "20", "f-c1-sheet" => "Still",
+      "f-c1-film" => "300 micron" }.each do |field, typed|
       tab_to field
       # A field one tabs into is marked whole: typing takes its place.
       keys(typed)
@@ -201,7 +202,8 @@ class AccessibleTest < BrowserTest
 
     assert_text "Length must be"
     assert_accessible "job sheet with a complaint"
-    ["/", "/jobs/10", "/table/6/p1", "/table/2/c1/templates", "/plan/10/compare", "/shelf", "/shelf/new", "/shelf/1", "/settings", "/nowhere"].each do |path|
+    ["/", "/jobs/10", "/table/6/p1", "/table/2/c1/templates", "/plan/10/compare", "/shelf", "/shelf/new", "/shelf/1", "/settings",
+      "/nowhere"].each do |path|
       visit path
 
       assert_accessible path
@@ -210,7 +212,8 @@ class AccessibleTest < BrowserTest
 
   def test_a_narrow_window_shows_everything_without_sideways_scrolling
     size(390, 844)
-    ["/", "/jobs/1", "/jobs/10", "/table/6/p1", "/table/2/c1/templates", "/plan/10/compare", "/shelf", "/shelf/1", "/settings"].each do |path|
+    ["/", "/jobs/1", "/jobs/10", "/table/6/p1", "/table/2/c1/templates", "/plan/10/compare", "/shelf", "/shelf/1", "/settings"]
+      .each do |path|
       visit path
 
       assert_operator evaluate_script("document.documentElement.scrollWidth"), :<=, 390, path

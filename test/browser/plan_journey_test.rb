@@ -71,7 +71,8 @@ class PlanJourneyTest < BrowserTest
     times = -> { all(".day-list li.is-coat .day-time").map(&:text) }
     before = times.call
     first(".day-list summary", text: "what happened").click
-    page.execute_script("const f = document.querySelector('[name$=\"-began_1_1\"]'); f.value = '2026-11-24T09:15'; f.dispatchEvent(new Event('input', { bubbles: true }))")
+    page.execute_script("const f = document.querySelector('[name$=\"-began_1_1\"]'); f.value = '2026-11-24T09:15'; f.dispatchEvent(new " \
+                        "Event('input', { bubbles: true }))")
 
     assert_selector ".day-list", text: "as it was"
     assert_selector ".moved", text: "What moved"
@@ -91,7 +92,8 @@ class PlanJourneyTest < BrowserTest
 
   def test_what_if_is_seen_and_dropped
     plan_coats "2"
-    page.execute_script("const f = document.querySelector('#f-wi_room'); f.value = '5'; f.dispatchEvent(new Event('input', { bubbles: true }))")
+    page.execute_script("const f = document.querySelector('#f-wi_room'); f.value = '5'; f.dispatchEvent(new Event('input', { bubbles: " \
+                        "true }))")
 
     assert_selector ".what-if-told"
     click_button "drop"

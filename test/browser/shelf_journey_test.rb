@@ -5,7 +5,8 @@ require_relative "../browser_helper"
 class ShelfJourneyTest < BrowserTest
   def test_a_sheet_is_drawn_while_it_is_typed
     visit "/shelf/new"
-    { "Resin, part A" => "Trial resin", "Hardener, part B" => "quick", "Parts of resin" => "100", "Parts of hardener" => "32", "Density of resin, g/ml" => "1.12",
+    { "Resin, part A" => "Trial resin", "Hardener, part B" => "quick", "Parts of resin" => "100", "Parts of hardener" => "32",
+      "Density of resin, g/ml" => "1.12",
       "Density of hardener, g/ml" => "0.98", "Working time, min" => "60" }.each { |label, typed| fill_in label, with: typed }
     assert_selector ".meaning .chart", count: 3
     assert_text "no pot life below the working time"

@@ -11,7 +11,8 @@ class TableJourneyTest < BrowserTest
   # Clicks a place of the drawing, in its own mm.
   def set_at(x, y)
     before = evaluate_script("JSON.parse(document.querySelector('[name=drawn]').value || '[]').length")
-    script = "const s = document.querySelector('.table-surface'), d = s.dataset, b = s.querySelector('svg').getBoundingClientRect(), w = s.querySelector('svg').viewBox.baseVal.width / b.width;" \
+    script = "const s = document.querySelector('.table-surface'), d = s.dataset, b = s.querySelector('svg').getBoundingClientRect(), w = " \
+             "s.querySelector('svg').viewBox.baseVal.width / b.width;" \
              "return [b.left + (Number(d.left) + arguments[0] * d.scale) / w, b.top + (Number(d.base) - arguments[1] * d.scale) / w]"
     left, top = page.driver.browser.execute_script(script, x, y)
     page.driver.browser.action.move_to_location(left.round, top.round).click.perform
@@ -115,7 +116,8 @@ class TableJourneyTest < BrowserTest
     plan_void
     file = File.join(Dir.mktmpdir, "plate.dxf")
     square = [[0, 0], [200, 0], [200, 100], [0, 100]].flat_map { |x, y| [10, x, 20, y] }
-    File.write(file, [0, "SECTION", 2, "HEADER", 9, "$INSUNITS", 70, 4, 0, "ENDSEC", 0, "SECTION", 2, "ENTITIES", 0, "LWPOLYLINE", 90, 4, 70, 1, *square, 0, "ENDSEC", 0, "EOF"].join("\n"))
+    File.write(file, [0, "SECTION", 2, "HEADER", 9, "$INSUNITS", 70, 4, 0, "ENDSEC", 0, "SECTION", 2, "ENTITIES", 0, "LWPOLYLINE", 90, 4,
+      70, 1, *square, 0, "ENDSEC", 0, "EOF"].join("\n"))
     attach_file "Drawing to read in (SVG, DXF)", file
     click_button "read it in"
 
@@ -128,7 +130,9 @@ class TableJourneyTest < BrowserTest
     click_link "Cutting list and true-size templates"
 
     assert_text "Discs go in largest first"
-    pdf = page.driver.browser.execute_async_script("const done = arguments[0]; fetch(document.querySelector('a[href$=\"templates.pdf\"]').href).then((a) => a.text()).then((t) => done(t.slice(0, 5)))")
+    pdf = page.driver.browser
+      .execute_async_script("const done = arguments[0]; fetch(document.querySelector('a[href$=\"templates.pdf\"]').href).then((a) => " \
+                            "a.text()).then((t) => done(t.slice(0, 5)))")
 
     assert_equal "%PDF-", pdf
   end

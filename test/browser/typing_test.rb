@@ -64,7 +64,8 @@ class TypingTest < BrowserTest
   def test_any_field_at_any_pace
     plan_board
     chance = Random.new(Minitest.seed)
-    { "f-c1-film" => "0.125", "f-p1-s1-length" => "1.25 m", "f-room" => "21.5", "f-c1-drink" => "42.5", "f-name" => "Lid, both sides", "f-tins" => "23.75" }.each do |id, text|
+    { "f-c1-film" => "0.125", "f-p1-s1-length" => "1.25 m", "f-room" => "21.5", "f-c1-drink" => "42.5", "f-name" => "Lid, both sides",
+      "f-tins" => "23.75" }.each do |id, text|
       assert_typed id, text, pause: [0.1, 0.25, 0.45, 1.0].sample(random: chance)
     end
     settled
@@ -104,7 +105,8 @@ class TypingTest < BrowserTest
 
   def test_a_sheet_in_the_editor
     visit "/shelf/new"
-    { "f-resin" => "Slow typed resin", "f-hardener" => "slow", "f-ratio_resin" => "2.75", "f-ratio_hardener" => "1", "f-working_min" => "92.5", "f-pot_life_min" => "31.5" }.each do |id, text|
+    { "f-resin" => "Slow typed resin", "f-hardener" => "slow", "f-ratio_resin" => "2.75", "f-ratio_hardener" => "1",
+      "f-working_min" => "92.5", "f-pot_life_min" => "31.5" }.each do |id, text|
       assert_typed id, text, pause: 0.3
     end
     assert_selector ".sayings li"

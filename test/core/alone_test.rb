@@ -13,7 +13,8 @@ class AloneTest < CoreTest
       require #{CORE.dump}
       strangers = ($LOADED_FEATURES - before).reject { |path| path.include?("/core/dakren") || path.end_with?("/date.rb", "/date_core.so") }
       puts strangers
-      puts "constants: " + %w[Sinatra ActiveRecord ActiveSupport Rack JSON Puma SQLite3].select { |name| Object.const_defined?(name) }.join(",")
+      foreign = %w[Sinatra ActiveRecord ActiveSupport Rack JSON Puma SQLite3]
+      puts "constants: " + foreign.select { |name| Object.const_defined?(name) }.join(",")
     RUBY
     out, status = Open3.capture2e({ "RUBYOPT" => nil, "BUNDLE_GEMFILE" => nil }, Gem.ruby, "--disable-gems", "-e", script)
 

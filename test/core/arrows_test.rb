@@ -7,9 +7,9 @@ require "open3"
 class ArrowsTest < CoreTest
   CORE = File.expand_path("../../core/dakren", __dir__)
   # Each may lean on those before it.
-  ORDER = %w[base measure size cure sheet batch line care bench plan].freeze
+  ORDER = %w[base measure geometry work cure sheet care plan bench].freeze
   # What a file is known by where its folder has no module of its own.
-  HOME = { "Sheet" => "sheet", "Mixing" => "sheet", "WorkLimits" => "sheet", "Blend" => "sheet", "PURPOSES" => "size" }.freeze
+  HOME = { "Sheet" => "sheet", "Mixing" => "sheet", "WorkLimits" => "sheet", "Blend" => "sheet", "PURPOSES" => "work" }.freeze
   MODULES = (ORDER - %w[base sheet]).to_h { |folder| [folder.capitalize, folder] }.merge(HOME).freeze
 
   def files
@@ -30,7 +30,7 @@ class ArrowsTest < CoreTest
     wrong = files.flat_map do |file|
       here = folder(file)
       read(file).map { |name| [name, MODULES.fetch(name)] }.reject { |_, there| ORDER.index(there) <= ORDER.index(here) }
-                .map { |name, there| "#{file.delete_prefix("#{CORE}/")} reads #{name}: #{here} leans on #{there}" }
+        .map { |name, there| "#{file.delete_prefix("#{CORE}/")} reads #{name}: #{here} leans on #{there}" }
     end
 
     assert_empty wrong, wrong.join("\n")
@@ -43,7 +43,8 @@ class ArrowsTest < CoreTest
   # Each file alone, in a program of its own; together they would hide what is missing.
   def test_any_file_can_be_required_alone
     wrong = files.filter_map do |file|
-      out, status = Open3.capture2e({ "RUBYOPT" => nil, "BUNDLE_GEMFILE" => nil }, Gem.ruby, "--disable-gems", "-e", "require ARGV.first", file)
+      out, status = Open3.capture2e({ "RUBYOPT" => nil, "BUNDLE_GEMFILE" => nil }, Gem.ruby, "--disable-gems", "-e", "require ARGV.first",
+        file)
       "#{file.delete_prefix("#{CORE}/")}: #{out.lines.first}" unless status.success?
     end
 

@@ -16,7 +16,8 @@ class BareRack
     @dir = Dir.mktmpdir("dakren-bare")
     file = File.join(@dir, "config.ru")
     File.write(file, RACKUP)
-    @pid = Process.spawn("bundle", "exec", "puma", "--bind", "tcp://127.0.0.1:#{port}", "--threads", "1:8", "--environment", "production", "--quiet", file, out: File::NULL)
+    @pid = Process.spawn("bundle", "exec", "puma", "--bind", "tcp://127.0.0.1:#{port}", "--threads", "1:8", "--environment", "production",
+      "--quiet", file, out: File::NULL)
     deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + PATIENCE_S
     IO.select(nil, nil, nil, 0.05) until answers? || Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
     self

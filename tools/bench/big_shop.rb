@@ -19,22 +19,22 @@ module BigShop
   # @param dir [String] where its data goes
   # @return [void]
   def make(dir)
-    Dakren::Records::Database.open(dir)
+    Dakren::Stores::Database.open(dir)
     Dakren::Demo.load_once
     jobs
-    Dakren::Desk::Renewer.new.renew_all(breath_s: 0)
+    Dakren::Stores::Renewer.new.renew_all(breath_s: 0)
     cups
-    Dakren::Records::Database.close
+    Dakren::Stores::Database.close
   end
 
   def jobs
-    patterns = Dakren::Records::Job.where(template: false).order(:id).map(&:document)
+    patterns = Dakren::Stores::Job.where(template: false).order(:id).map(&:document)
     now = Time.now
-    Dakren::Records::Job.transaction do
+    Dakren::Stores::Job.transaction do
       JOBS.times do |i|
         open = i < OPEN_JOBS
         start = open ? now - (5 * 86_400) + (i * 0.5 * 86_400) : now - (YEARS_S * i / JOBS)
-        job = Dakren::Records::Job.new(state: open ? "planned" : "done")
+        job = Dakren::Stores::Job.new(state: open ? "planned" : "done")
         job.write(patterns[i % patterns.size].merge("name" => "Job #{i} of the five years", "start" => start.strftime("%Y-%m-%dT07:30")))
         job.update_columns(updated_at: open ? now : start)
       end
@@ -49,20 +49,24 @@ module BigShop
       rows = Array.new(CHUNK) do |i|
         number = (chunk * CHUNK) + i
         at = Time.now - (YEARS_S * (1 - (number / CUPS.to_f)))
-        pattern.merge("job_id" => nil, "name" => "Cup #{number}", "finished_at" => at, "created_at" => at, "updated_at" => at, "outcome" => "hard", "lots" => "L#{number % 977} K#{number % 613}")
+        pattern.merge("job_id" => nil, "name" => "Cup #{number}", "finished_at" => at, "created_at" => at, "updated_at" => at,
+          "outcome" => "hard", "lots" => "L#{number % 977} K#{number % 613}")
       end
-      Dakren::Records::Batch.insert_all!(rows)
+      Dakren::Stores::Batch.insert_all!(rows)
       ids = ((from + 1 + (chunk * CHUNK))..(from + ((chunk + 1) * CHUNK)))
-      Dakren::Records::BatchEvent.insert_all!(ids.flat_map { |id| Array.new(EVENTS_EACH) { |i| { batch_id: id, number: i + 1, kind: "done", at: id + i, data: { lot_a: "L#{id % 977}" } } } })
+      events = ids.flat_map do |id|
+        Array.new(EVENTS_EACH) { |i| { batch_id: id, number: i + 1, kind: "done", at: id + i, data: { lot_a: "L#{id % 977}" } } }
+      end
+      Dakren::Stores::BatchEvent.insert_all!(events)
     end
   end
 
   # One as the program makes it; the others are as it is.
   def cup
-    settings = Dakren::Records::Settings.shop
-    job = Dakren::Records::Job.where(state: "planned").detect { |one| one.said["coats"] }
-    desk = Dakren::Desk::Planning.new(settings).desk_of(job.document)
-    Dakren::Desk::LooseCup.planned(job, desk, desk.coats.first, desk.coats.first.plan.batches.first, settings)
+    settings = Dakren::Stores::Settings.shop
+    job = Dakren::Stores::Job.where(state: "planned").detect { |one| one.said["coats"] }
+    desk = Dakren::Stores::Planning.new(settings).desk_of(job.document)
+    Dakren::Rooms::LooseCup.planned(job, desk, desk.coats.first, desk.coats.first.plan.batches.first, settings)
   end
   private_class_method :jobs, :cups, :cup
 end

@@ -17,7 +17,8 @@ end
 Bench.line("cup run, 500 g to its peak", Bench.median_ms(101) { cup.call }, 3)
 
 pour = lambda do |nodes, depth|
-  Pour.new(deep, rate_per_s: pour_rate, depth_mm: depth, start_c: 24, room: Profile.constant(24), nodes: nodes).run(until_min: two_days) { false }
+  Pour.new(deep, rate_per_s: pour_rate, depth_mm: depth, start_c: 24, room: Profile.constant(24), nodes: nodes)
+    .run(until_min: two_days) { false }
 end
 { 45 => "calm", 65 => "hot", 90 => "runs away" }.each do |depth, grade|
   Bench.line("pour run, 41 nodes, 48 h, #{depth} mm (#{grade})", Bench.median_ms(15) { pour.call(41, depth) }, 50)

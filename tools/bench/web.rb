@@ -43,7 +43,8 @@ told = lambda do |what, milliseconds, wanted|
   puts format("%-58s %9.2f ms %8.0f times a bare answer   wanted %d", what, milliseconds, milliseconds / bare, wanted)
 end
 
-lists = ["/", "/?show=all&sort=name", "/?show=done&page=3", "/bench", "/find/?q=years", "/find/?q=L42", "/plan/shop.ics", "/shelf", "/settings"]
+lists = ["/", "/?show=all&sort=name", "/?show=done&page=3", "/bench", "/find/?q=years", "/find/?q=L42", "/plan/shop.ics", "/shelf",
+  "/settings"]
 sheets = %w[/jobs/1 /jobs/3 /jobs/4 /jobs/10]
 lists.each do |path|
   shop = Served.new(data: data).start
@@ -64,7 +65,8 @@ begin
   cups = Array.new(SCREENS) do
     form = Net::HTTP::Post.new("/bench/loose")
     form["Cookie"] = cookie
-    form.set_form_data("authenticity_token" => token, "grams" => "200", "sheet" => sheet, "tins" => "20", "room" => "20", "first" => "resin", "method" => "scale")
+    form.set_form_data("authenticity_token" => token, "grams" => "200", "sheet" => sheet, "tins" => "20", "room" => "20",
+      "first" => "resin", "method" => "scale")
     http.request(form)["location"] || raise("no cup was started")
   end
   pages = ["/", sheets.first, "/bench", cups.first, "/shelf/4"]

@@ -39,7 +39,8 @@ module Dakren
       def as_film
         aged = ((@walk.poured_at || @now) - @walk.met_at) / 60
         since = @walk.poured_at ? (@now - @walk.poured_at) / 60 : 0.0
-        times = Cure::StageTimes.new(@recipe.sheet, room: Cure::Profile.constant(@walk.room_c), start_age_min: age_at([aged, 0.0].max)).working
+        times = Cure::StageTimes.new(@recipe.sheet, room: Cure::Profile.constant(@walk.room_c), start_age_min: age_at([aged, 0.0].max))
+          .working
         Cure::Band.new(early: less(times.early, since), middle: less(times.middle, since), late: less(times.late, since))
       end
 
@@ -50,7 +51,8 @@ module Dakren
 
         age = age_at([(poured - @walk.met_at) / 60, 0.0].max)
         band = Cure::StageTimes.new(@recipe.sheet, room: Cure::Profile.constant(@walk.room_c), start_age_min: age).of(name)
-        band && Cure::Band.new(early: less(band.early, since_poured), middle: less(band.middle, since_poured), late: less(band.late, since_poured))
+        band && Cure::Band.new(early: less(band.early, since_poured), middle: less(band.middle, since_poured),
+          late: less(band.late, since_poured))
       end
 
       # How it stands: :fine, :hurry or :past; :poured once it is out of the cup.
@@ -72,10 +74,13 @@ module Dakren
         whole = @walk.mixing_min
         second = @recipe.sheet.mixing.second_cup_min
         return Call.new(says: "Mixed long enough: clear again, no streaks?", left_min: 0.0) if passed >= whole
-        return Call.new(says: "Over into a second clean cup, scrape the first, stir on.", left_min: whole - passed) if second.positive? && passed >= whole - second
+        if second.positive? && passed >= whole - second
+          return Call.new(says: "Over into a second clean cup, scrape the first, stir on.", left_min: whole - passed)
+        end
 
         odd = (passed / SCRAPE_EVERY_MIN).floor.odd?
-        Call.new(says: odd ? "Scrape sides, corners, bottom and the stick itself." : "Stir round at medium speed; change direction.", left_min: whole - passed)
+        Call.new(says: odd ? "Scrape sides, corners, bottom and the stick itself." : "Stir round at medium speed; change direction.",
+          left_min: whole - passed)
       end
 
       # @param name [Symbol] :look_30 or :look_60

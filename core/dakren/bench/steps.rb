@@ -18,23 +18,25 @@ module Dakren
     STEPS = [
       Step.new(name: :tins, title: "Tins", tells: "Take the tins the plan names, and no others.", done: "These are the tins"),
       Step.new(name: :gear, title: "Gear", tells: "Gloves, sleeves, glasses. Air the room.", done: "I am protected",
-               caution: "Skin that has become allergic stays so. The maker's safety data sheet comes first."),
+        caution: "Skin that has become allergic stays so. The maker's safety data sheet comes first."),
       Step.new(name: :tare, title: "Cup", tells: "Set the empty cup on the scale and tare it.", done: "The scale shows zero"),
       Step.new(name: :first, title: "First", tells: "Pour %{part} until the scale shows", done: "%{part} is in",
-               caution: "Add the last grams slowly."),
+        caution: "Add the last grams slowly."),
       Step.new(name: :second, title: "Second", tells: "Pour %{part} until the scale shows", done: "%{part} is in, start the clock",
-               caution: {
-                 hardener: "Slow down at the end: extra hardener stays soft, extra resin can be mended.",
-                 resin: "Slow down at the end: each gram too much wants hardener with it, and the cup grows."
-               }),
+        caution: {
+          hardener: "Slow down at the end: extra hardener stays soft, extra resin can be mended.",
+          resin: "Slow down at the end: each gram too much wants hardener with it, and the cup grows."
+        }),
       Step.new(name: :mend, title: "Mend", tells: "Add %{part} until the scale shows", done: "It is mended"),
       Step.new(name: :mix, title: "Mix", tells: "Stir.", done: "It is mixed through",
-               caution: "If in doubt whether it was measured right, throw it away: a cup is cheaper than the work."),
-      Step.new(name: :powder, title: "Powder", tells: "Stir in powder, let it rest until the bottom feels warm, stir again.", done: "It holds as it should",
-               caution: "Particulate mask: silica floats for hours."),
+        caution: "If in doubt whether it was measured right, throw it away: a cup is cheaper than the work."),
+      Step.new(name: :powder, title: "Powder", tells: "Stir in powder, let it rest until the bottom feels warm, stir again.",
+        done: "It holds as it should",
+        caution: "Particulate mask: silica floats for hours."),
       Step.new(name: :pour_out, title: "Pour out", tells: "Pour it all out and spread it. Keep a dab as witness.", done: "It is poured out",
-               caution: "A cup left standing heats itself and may smoke. A hot cup goes outside on bare ground: no lid, not the bin."),
-      Step.new(name: :look_30, title: "Look 30", tells: "Look again after half an hour: what has slipped can still be moved.", done: "Looked"),
+        caution: "A cup left standing heats itself and may smoke. A hot cup goes outside on bare ground: no lid, not the bin."),
+      Step.new(name: :look_30, title: "Look 30", tells: "Look again after half an hour: what has slipped can still be moved.",
+        done: "Looked"),
       Step.new(name: :look_60, title: "Look 60", tells: "Look again after an hour.", done: "Looked"),
       Step.new(name: :tack, title: "Witness", tells: "Touch the witness, not the work.", done: "The witness is hard")
     ].freeze
@@ -56,16 +58,16 @@ module Dakren
     end
 
     # One batch as it is to be made. masses in g, temperatures °C; first: :resin or :hardener;
-    # powder: a grade of Size::Filler or nil; count: a Count or nil; placing_min: minutes it takes to use it up.
+    # powder: a grade of Work::Filler or nil; count: a Count or nil; placing_min: minutes it takes to use it up.
     Recipe = Value.define(:name, :sheet, :total_g, :first, :cup, :room_c, :tins_c, :method, :placing_min, resolution_g: 0.1, powder: nil,
-                                                                                                          powder_name: "silica", powder_to_100_g: nil, count: nil, tool: nil) do
+      powder_name: "silica", powder_to_100_g: nil, count: nil, tool: nil) do
       # Which powder, and grams of it to 100 g of resin and hardener; nil where none goes in.
-      # @return [Array(Size::Filler::Powder, Numeric), nil]
+      # @return [Array(Work::Filler::Powder, Numeric), nil]
       def thickener
         return unless powder
 
-        kind = Size::Filler::POWDERS.values.find { |one| one.label == powder_name } || Size::Filler::POWDERS.fetch(:silica)
-        [kind, powder_to_100_g || Size::Filler.grams_to_100(kind.name, powder)]
+        kind = Work::Filler::POWDERS.values.find { |one| one.label == powder_name } || Work::Filler::POWDERS.fetch(:silica)
+        [kind, powder_to_100_g || Work::Filler.grams_to_100(kind.name, powder)]
       end
 
       # Grams of powder for so much resin and hardener.
@@ -94,7 +96,8 @@ module Dakren
       end
     end
 
-    # What happened: kind is :done, :weighed, :counted, :mended, :asked, :touched_soft, :touched_tacky, :touched, :back, :accepted or :abandoned; at is in
+    # What happened: kind is :done, :weighed, :counted, :mended, :asked, :touched_soft, :touched_tacky, :touched, :back, :accepted or
+    # :abandoned; at is in
     # seconds of the server's clock; data holds what belongs to the kind.
     Event = Value.define(:number, :kind, :at, data: {}.freeze)
   end

@@ -29,7 +29,9 @@ module Dakren
 
       # @return [Array<Symbol>] names of the steps this batch goes through
       def path
-        @path ||= STEPS.map(&:name).reject { |name| (name == :powder && recipe.powder.nil?) || (name == :mend && !mending?) || (name == :tare && !weighed?) }
+        @path ||= STEPS.map(&:name).reject do |name|
+          (name == :powder && recipe.powder.nil?) || (name == :mend && !mending?) || (name == :tare && !weighed?)
+        end
       end
 
       # @return [Step, nil] nil when there is nothing left to do
@@ -152,7 +154,7 @@ module Dakren
 
         holds = recipe.cup.brim_ml * MENDED_FULLEST * recipe.sheet.clock.mixed_density_g_ml
         Measure::Correction.new(found, cup_holds_g: holds, need_g: recipe.total_g,
-                                       minutes_left: clock(now)&.in_cup&.early, minutes_needed: mixing_min + recipe.placing_min)
+          minutes_left: clock(now)&.in_cup&.early, minutes_needed: mixing_min + recipe.placing_min)
       end
 
       # When the hardener met the resin.
@@ -208,7 +210,8 @@ module Dakren
 
       def running
         weights = recipe.sheet.ratio.weight_parts || recipe.sheet.ratio.volume_parts
-        Measure::Running.new({ resin: weights[0], hardener: weights[1] }, total_g: recipe.total_g, first: recipe.first, start_reading_g: start_reading_g)
+        Measure::Running.new({ resin: weights[0], hardener: weights[1] }, total_g: recipe.total_g, first: recipe.first,
+          start_reading_g: start_reading_g)
       end
 
       # @param name [Symbol]

@@ -10,15 +10,21 @@ module Dakren
 
     # What goes with a kind of work, wherever it is planned. at is :work.
     OF_WORK = {
-      scarf: [["Grinding laminate throws fibre and dust into the air and the skin.", "Particulate mask, goggles, sleeves taped; wash before you eat."],
-              ["A part that carries people or loads wants somebody qualified to judge the repair.", "The maker of the part and a surveyor come first."]],
+      scarf: [["Grinding laminate throws fibre and dust into the air and the skin.",
+        "Particulate mask, goggles, sleeves taped; wash before you eat."],
+        ["A part that carries people or loads wants somebody qualified to judge the repair.",
+          "The maker of the part and a surveyor come first."]],
       laminate: [["Cut fibre itches and harms lungs.", "Mask when cutting, gloves that do not tear on the cloth."]],
-      infusion: [["A full line sets hard and hot in the trap; a seal can let go while it warms.", "Look every 5 to 10 minutes; the trap goes outside when it warms."]],
-      floor: [["Wet floors are slick, and whoever walks in leaves with it.", "Lock the room; air it; organic-vapour respirator in closed rooms."],
-              ["Tanks and pools: drinking water and food need a product approved for it.", "Ask its maker; this plan gives no approval."]],
-      cast: [["A deep pour goes on heating for hours after it looks still.", "Look in on it; nothing that burns beside it; it leaks where a knot was not taped."]],
+      infusion: [["A full line sets hard and hot in the trap; a seal can let go while it warms.",
+        "Look every 5 to 10 minutes; the trap goes outside when it warms."]],
+      floor: [["Wet floors are slick, and whoever walks in leaves with it.",
+        "Lock the room; air it; organic-vapour respirator in closed rooms."],
+        ["Tanks and pools: drinking water and food need a product approved for it.", "Ask its maker; this plan gives no approval."]],
+      cast: [["A deep pour goes on heating for hours after it looks still.",
+        "Look in on it; nothing that burns beside it; it leaks where a knot was not taped."]],
       cups: [["Small cups of fast mix run hot as a deep pour does.", "Set them apart from one another on a bare board."]],
-      flood: [["A flame or hot air breaks bubbles, and lights solvent and wipes.", "Keep it moving, 150 to 250 mm away; wipes out of the room first; extinguisher at hand."]],
+      flood: [["A flame or hot air breaks bubbles, and lights solvent and wipes.",
+        "Keep it moving, 150 to 250 mm away; wipes out of the room first; extinguisher at hand."]],
       wrap: [["A few grams are spoiled by a small miss.", "Weigh to a hundredth, or count drops; throw away what is in doubt."]]
     }.freeze
 
@@ -26,7 +32,7 @@ module Dakren
     #
     # Every one defers to the maker's safety data sheet, local codes and licensed practice.
     class CoatCautions
-      # @param plan [Line::CoatPlan]
+      # @param plan [Plan::CoatPlan]
       def initialize(plan)
         @plan = plan
         @sheet = plan.sheet
@@ -51,14 +57,16 @@ module Dakren
         found = []
         if low && now < low
           found << Caution.new(at: :conditions, grave: true, first: "Warm the room first; until then no cure time is promised.",
-                               says: "%{now} is below the sheet's lowest %{low}: stalled until warmer.", parts: { now: degrees(now), low: degrees(low) })
+            says: "%{now} is below the sheet's lowest %{low}: stalled until warmer.", parts: { now: degrees(now), low: degrees(low) })
         elsif low && (night = coldest) < low
-          found << Caution.new(at: :conditions, first: "Hold the room above that until it is hard.", parts: { night: degrees(night), low: degrees(low) },
-                               says: "It falls to %{night}, below the sheet's lowest %{low}, before it is hard: it stalls there.")
+          found << Caution.new(at: :conditions, first: "Hold the room above that until it is hard.",
+            parts: { night: degrees(night), low: degrees(low) },
+            says: "It falls to %{night}, below the sheet's lowest %{low}, before it is hard: it stalls there.")
         end
         if high && now > high
-          found << Caution.new(at: :conditions, first: "Wait for a cooler hour, or take a slower hardener.", parts: { now: degrees(now), high: degrees(high) },
-                               says: "%{now} is above the sheet's highest %{high}.")
+          found << Caution.new(at: :conditions, first: "Wait for a cooler hour, or take a slower hardener.",
+            parts: { now: degrees(now), high: degrees(high) },
+            says: "%{now} is above the sheet's highest %{high}.")
         end
         found
       end
@@ -79,9 +87,10 @@ module Dakren
         grade = Cure::Heat.of(run.peak_c)
         return if grade.name == :calm
 
-        Caution.new(at: :cups, first: "Pour it all out and spread it before that. A hot cup goes outside on bare ground: no lid, not the bin.",
-                    says: "A cup left standing reaches %{peak} after %{when}: it #{grade.means}.",
-                    parts: { peak: degrees(run.peak_c), when: Quantity.new(value: run.peak_min, unit: :min) })
+        Caution.new(at: :cups,
+          first: "Pour it all out and spread it before that. A hot cup goes outside on bare ground: no lid, not the bin.",
+          says: "A cup left standing reaches %{peak} after %{when}: it #{grade.means}.",
+          parts: { peak: degrees(run.peak_c), when: Quantity.new(value: run.peak_min, unit: :min) })
       end
 
       def thick_coat
@@ -91,13 +100,14 @@ module Dakren
         grade = Cure::Heat.of(run.peak_c)
         deepest = @sheet.clock.max_depth_mm
         if deepest && @plan.film_mm > deepest
-          return Caution.new(at: :film, grave: true, first: "Pour it in thinner lifts.", parts: { deepest: Quantity.new(value: deepest, unit: :mm), **peak(run) },
-                             says: "Deeper than the sheet's largest lift, %{deepest}; it reaches %{peak} after %{when}.")
+          return Caution.new(at: :film, grave: true, first: "Pour it in thinner lifts.",
+            parts: { deepest: Quantity.new(value: deepest, unit: :mm), **peak(run) },
+            says: "Deeper than the sheet's largest lift, %{deepest}; it reaches %{peak} after %{when}.")
         end
         return if grade.name == :calm
 
         Caution.new(at: :film, grave: Cure::Heat.refuses_lift?(run.peak_c), first: "Pour thinner, or in a cooler room.",
-                    says: "Poured this thick it reaches %{peak} after %{when}: it #{grade.means}.", parts: peak(run))
+          says: "Poured this thick it reaches %{peak} after %{when}: it #{grade.means}.", parts: peak(run))
       end
 
       def peak(run)
@@ -113,12 +123,13 @@ module Dakren
 
         each = Quantity.new(value: depths.first, unit: :mm)
         if wait.missed?
-          return Caution.new(at: :film, first: "Let each cure, wash and abrade it before the next.", parts: { count: count(depths), each: each },
-                             says: "%{count} of %{each} stay under the sheet's limit here, but the window closes before each has cooled.")
+          return Caution.new(at: :film, first: "Let each cure, wash and abrade it before the next.",
+            parts: { count: count(depths), each: each },
+            says: "%{count} of %{each} stay under the sheet's limit here, but the window closes before each has cooled.")
         end
         Caution.new(at: :film, first: "Keep it level and dust-free between them.",
-                    parts: { count: count(depths), each: each, wait: Quantity.new(value: wait.opens_min, unit: :min) },
-                    says: "%{count} of %{each}, the next %{wait} after the last, stay under the sheet's limit here.")
+          parts: { count: count(depths), each: each, wait: Quantity.new(value: wait.opens_min, unit: :min) },
+          says: "%{count} of %{each}, the next %{wait} after the last, stay under the sheet's limit here.")
       end
 
       def count(depths)
@@ -129,15 +140,18 @@ module Dakren
       def work
         found = OF_WORK.fetch(@plan.order.kind, []).map { |says, first| Caution.new(at: :work, says: says, first: first) }
         powder, = @plan.order.need.powder
-        found << Caution.new(at: :work, says: "Loose powder: #{powder.dust}.", first: "Particulate mask until it is wet through; fold it in, never blow it off.") if powder
+        if powder
+          found << Caution.new(at: :work, says: "Loose powder: #{powder.dust}.",
+            first: "Particulate mask until it is wet through; fold it in, never blow it off.")
+        end
         found
       end
 
       def measuring
         return if measurable?
 
-        Caution.new(at: :measure, grave: true, parts: {}, first: Line::CoatFigures::NO_DENSITY.sub(/\Athe/, "The").concat("."),
-                    says: "This mix cannot be measured with a #{Line::METHODS.fetch(@plan.order.method)} here.")
+        Caution.new(at: :measure, grave: true, parts: {}, first: Measure::Ratio::NO_DENSITY.sub(/\Athe/, "The").concat("."),
+          says: "This mix cannot be measured with a #{Measure::METHODS.fetch(@plan.order.method)} here.")
       end
 
       def measurable?
@@ -147,7 +161,7 @@ module Dakren
 
       def protection
         Caution.new(at: :measure, first: "The maker's safety data sheet comes first.", parts: {},
-                    says: "Nitrile or vinyl gloves, sleeves, glasses; air the room. Skin that has become allergic stays so.")
+          says: "Nitrile or vinyl gloves, sleeves, glasses; air the room. Skin that has become allergic stays so.")
       end
     end
   end

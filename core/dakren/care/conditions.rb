@@ -47,15 +47,19 @@ module Dakren
       def moisture
         return if @moisture_pct.nil? || @moisture_pct <= @most_pct
 
-        Caution.new(at: :conditions, grave: true, says: "The work is at %{is} moisture, and %{most} is the most: wetter work blows bubbles for hours.",
-                    first: "Let it dry, and measure again.", parts: { is: Quantity.new(value: @moisture_pct, unit: :pct), most: Quantity.new(value: @most_pct, unit: :pct) })
+        Caution.new(at: :conditions, grave: true,
+          says: "The work is at %{is} moisture, and %{most} is the most: wetter work blows bubbles for hours.",
+          first: "Let it dry, and measure again.",
+          parts: { is: Quantity.new(value: @moisture_pct, unit: :pct), most: Quantity.new(value: @most_pct, unit: :pct) })
       end
 
       def dew
         return if dew_c.nil? || @surface_c - dew_c >= DEW_MARGIN_C
 
-        Caution.new(at: :conditions, grave: true, says: "The surface, %{surface}, is within #{DEW_MARGIN_C} °C of the dew point, %{dew}: it must not be coated.",
-                    first: "Warm the work or dry the air.", parts: { surface: Quantity.new(value: @surface_c, unit: :c), dew: Quantity.new(value: dew_c, unit: :c) })
+        Caution.new(at: :conditions, grave: true,
+          says: "The surface, %{surface}, is within #{DEW_MARGIN_C} °C of the dew point, %{dew}: it must not be coated.",
+          first: "Warm the work or dry the air.",
+          parts: { surface: Quantity.new(value: @surface_c, unit: :c), dew: Quantity.new(value: dew_c, unit: :c) })
       end
     end
   end

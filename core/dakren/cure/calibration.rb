@@ -55,7 +55,7 @@ module Dakren
         vessel = Vessel.new(mass_g: @clock.pot_mass_g, density_g_ml: @clock.mixed_density_g_ml)
         longer = lambda do |log_rate|
           run = Cup.new(@clock, rate_per_s: Math.exp(log_rate), vessel: vessel, start_c: @clock.reference_temp_c,
-                                room_c: @clock.reference_temp_c).run(stop_at_usable: true)
+            room_c: @clock.reference_temp_c).run(stop_at_usable: true)
           Math.log(run.usable_min / @clock.pot_life_min)
         end
         at_low = longer.call(LOW)
@@ -64,7 +64,7 @@ module Dakren
         Solve.root(LOW, HIGH, tolerance: 2e-7, at_low: at_low, &longer)
       rescue NotSolved
         raise InputError.new(:pot_life_min, "is too short for #{Check.plain(@clock.pot_mass_g)} g: no mix heats itself that fast",
-                             given: @clock.pot_life_min)
+          given: @clock.pot_life_min)
       end
 
       # First on a coarse grid, then close to that on the full one: a third of the work.
@@ -88,8 +88,9 @@ module Dakren
       def bracketed(low, high, nodes, tolerance)
         Solve.root(low, high, tolerance: tolerance) { |x| hotter(x, nodes) }
       rescue NotSolved
-        raise InputError.new(:max_depth_mm, "never reaches #{Check.plain(@clock.depth_peak_limit_c)} °C at any rate: check depth, limit and heat",
-                             given: @clock.max_depth_mm)
+        raise InputError.new(:max_depth_mm,
+          "never reaches #{Check.plain(@clock.depth_peak_limit_c)} °C at any rate: check depth, limit and heat",
+          given: @clock.max_depth_mm)
       end
 
       # Kelvin above the sheet's limit, squeezed so that a runaway does not mislead the root finder.
@@ -97,7 +98,7 @@ module Dakren
         room = Profile.constant(@clock.reference_temp_c)
         limit = @clock.depth_peak_limit_c
         run = Pour.new(@clock, rate_per_s: Math.exp(log_rate), depth_mm: @clock.max_depth_mm, start_c: @clock.reference_temp_c,
-                               room: room, nodes: nodes).run { |tally| tally.peak_c > limit + 60 || tally.spent? }
+          room: room, nodes: nodes).run { |tally| tally.peak_c > limit + 60 || tally.spent? }
         Math.log([run.peak_c - @clock.reference_temp_c, 1e-9].max / (limit - @clock.reference_temp_c))
       end
     end

@@ -33,7 +33,8 @@ module Dakren
       # What an assumed number is called where its result shows.
       WORDS = {
         activation_kj_mol: "activation energy %g kJ/mol", heat_j_g: "heat of reaction %g J/g", heat_capacity_j_gk: "heat capacity %g J/g K",
-        mixed_density_g_ml: "density of the mix %g g/ml", pot_mass_g: "pot life tested with %g g", conductivity_w_mk: "conductivity %g W/m K"
+        mixed_density_g_ml: "density of the mix %g g/ml", pot_mass_g: "pot life tested with %g g",
+        conductivity_w_mk: "conductivity %g W/m K"
       }.freeze
 
       REQUIRED = %i[reference_temp_c working_min].freeze
@@ -103,7 +104,7 @@ module Dakren
       def filled(powder_mass_share, density_g_ml = POWDER_DENSITY_G_ML)
         share = Check.number(:powder_mass_share, powder_mass_share, 0..0.9)
         with(heat_j_g: heat_j_g * (1 - share), heat_capacity_j_gk: (heat_capacity_j_gk * (1 - share)) + (POWDER_CAPACITY_J_GK * share),
-             mixed_density_g_ml: 1 / (((1 - share) / mixed_density_g_ml) + (share / density_g_ml)))
+          mixed_density_g_ml: 1 / (((1 - share) / mixed_density_g_ml) + (share / density_g_ml)))
       end
 
       # The numbers the sheet states itself, without the assumed ones.

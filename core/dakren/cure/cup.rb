@@ -46,7 +46,7 @@ module Dakren
       # @raise [NotSolved] when the bound on steps is reached
       def run(stop_at_usable: false, until_min: HORIZON_MIN)
         stepper = CupStepper.new(@clock, rate_per_min: @rate_per_min, cooling_per_min: @cooling_per_min,
-                                         start_c: @start_c, room_c: @room_c)
+          start_c: @start_c, room_c: @room_c)
         tally = Tally.new(@clock.working_min, @start_c)
         length = stepper.first_min
         steps = 0

@@ -44,7 +44,7 @@ module Dakren
       E7 = -1.0 / 40
 
       attr_reader :conversion, :temp_c, :age_min, :warming, :pace,
-                  :next_temp_c, :next_age_min, :next_warming, :next_pace
+        :next_temp_c, :next_age_min, :next_warming, :next_pace
 
       def initialize(clock, rate_per_min:, cooling_per_min:, start_c:, room_c:)
         @exponent = clock.age_exponent

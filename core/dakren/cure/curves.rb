@@ -54,7 +54,7 @@ module Dakren
       # @return [Array<Symbol>] :pot_life_min where the heat of a cup is not told, :activation_kj_mol away from the reference
       def missing(temp_c)
         [(:pot_life_min unless @mix.heat_told?),
-         (:activation_kj_mol if @clock.assumed?(:activation_kj_mol) && (temp_c - @clock.reference_temp_c).abs > 1)].compact
+          (:activation_kj_mol if @clock.assumed?(:activation_kj_mol) && (temp_c - @clock.reference_temp_c).abs > 1)].compact
       end
     end
 
@@ -83,7 +83,8 @@ module Dakren
       def batch(mass, temp)
         run = @mix.cup(mass_g: mass, start_c: temp, room_c: temp)
         ending = @mix.heat_told? ? THEN.fetch(Heat.of(run.peak_c).name) : "and sooner if it heats itself, of which the sheet tells nothing"
-        Working.new(says: "%{mass} at %{temp}: %{usable}, #{ending}.", parts: { mass: quantity(mass, :g), temp: quantity(temp, :c), usable: quantity(run.usable_min, :min) })
+        Working.new(says: "%{mass} at %{temp}: %{usable}, #{ending}.",
+          parts: { mass: quantity(mass, :g), temp: quantity(temp, :c), usable: quantity(run.usable_min, :min) })
       end
 
       def tray
@@ -94,8 +95,9 @@ module Dakren
         return if wide.nil? || cup.nil? || wide - cup < 1
 
         Working.new(says: "%{mass} at %{temp} in a tray %{across} wide lasts %{wide}, %{more} longer than in a cup.", parts: {
-                      mass: quantity(1000, :g), temp: quantity(22, :c), across: quantity(300, :mm), wide: quantity(wide, :min), more: quantity(wide - cup, :min)
-                    })
+          mass: quantity(1000, :g), temp: quantity(22, :c), across: quantity(300, :mm), wide: quantity(wide, :min),
+          more: quantity(wide - cup, :min)
+        })
       end
 
       def film
@@ -107,8 +109,9 @@ module Dakren
         return unless later&.middle
 
         Working.new(says: "A film is tacky after %{tacky} at %{ref}, after %{later} at %{cool}.", parts: {
-                      tacky: quantity(tacky.middle, :min), ref: quantity(@sheet.clock.reference_temp_c, :c), later: quantity(later.middle, :min), cool: quantity(cool, :c)
-                    })
+          tacky: quantity(tacky.middle, :min), ref: quantity(@sheet.clock.reference_temp_c, :c), later: quantity(later.middle, :min),
+          cool: quantity(cool, :c)
+        })
       end
 
       def lift
@@ -117,8 +120,9 @@ module Dakren
 
         largest = Lifts.new(@mix, start_c: 28, room: Profile.constant(28)).largest_mm
         Working.new(says: "One lift: to %{deepest} at %{ref}; at %{warm} only %{largest}.", parts: {
-                      deepest: quantity(deepest, :mm), ref: quantity(@sheet.clock.reference_temp_c, :c), warm: quantity(28, :c), largest: quantity(largest, :mm)
-                    })
+          deepest: quantity(deepest, :mm), ref: quantity(@sheet.clock.reference_temp_c, :c), warm: quantity(28, :c),
+          largest: quantity(largest, :mm)
+        })
       end
     end
   end

@@ -11,7 +11,7 @@ module Dakren
     class Film
       # Nodes and weights of eight-point Gauss-Legendre on -1..1, one half.
       GAUSS = [[0.1834346424956498, 0.3626837833783620], [0.5255324099163290, 0.3137066458778873],
-               [0.7966664774136267, 0.2223810344533745], [0.9602898564975363, 0.1012285362903763]].freeze
+        [0.7966664774136267, 0.2223810344533745], [0.9602898564975363, 0.1012285362903763]].freeze
       # A piece warming or cooling by more than this is cut, so that eight points stay exact to 1e-9.
       WIDEST_C = 12.0
 

@@ -126,7 +126,7 @@ module Dakren
       def pour(depth_mm:, start_c:, room:, wall_mm: 18, wall_w_mk: 0.13)
         POURS.recall([*key, @nodes, depth_mm.to_f, start_c.to_f, room, wall_mm.to_f, wall_w_mk.to_f]) do
           Pour.new(@body, rate_per_s: pour_rate_per_s, depth_mm: depth_mm, start_c: start_c, room: room,
-                          wall_mm: wall_mm, wall_w_mk: wall_w_mk, nodes: @nodes).run
+            wall_mm: wall_mm, wall_w_mk: wall_w_mk, nodes: @nodes).run
         end
       end
 

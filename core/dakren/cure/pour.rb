@@ -48,7 +48,7 @@ module Dakren
       # @raise [NotSolved] when the bound on steps is reached
       def run(until_min: HORIZON_MIN)
         stepper = PourStepper.new(@clock, rate_per_min: @rate_per_min, depth_m: @depth_m, start_c: @start_c,
-                                          top_w_m2k: TOP_W_M2K, bottom_w_m2k: @bottom_w_m2k, nodes: @nodes)
+          top_w_m2k: TOP_W_M2K, bottom_w_m2k: @bottom_w_m2k, nodes: @nodes)
         tally = PourTally.new(@clock.working_min, stepper)
         length = stepper.first_min
         steps = 0

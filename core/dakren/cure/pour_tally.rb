@@ -41,7 +41,7 @@ module Dakren
 
       def finish(steps)
         Pour::Run.new(peak_c: @peak_c, peak_min: @peak_min, middle_usable_min: @usable_min, steps: steps,
-                      track: @track, ages: @ages)
+          track: @track, ages: @ages)
       end
 
       private

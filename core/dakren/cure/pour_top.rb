@@ -22,7 +22,7 @@ module Dakren
         @room = room
         @track = TRACKS.recall([mix.key, mix.nodes, depth_mm.to_f, start_c.to_f, room]) do
           Pour.new(mix.body, rate_per_s: mix.pour_rate_per_s, depth_mm: depth_mm, start_c: start_c, room: room, nodes: mix.nodes)
-              .run { |state| state.spent? && state.hottest_c < room.at(state.minute) + COOL_WITHIN_C }.track
+            .run { |state| state.spent? && state.hottest_c < room.at(state.minute) + COOL_WITHIN_C }.track
         end
       end
 

@@ -17,11 +17,15 @@ module Dakren
       # @param points [Array<Array(Numeric, Numeric)>] [minute, °C], minutes rising, two points at least
       # @raise [InputError] naming profile
       def initialize(points)
-        raise InputError.new(:profile, "must be 2 to #{MOST_POINTS} pairs [minute, °C]; a constant room is its value twice") unless points.is_a?(Array) && points.size.between?(2, MOST_POINTS)
+        unless points.is_a?(Array) && points.size.between?(2, MOST_POINTS)
+          raise InputError.new(:profile, "must be 2 to #{MOST_POINTS} pairs [minute, °C]; a constant room is its value twice")
+        end
 
         @points = points.each_with_index.map { |pair, index| checked(pair, index) }.freeze
         @points.each_cons(2) do |(before, _), (after, _)|
-          raise InputError.new(:profile, "must have rising minutes; #{Check.plain(after)} follows #{Check.plain(before)}") unless after > before
+          unless after > before
+            raise InputError.new(:profile, "must have rising minutes; #{Check.plain(after)} follows #{Check.plain(before)}")
+          end
         end
         settle
       end
@@ -107,7 +111,8 @@ module Dakren
 
         from = from_min.to_f
         to = to_min.to_f
-        spell = [[from - STEEP_MIN, at(from - STEEP_MIN)], *(least ? warmed(from, to, temp) : [[from, temp], [to, temp]]), [to + STEEP_MIN, at(to + STEEP_MIN)]]
+        spell = [[from - STEEP_MIN, at(from - STEEP_MIN)], *(least ? warmed(from, to, temp) : [[from, temp], [to, temp]]),
+          [to + STEEP_MIN, at(to + STEEP_MIN)]]
         self.class.send(:of_checked, points.select { |m, _| m < from - STEEP_MIN } + spell + points.select { |m, _| m > to + STEEP_MIN })
       end
 
@@ -152,10 +157,12 @@ module Dakren
       end
 
       def checked(pair, index)
-        raise InputError.new(:profile, "must hold pairs [minute, °C]; entry #{index + 1} is none") unless pair.is_a?(Array) && pair.size == 2
+        unless pair.is_a?(Array) && pair.size == 2
+          raise InputError.new(:profile, "must hold pairs [minute, °C]; entry #{index + 1} is none")
+        end
 
         [Check.number("profile minute #{index + 1}", pair[0], -LAST_MIN..LAST_MIN, "min"),
-         Check.temp_c("profile temperature #{index + 1}", pair[1])]
+          Check.temp_c("profile temperature #{index + 1}", pair[1])]
       rescue InputError => e
         raise e if e.field == "profile"
 

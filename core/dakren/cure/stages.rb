@@ -10,7 +10,8 @@ module Dakren
 
     STAGES = [
       Stage.new(name: :recoat_opens, label: "tacky, recoat opens", sign: "holds a fingertip's print, leaves nothing on the glove"),
-      Stage.new(name: :recoat_closes, label: "recoat closes", sign: "too hard for the next coat to bond by itself: wash, abrade, then coat"),
+      Stage.new(name: :recoat_closes, label: "recoat closes",
+        sign: "too hard for the next coat to bond by itself: wash, abrade, then coat"),
       Stage.new(name: :sandable, label: "hard, sandable", sign: "sands to dust, does not clog"),
       Stage.new(name: :handle, label: "handle, walk on", sign: "takes light loads"),
       Stage.new(name: :demould, label: "demould", sign: "comes out of the mould without bending"),
@@ -44,7 +45,8 @@ module Dakren
       def film(index)
         @films[index] ||= begin
           clock, shift = variants[index]
-          Film.new(clock, shift.zero? ? room : room.shifted(shift), stalled_below_c: shift.positive? ? nil : sheet.lowest_c&.+(shift), until_min: FOLLOWED_MIN)
+          Film.new(clock, shift.zero? ? room : room.shifted(shift), stalled_below_c: shift.positive? ? nil : sheet.lowest_c&.+(shift),
+            until_min: FOLLOWED_MIN)
         end
       end
 
@@ -87,7 +89,8 @@ module Dakren
       # @param start_c [Numeric, nil] °C of the mix when poured
       # @param ageing [Ageing] shared by all coats of the sheet in that room
       # @param mix [Mix] what was poured, with the powder in it
-      def initialize(sheet, room:, from_min: 0, start_age_min: 0, depth_mm: nil, start_c: nil, ageing: Ageing.new(sheet, room), mix: sheet.mix)
+      def initialize(sheet, room:, from_min: 0, start_age_min: 0, depth_mm: nil, start_c: nil, ageing: Ageing.new(sheet, room),
+        mix: sheet.mix)
         @sheet = sheet
         @from_min = from_min
         @start_age_min = start_age_min
@@ -95,7 +98,10 @@ module Dakren
         return unless depth_mm && depth_mm > PourTop::FILM_LIMIT_MM
 
         later = room.from(from_min)
-        @tops = ageing.variants.map { |clock, shift| PourTop.new(mix.with(clock: clock, nodes: Mix::BAND_NODES), room: shift.zero? ? later : later.shifted(shift), depth_mm: depth_mm, start_c: start_c + shift) }
+        @tops = ageing.variants.map do |clock, shift|
+          PourTop.new(mix.with(clock: clock, nodes: Mix::BAND_NODES), room: shift.zero? ? later : later.shifted(shift), depth_mm: depth_mm,
+            start_c: start_c + shift)
+        end
       end
 
       # @param name [Symbol] of STAGES

@@ -68,7 +68,8 @@ module Dakren
         found = worst(split)
         return "how far it may be off is not known" unless found
 
-        "at worst it is #{found.max.finite? ? "#{Check.plain(found.max.round(1))} %" : "wholly"} off, and the sheet forgives #{Check.plain(@tolerance.min)} %"
+        "at worst it is #{found.max.finite? ? "#{Check.plain(found.max.round(1))} %" : "wholly"} off, and the sheet forgives " \
+          "#{Check.plain(@tolerance.min)} %"
       end
 
       private

@@ -17,6 +17,8 @@ module Dakren
       BASES = %i[volume weight].freeze
       PARTS = (0.001..100_000)
       DENSITY = (0.2..5)
+      # Why the other basis cannot be told.
+      NO_DENSITY = "the sheet gives no densities, and they are needed to go between volume and weight"
 
       # Grams and millilitres of one mix; nil where unknown. Rationals: resin and hardener add up exactly.
       Split = Value.define(:resin_g, :hardener_g, :resin_ml, :hardener_ml, :total_g, :total_ml)
@@ -80,7 +82,9 @@ module Dakren
       def split(**known)
         known = known.compact
         name, amount = known.first
-        raise InputError.new("total_g", "or total_ml, resin_g or hardener_g must be given, and only one of them") unless known.size == 1 && %i[total_g total_ml resin_g hardener_g].include?(name)
+        unless known.size == 1 && %i[total_g total_ml resin_g hardener_g].include?(name)
+          raise InputError.new("total_g", "or total_ml, resin_g or hardener_g must be given, and only one of them")
+        end
 
         complete(**grams_from(name, exact(name, amount, 0..10_000_000, name.end_with?("ml") ? "ml" : "g")))
       end
@@ -133,7 +137,7 @@ module Dakren
         total_g ||= resin_g && hardener_g && (resin_g + hardener_g)
         total_ml ||= resin_ml && hardener_ml && (resin_ml + hardener_ml)
         Split.new(resin_g: resin_g, hardener_g: hardener_g, resin_ml: resin_ml, hardener_ml: hardener_ml,
-                  total_g: total_g, total_ml: total_ml)
+          total_g: total_g, total_ml: total_ml)
       end
 
       def over(amount, density)

@@ -131,7 +131,9 @@ module Dakren
 
       def thousands_or_decimal(text)
         whole, decimals = text.split(",", -1)
-        refuse("can be read two ways: write #{whole}.#{decimals} or #{whole}#{decimals}") if decimals.length == 3 && whole.match?(/\A[1-9]\d{0,2}\z/)
+        if decimals.length == 3 && whole.match?(/\A[1-9]\d{0,2}\z/)
+          refuse("can be read two ways: write #{whole}.#{decimals} or #{whole}#{decimals}")
+        end
         "#{whole.empty? ? 0 : whole}.#{decimals.empty? ? 0 : decimals}"
       end
 

@@ -14,39 +14,39 @@ module Dakren
       def self.declare(kind, table)
         table.map do |name, (factor, *written)|
           Unit.new(name: name, kind: kind, factor: factor.to_r, written: [name.to_s, *written].map(&:downcase),
-                   offset: OFFSETS.fetch(name, 0))
+            offset: OFFSETS.fetch(name, 0))
         end
       end
       private_class_method :declare
 
       LENGTH = declare(:length, # core: mm
-                       mm: [1, "millimetre", "millimetres", "millimeter", "millimeters"],
-                       cm: [10, "centimetre", "centimetres", "centimeter", "centimeters"],
-                       m: [1000, "metre", "metres", "meter", "meters"],
-                       in: [Rational(254, 10), "\"", "''", "″", "”", "inch", "inches"],
-                       ft: [Rational(3048, 10), "'", "′", "’", "foot", "feet"],
-                       micron: [Rational(1, 1000), "microns", "µm", "μm", "um"],
-                       mil: [Rational(254, 10_000), "mils", "thou"])
+        mm: [1, "millimetre", "millimetres", "millimeter", "millimeters"],
+        cm: [10, "centimetre", "centimetres", "centimeter", "centimeters"],
+        m: [1000, "metre", "metres", "meter", "meters"],
+        in: [Rational(254, 10), "\"", "''", "″", "”", "inch", "inches"],
+        ft: [Rational(3048, 10), "'", "′", "’", "foot", "feet"],
+        micron: [Rational(1, 1000), "microns", "µm", "μm", "um"],
+        mil: [Rational(254, 10_000), "mils", "thou"])
       COVER = declare(:cover, # core: g/m2
-                      "g/m2": [1, "g/m²", "gsm", "g/sqm"],
-                      "oz/yd2": [Rational(28_349_523_125, 836_127_360), "oz/yd²", "oz/sqyd"])
+        "g/m2": [1, "g/m²", "gsm", "g/sqm"],
+        "oz/yd2": [Rational(28_349_523_125, 836_127_360), "oz/yd²", "oz/sqyd"])
       AREA = declare(:area, # core: m2
-                     m2: [1, "m²", "sqm"], cm2: [Rational(1, 10_000), "cm²"], ft2: [Rational(9_290_304, 100_000_000), "ft²", "sqft"])
+        m2: [1, "m²", "sqm"], cm2: [Rational(1, 10_000), "cm²"], ft2: [Rational(9_290_304, 100_000_000), "ft²", "sqft"])
       TEMPERATURE = declare(:temperature, # core: °C
-                            C: [1, "°c", "celsius", "deg c"],
-                            F: [Rational(5, 9), "°f", "fahrenheit", "deg f"])
+        C: [1, "°c", "celsius", "deg c"],
+        F: [Rational(5, 9), "°f", "fahrenheit", "deg f"])
       MASS = declare(:mass, # core: g
-                     g: [1, "gram", "grams", "gr"], kg: [1000, "kilo", "kilos"],
-                     oz: [Rational(28_349_523_125, 1_000_000_000), "ounce", "ounces"],
-                     lb: [Rational(45_359_237, 100_000), "lbs", "pound", "pounds"])
+        g: [1, "gram", "grams", "gr"], kg: [1000, "kilo", "kilos"],
+        oz: [Rational(28_349_523_125, 1_000_000_000), "ounce", "ounces"],
+        lb: [Rational(45_359_237, 100_000), "lbs", "pound", "pounds"])
       VOLUME = declare(:volume, # core: ml
-                       ml: [1, "cc", "cm3", "cm³"], L: [1000, "litre", "litres", "liter", "liters"],
-                       "fl oz": [Rational(295_735_295_625, 10_000_000_000), "floz"],
-                       qt: [Rational(946_352_946, 1_000_000), "quart", "quarts"],
-                       gal: [Rational(3_785_411_784, 1_000_000), "gallon", "gallons"])
+        ml: [1, "cc", "cm3", "cm³"], L: [1000, "litre", "litres", "liter", "liters"],
+        "fl oz": [Rational(295_735_295_625, 10_000_000_000), "floz"],
+        qt: [Rational(946_352_946, 1_000_000), "quart", "quarts"],
+        gal: [Rational(3_785_411_784, 1_000_000), "gallon", "gallons"])
       TIME = declare(:time, # core: min
-                     min: [1, "minute", "minutes", "mins"], h: [60, "hour", "hours", "hr", "hrs"],
-                     d: [1440, "day", "days"])
+        min: [1, "minute", "minutes", "mins"], h: [60, "hour", "hours", "hr", "hrs"],
+        d: [1440, "day", "days"])
       DENSITY = declare(:density, "g/ml": [1, "g/cm3", "g/cm³", "g/cc", "kg/l"])
       PERCENT = declare(:percent, "%": [1, "percent"])
       NUMBER = [].freeze

@@ -31,7 +31,7 @@ module Dakren
       # @param bands [Hash{Symbol=>Numeric}] the sheet's own, by members of BANDS; the rest as usual
       # @raise [InputError]
       def initialize(ratio, resin_g:, hardener_g:, extra_resin_pct: DEFAULT_EXTRA_RESIN_PCT,
-                     extra_hardener_pct: DEFAULT_EXTRA_HARDENER_PCT, bands: {})
+        extra_hardener_pct: DEFAULT_EXTRA_HARDENER_PCT, bands: {})
         own = bands.compact.transform_values { |index| Exact.of(index) }
         @poor = POOR.merge(own.slice(*POOR.keys)).freeze
         @rich_limit = own.fetch(:soft, RICH_LIMIT)

@@ -1,16 +1,17 @@
 # frozen_string_literal: true
 
-require_relative "../size/own"
+require_relative "../work/own"
 require_relative "../base/value"
 
 module Dakren
   module Plan
     # A job as the core is told it. Minute 0 is its start.
     #
-    # tasks: Task in working order; room: Cure::Profile, fetched already; hours: Line::Hours, in the job's own zone; goal: of Line::GOALS;
+    # tasks: Task in working order; room: Cure::Profile, fetched already; hours: Hours, in the job's own zone; goal: of GOALS;
     # tins_c: °C of the parts, nil for as the room is; people: who is there; by_min: when it must be handed over, nil where it is planned
     # from its start; humidity_pct, surface_c, moisture_pct: as measured; room_repeats: does the room go on as it was told?
-    Job = Value.define(:tasks, :room, :hours, goal: :hand_over, tins_c: nil, people: 1, by_min: nil, humidity_pct: nil, surface_c: nil, moisture_pct: nil, room_repeats: false) do
+    Job = Value.define(:tasks, :room, :hours, goal: :hand_over, tins_c: nil, people: 1, by_min: nil, humidity_pct: nil, surface_c: nil,
+      moisture_pct: nil, room_repeats: false) do
       # °C of the parts when a coat begins.
       # @param minute [Numeric]
       def tins_at(minute)
@@ -18,7 +19,7 @@ module Dakren
       end
     end
 
-    # What of the shop a plan hangs on. sheets: all that could be taken instead; own: Size::Own.
-    Shop = Value.define(sheets: [].freeze, own: Size::Own.new)
+    # What of the shop a plan hangs on. sheets: all that could be taken instead; own: Work::Own.
+    Shop = Value.define(sheets: [].freeze, own: Work::Own.new)
   end
 end

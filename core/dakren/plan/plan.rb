@@ -15,7 +15,7 @@ module Dakren
     # Something that cannot be planned as it was told: task_id nil where it is of the whole job; name: of its field.
     Complaint = Value.define(:name, :says, task_id: nil)
 
-    # One task planned: coats as Line::Entry; refusals of its sheet; held_back: a plan that waits for "I know".
+    # One task planned: coats as Entry; refusals of its sheet; held_back: a plan that waits for "I know".
     Ticket = Value.define(:task, coats: [].freeze, refusals: [].freeze, held_back: nil)
 
     # A job planned: everything a page, a calendar or a test may ask.
@@ -35,7 +35,7 @@ module Dakren
         freeze
       end
 
-      # @return [Array<Line::Entry>] in working order
+      # @return [Array<Entry>] in working order
       def coats
         schedule ? schedule.coats : []
       end
@@ -56,8 +56,9 @@ module Dakren
       # Moisture, dew point and a room that was not told for long enough.
       # @return [Array<Care::Caution>]
       def conditions
-        Care::Conditions.new(air_c: job.room.at(0), humidity_pct: job.humidity_pct, surface_c: job.surface_c, moisture_pct: job.moisture_pct,
-                             moisture_most_pct: job.tasks.filter_map { |task| task.sheet.limits.moisture_most_pct }.min).all + [room_runs_out].compact
+        Care::Conditions.new(air_c: job.room.at(0), humidity_pct: job.humidity_pct, surface_c: job.surface_c,
+          moisture_pct: job.moisture_pct,
+          moisture_most_pct: job.tasks.filter_map { |task| task.sheet.limits.moisture_most_pct }.min).all + [room_runs_out].compact
       end
 
       private
@@ -75,7 +76,10 @@ module Dakren
           moved = round < PLACED_AGAIN && planners.map { |planner| planner.moved?(@schedule) }.any?
           break unless moved || planners.map { |planner| planner.refused?(@schedule) }.any?
         end
-        @tickets = planners.map { |planner| Ticket.new(task: planner.task, coats: coats.select { |coat| coat.pass.id == planner.task.id }, refusals: planner.refusals, held_back: planner.held_back) }
+        @tickets = planners.map do |planner|
+          Ticket.new(task: planner.task, coats: coats.select { |coat| coat.pass.id == planner.task.id }, refusals: planner.refusals,
+            held_back: planner.held_back)
+        end
       end
 
       # One sheet's films in this job's room, followed once for all its coats.
@@ -84,9 +88,9 @@ module Dakren
       end
 
       def scheduled(ready)
-        make = ->(from) { Line::Scheduler.new(ready, hours: job.hours, goal: job.goal, put_off: job.by_min.nil?, from_min: from).schedule }
+        make = ->(from) { Scheduler.new(ready, hours: job.hours, goal: job.goal, put_off: job.by_min.nil?, from_min: from).schedule }
         job.by_min ? backward(make) : make.call(0.0)
-      rescue Batch::TooFast => e
+      rescue TooFast => e
         complain("hours", "lead into an hour in which a mix is too fast: #{e.message}")
       rescue InputError => e
         complain(e.field, e.allowed)
@@ -96,7 +100,7 @@ module Dakren
       def backward(make)
         return complain("deadline", "is before the work may begin") if job.by_min <= 0
 
-        _, schedule = Line::Backward.new(job.by_min, &make).latest
+        _, schedule = Backward.new(job.by_min, &make).latest
         schedule || make.call(0.0)
       end
 
@@ -111,8 +115,10 @@ module Dakren
         over = schedule&.ends_min
         return if told.nil? || over.nil? || job.room_repeats || told >= over
 
-        Care::Caution.new(at: :conditions, says: "The room is told of for %{told} only, and the job takes %{over}: the last temperature is taken to hold.", first: "Tell it for longer.",
-                          parts: { told: Quantity.new(value: [told, 0].max, unit: :min), over: Quantity.new(value: over, unit: :min) })
+        Care::Caution.new(at: :conditions,
+          says: "The room is told of for %{told} only, and the job takes %{over}: the last temperature is taken to hold.",
+          first: "Tell it for longer.",
+          parts: { told: Quantity.new(value: [told, 0].max, unit: :min), over: Quantity.new(value: over, unit: :min) })
       end
     end
 

@@ -1,23 +1,24 @@
 # frozen_string_literal: true
 
-require_relative "../batch/cup_kind"
+require_relative "cup_kind"
 require_relative "../base/value"
 
 module Dakren
   module Plan
     # One task of a job as the core is told it: a kind of work on its places with one resin system, everything typed read already.
     #
-    # id: names it for good, whatever is added beside it; name: what it is called; kind: Size::Kinds::Kind; places: Size::Place, place_ids
+    # id: names it for good, whatever is added beside it; name: what it is called; kind: Work::Kinds::Kind; places: Work::Place, place_ids
     # their names for good; figures: inputs of the kind by name; sheet: Sheet; coats: how many, nil for as few lifts as stay cool enough;
-    # sections: nil for as the day allows; school: of Line::SCHOOLS; steps: names of Line::WorkSteps; step_minutes: own minutes by step;
+    # sections: nil for as the day allows; school: of SCHOOLS; steps: names of WorkSteps; step_minutes: own minutes by step;
     # service_c: hottest in service; marks: what really happened, [coat, section] => { began:, finished:, soft: } in minutes of the job;
-    # method: of Line::METHODS; tool: of Measure::Tools or nil; cups: to choose from; known: was "I know" said?
-    Task = Value.define(:id, :kind, :places, :place_ids, :figures, :sheet, name: "", coats: 1, sections: nil, school: :either, steps: [].freeze, step_minutes: {}.freeze, service_c: nil,
-                                                                           marks: {}.freeze, method: :scale, tool: nil, cups: Batch::USUAL_CUPS, known: false) do
-      # @param own [Size::Own] what the shop has weighed itself
-      # @return [Size::Sizing]
+    # method: of Measure::METHODS; tool: of Measure::Tools or nil; cups: to choose from; known: was "I know" said?
+    Task = Value.define(:id, :kind, :places, :place_ids, :figures, :sheet, name: "", coats: 1, sections: nil, school: :either,
+      steps: [].freeze, step_minutes: {}.freeze, service_c: nil,
+      marks: {}.freeze, method: :scale, tool: nil, cups: USUAL_CUPS, known: false) do
+      # @param own [Work::Own] what the shop has weighed itself
+      # @return [Work::Sizing]
       def sizing(own)
-        Size::Sizing.new(kind, places, figures, density_g_ml: sheet.clock.mixed_density_g_ml, own: own)
+        Work::Sizing.new(kind, places, figures, density_g_ml: sheet.clock.mixed_density_g_ml, own: own)
       end
 
       # How fast one person gets it onto the work: the shop's own where it was noted.
@@ -38,10 +39,10 @@ module Dakren
       end
 
       # What is held against its cure, where the hottest in service was told.
-      # @param room [Cure::Profile] @param planned [Line::CoatPlan]
-      # @return [Line::Service, nil]
+      # @param room [Cure::Profile] @param planned [CoatPlan]
+      # @return [Service, nil]
       def service_of(room, planned)
-        service_c && Line::Service.new(sheet, hottest_c: service_c.to_f, cured_at_c: room.warmest(0, planned.hard&.middle || Cure::HORIZON_MIN))
+        service_c && Service.new(sheet, hottest_c: service_c.to_f, cured_at_c: room.warmest(0, planned.hard&.middle || Cure::HORIZON_MIN))
       end
 
       # Tasks are told apart by their name, and are many times a key.

@@ -24,7 +24,7 @@ module Dakren
         @from_min = job.hours.fit(0.0, 1.0) || 0.0
       end
 
-      # @return [Line::PassJob, nil] nil where the sheet does not suit, or the heat is not known about
+      # @return [PassJob, nil] nil where the sheet does not suit, or the heat is not known about
       def placeable
         @complaints = []
         return if @held_back
@@ -34,9 +34,10 @@ module Dakren
         @held_back = first if @refusals.any? && !@task.known
         return if @held_back
 
-        Line::PassJob.new(id: @task.id, owner: @task, label: @task.kind.label, places: @task.place_ids, count: count, sections: sections, school: @task.school,
-                          area_m2: first.order.need.area_mm2 / 1e6, order: method(:order), planner: method(:coat_plan), **steps(first), real: @task.marks)
-      rescue Batch::TooFast => e
+        PassJob.new(id: @task.id, owner: @task, label: @task.kind.label, places: @task.place_ids, count: count, sections: sections,
+          school: @task.school,
+          area_m2: first.order.need.area_mm2 / 1e6, order: method(:order), planner: method(:coat_plan), **steps(first), real: @task.marks)
+      rescue TooFast => e
         complain("sheet", "is too fast here: #{e.message}. Take a slower hardener, cooler tins or a wider cup")
       rescue InputError => e
         complain(e.field.split(".").first, e.allowed)
@@ -45,7 +46,7 @@ module Dakren
       end
 
       # Is it done at another temperature than was thought? Then it is thought over by that hour.
-      # @param schedule [Line::Schedule]
+      # @param schedule [Schedule]
       def moved?(schedule)
         first = coats(schedule).first or return false
         return false if (room.at(first.from_min) - room.at(@from_min)).abs < SAME_C
@@ -56,7 +57,7 @@ module Dakren
       end
 
       # Must a coat of it not go on at its hour: too cold, too warm, or hot enough to run away? Then the pass is held back.
-      # @param schedule [Line::Schedule]
+      # @param schedule [Schedule]
       def refused?(schedule)
         return false if @held_back
 
@@ -114,7 +115,10 @@ module Dakren
           whole = planned(1, 1, @from_min).done_at
           found = [(whole / longest).ceil, 1].max
           found += 1 while found < SECTIONS_MOST && planned(1, found, @from_min).done_at > longest
-          raise InputError.new("sections", "of this coat would be more than #{SECTIONS_MOST}, each as long as the day allows: longer hours, more people or a slower mix") if found >= SECTIONS_MOST
+          if found >= SECTIONS_MOST
+            raise InputError.new("sections",
+              "of this coat would be more than #{SECTIONS_MOST}, each as long as the day allows: longer hours, more people or a slower mix")
+          end
 
           found
         end
@@ -135,23 +139,26 @@ module Dakren
 
       # One coat begun at a minute, planned once however often it is asked for.
       # @param hint [Integer, nil] a likely count of batches
-      # @return [Line::CoatPlan]
+      # @return [CoatPlan]
       def planned(number, parts, from, hint = nil)
         @planned ||= {}
-        @planned[[number, parts, from.to_f.round(3)]] ||= Line::CoatPlan.new(in_sections(number, parts, from).with(hint: hint))
+        @planned[[number, parts, from.to_f.round(3)]] ||= CoatPlan.new(in_sections(number, parts, from).with(hint: hint))
       end
 
       def in_sections(number, parts, from)
         need = whole_need(number, count)
         need = shared(need, parts) if parts > 1
-        Line::CoatOrder.new(need: need, outline: @task.outline, sheet: @task.sheet, room: room, from_min: from, ageing: @ageing.call(@task.sheet), tins_c: @job.tins_at(from), kind: @task.kind.name,
-                            method: @task.method, cups: @task.cups, placing_g_per_min: @task.rate_g_min(@shop.own) * placing_people, pack_ml: @task.figures[:pack], most_g: @task.most_g,
-                            people: @job.people)
+        CoatOrder.new(need: need, outline: @task.outline, sheet: @task.sheet, room: room, from_min: from,
+          ageing: @ageing.call(@task.sheet), tins_c: @job.tins_at(from), kind: @task.kind.name,
+          method: @task.method, cups: @task.cups, placing_g_per_min: @task.rate_g_min(@shop.own) * placing_people,
+          pack_ml: @task.figures[:pack], most_g: @task.most_g,
+          people: @job.people)
       end
 
       # One section's share of a need.
       def shared(need, parts)
-        need.with(lines: need.lines.map { |line| line.with(value: line.value / parts) }, area_mm2: need.area_mm2 / parts, extras: need.extras.map { |line| line.with(value: line.value / parts) })
+        need.with(lines: need.lines.map { |line| line.with(value: line.value / parts) }, area_mm2: need.area_mm2 / parts,
+          extras: need.extras.map { |line| line.with(value: line.value / parts) })
       end
 
       # Where there are two or more, one mixes ahead and the others place.
@@ -165,8 +172,10 @@ module Dakren
 
       def refused(planned)
         need = planned.order.need
-        Size::Suitability.new(@task.kind, @task.sheet, room_c: planned.order.room_c, film_mm: @task.kind.rule == :film ? need.film_mm : nil, depth_mm: @task.kind.pours ? need.depth_mm : nil,
-                                                       thinner_pct: @task.figures[:thinner] || 0, grain_g_m2: @task.figures[:grain] || 0, shelf: @shop.sheets).refusals + service(planned)
+        Work::Suitability.new(@task.kind, @task.sheet, room_c: planned.order.room_c,
+          film_mm: @task.kind.rule == :film ? need.film_mm : nil, depth_mm: @task.kind.pours ? need.depth_mm : nil,
+          thinner_pct: @task.figures[:thinner] || 0, grain_g_m2: @task.figures[:grain] || 0, shelf: @shop.sheets).refusals +
+          service(planned)
       end
 
       # Hotter in service than any cure of this sheet can bear.
@@ -174,9 +183,11 @@ module Dakren
         found = @task.service_of(room, planned) or return []
         return [] if found.possible?
 
-        [Size::Suitability::Refusal.new(name: :service, says: "It gets %{hot} in service, and this sheet bears %{most} even after a post-cure.",
-                                        parts: { hot: Quantity.new(value: @task.service_c, unit: :c), most: Quantity.new(value: @task.sheet.limits.service_cured_c, unit: :c) },
-                                        nearest: "Take a mix made for heat, or keep it cooler.")]
+        [Work::Suitability::Refusal
+          .new(name: :service, says: "It gets %{hot} in service, and this sheet bears %{most} even after a post-cure.",
+            parts: { hot: Quantity.new(value: @task.service_c, unit: :c),
+                     most: Quantity.new(value: @task.sheet.limits.service_cured_c, unit: :c) },
+            nearest: "Take a mix made for heat, or keep it cooler.")]
       end
 
       def steps(planned)
@@ -184,10 +195,13 @@ module Dakren
         chosen = @task.steps
         cure = @task.service_of(room, planned)&.post_cure
         chosen |= [:post_cure] if cure
-        told = Line::WorkSteps::ALL.values.select { |step| chosen.include?(step.name) }.group_by(&:at).transform_values do |list|
-          list.to_h { |step| [step.name, Line::WorkSteps.minutes(step.name, area, @task.step_minutes[step.name])] }
+        told = WorkSteps::ALL.values.select { |step| chosen.include?(step.name) }.group_by(&:at).transform_values do |list|
+          list.to_h { |step| [step.name, WorkSteps.minutes(step.name, area, @task.step_minutes[step.name])] }
         end
-        { before: told[:before] || {}, after: told[:after] || {}, ends: told[:stage] || {}, waits: cure ? { post_cure: cure[1] + cure[2] } : {} }
+        {
+          before: told[:before] || {}, after: told[:after] || {}, ends: told[:stage] || {},
+          waits: cure ? { post_cure: cure[1] + cure[2] } : {}
+        }
       end
     end
   end

@@ -40,8 +40,8 @@ module Dakren
     # @return [Sheet] all its times at the first sheet's reference temperature
     def sheet
       Sheet.new(resin: @sheets.first.resin, hardener: hardener_name, ratio: ratio, clock: clock_numbers, stages: stages,
-                lowest_c: @sheets.filter_map(&:lowest_c).max, highest_c: @sheets.filter_map(&:highest_c).min,
-                purposes: purposes, mixing: mixing, limits: WorkLimits.blended(@sheets.map(&:limits)), bands: bands, **tolerance)
+        lowest_c: @sheets.filter_map(&:lowest_c).max, highest_c: @sheets.filter_map(&:highest_c).min,
+        purposes: purposes, mixing: mixing, limits: WorkLimits.blended(@sheets.map(&:limits)), bands: bands, **tolerance)
     end
 
     private
@@ -76,7 +76,7 @@ module Dakren
 
     def ratio
       Measure::Ratio.new(by: :weight, resin: resin_per_hardener, hardener: 1,
-                         resin_density_g_ml: @sheets.first.ratio.resin_density_g_ml, hardener_density_g_ml: hardener_density)
+        resin_density_g_ml: @sheets.first.ratio.resin_density_g_ml, hardener_density_g_ml: hardener_density)
     end
 
     # Volumes of the hardeners add.
@@ -92,7 +92,8 @@ module Dakren
       {
         reference_temp_c: first.reference_temp_c, working_min: blended(&:working_min),
         pot_life_min: blended(&:pot_life_min), pot_mass_g: blended(time: false, &:pot_mass_g),
-        max_depth_mm: @sheets.filter_map { |sheet| sheet.clock.max_depth_mm }.min, depth_peak_limit_c: @sheets.map { |sheet| sheet.clock.depth_peak_limit_c }.min,
+        max_depth_mm: @sheets.filter_map { |sheet| sheet.clock.max_depth_mm }.min,
+        depth_peak_limit_c: @sheets.map { |sheet| sheet.clock.depth_peak_limit_c }.min,
         **%i[heat_j_g activation_kj_mol heat_capacity_j_gk].to_h { |name| [name, weighted(name)] }
       }
     end

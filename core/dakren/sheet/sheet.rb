@@ -12,7 +12,7 @@ module Dakren
     DEFAULT_SERVICE_MARGIN_C = 10
 
     attr_reader :resin, :hardener, :ratio, :clock, :stages, :lowest_c, :highest_c, :purposes, :mixing,
-                :extra_resin_pct, :extra_hardener_pct, :bands, :limits
+      :extra_resin_pct, :extra_hardener_pct, :bands, :limits
 
     # @param resin [String] name of part A
     # @param hardener [String] name of part B
@@ -26,7 +26,7 @@ module Dakren
     # @param limits [WorkLimits] of film, thinner, grain and moisture
     # @raise [InputError]
     def initialize(resin:, hardener:, ratio:, clock:, stages: {}, lowest_c: nil, highest_c: nil, purposes: [],
-                   mixing: Mixing.new, extra_resin_pct: nil, extra_hardener_pct: nil, bands: {}, limits: WorkLimits.new)
+      mixing: Mixing.new, extra_resin_pct: nil, extra_hardener_pct: nil, bands: {}, limits: WorkLimits.new)
       @resin = resin
       @hardener = hardener
       @ratio = ratio
@@ -49,18 +49,19 @@ module Dakren
       "#{resin} + #{hardener}"
     end
 
-    # @param powder [Array(Size::Filler::Powder, Numeric), nil] which, and grams of it to 100 g of resin and hardener
+    # @param powder [Array(Work::Filler::Powder, Numeric), nil] which, and grams of it to 100 g of resin and hardener
     # @return [Cure::Mix] everything that is in the cup
     def mix(powder: nil)
       return Cure::Mix.new(clock) unless powder
 
-      Cure::Mix.new(clock, powder_share: Size::Filler.mass_share(powder[1]), powder_density_g_ml: powder[0].density_g_ml)
+      Cure::Mix.new(clock, powder_share: Work::Filler.mass_share(powder[1]), powder_density_g_ml: powder[0].density_g_ml)
     end
 
     # Tolerance each way in percent, the sheet's own or the assumed one.
     # @return [Array(Float, Float)] extra resin, extra hardener
     def tolerance_pct
-      [extra_resin_pct || Measure::Verdict::DEFAULT_EXTRA_RESIN_PCT.to_f, extra_hardener_pct || Measure::Verdict::DEFAULT_EXTRA_HARDENER_PCT.to_f]
+      [extra_resin_pct || Measure::Verdict::DEFAULT_EXTRA_RESIN_PCT.to_f, extra_hardener_pct ||
+        Measure::Verdict::DEFAULT_EXTRA_HARDENER_PCT.to_f]
     end
 
     # What a cup with this much of each part will turn into, by this sheet's own tolerance and bands.
@@ -68,7 +69,8 @@ module Dakren
     # @raise [InputError]
     def verdict(resin_g:, hardener_g:)
       resin, hardener = tolerance_pct
-      Measure::Verdict.new(ratio, resin_g: resin_g, hardener_g: hardener_g, extra_resin_pct: resin, extra_hardener_pct: hardener, bands: bands)
+      Measure::Verdict.new(ratio, resin_g: resin_g, hardener_g: hardener_g, extra_resin_pct: resin, extra_hardener_pct: hardener,
+        bands: bands)
     end
 
     # Ages at which the recoat window opens and closes for sure.
@@ -186,7 +188,9 @@ module Dakren
     def bands
       poor = %i[weak scratches rubbery].filter_map { |name| @sheet.bands[name] && [name, @sheet.bands[name]] }
       poor.each { |name, index| complain(:"#{name}_from_index", "must be below 1: there the mix is short of resin") if index >= 1 }
-      poor.each_cons(2) { |(_, milder), (name, worse)| complain(:"#{name}_from_index", "must be below the milder one's") if worse >= milder }
+      poor.each_cons(2) do |(_, milder), (name, worse)|
+        complain(:"#{name}_from_index", "must be below the milder one's") if worse >= milder
+      end
       complain(:soft_from_index, "must be above 1: there the mix is rich in resin") if @sheet.bands[:soft] && @sheet.bands[:soft] <= 1
     end
 
@@ -194,7 +198,7 @@ module Dakren
       opens = @sheet.stages[:recoat_opens]
       if opens && opens[1] < @sheet.clock.working_min
         complain(:recoat_opens,
-                 "must not end before the working time does: a film that can still be worked is not tacky")
+          "must not end before the working time does: a film that can still be worked is not tacky")
       end
       known = ORDER.filter_map { |name| @sheet.stages[name] && [name, @sheet.stages[name]] }
       known.each_cons(2) do |(earlier, first), (later, second)|

@@ -17,9 +17,11 @@ module Dakren
 
     # @return [Property]
     def self.property(name, label, unit, allowed, blend, hint: nil, fallback: nil)
-      measure, metric, us = { "mm" => [U::LENGTH, :mm, :mil], "%" => [U::PERCENT, :%, :%], "g/m²" => [U::COVER, :"g/m2", :"g/m2"], "ml" => [U::VOLUME, :ml, :"fl oz"],
+      measure, metric, us = { "mm" => [U::LENGTH, :mm, :mil], "%" => [U::PERCENT, :%, :%], "g/m²" => [U::COVER, :"g/m2", :"g/m2"],
+                              "ml" => [U::VOLUME, :ml, :"fl oz"],
                               "°C" => [U::TEMPERATURE, :C, :F] }.fetch(unit)
-      Property.new(name: name, label: label, measure: measure, metric: metric, us: us, unit: unit, allowed: allowed, blend: blend, hint: hint, fallback: fallback)
+      Property.new(name: name, label: label, measure: measure, metric: metric, us: us, unit: unit, allowed: allowed, blend: blend,
+        hint: hint, fallback: fallback)
     end
     private_class_method :property
 
@@ -43,7 +45,9 @@ module Dakren
       raise ArgumentError, "unknown limits #{unknown.join(", ")}" unless unknown.empty?
 
       ALL.each { |name, one| instance_variable_set("@#{name}", Check.optional(name, given[name], one.allowed, one.unit)) }
-      raise InputError.new(:thickest_film_mm, "must not be below the thinnest film") if thinnest_film_mm && thickest_film_mm && thinnest_film_mm > thickest_film_mm
+      if thinnest_film_mm && thickest_film_mm && thinnest_film_mm > thickest_film_mm
+        raise InputError.new(:thickest_film_mm, "must not be below the thinnest film")
+      end
 
       freeze
     end

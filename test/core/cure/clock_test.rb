@@ -13,15 +13,18 @@ class ClockTest < CoreTest
   def test_what_the_sheet_is_silent_on_is_assumed_and_named
     clock = Cure::Clock.new(reference_temp_c: 25, working_min: 60)
 
-    assert_equal [55, 400, 1.9, 1.12, 100], [clock.activation_kj_mol, clock.heat_j_g, clock.heat_capacity_j_gk, clock.mixed_density_g_ml, clock.pot_mass_g]
+    assert_equal [55, 400, 1.9, 1.12, 100], [clock.activation_kj_mol, clock.heat_j_g, clock.heat_capacity_j_gk, clock.mixed_density_g_ml,
+      clock.pot_mass_g]
     assert_equal Cure::Clock::DEFAULTS.keys.sort, clock.assumed.sort
     refute slow_clock.assumed?(:heat_j_g)
     assert_equal slow_clock.assumed - [:activation_kj_mol], slow_clock.with(activation_kj_mol: 60).assumed
   end
 
   def test_numbers_that_cannot_be_name_the_field_and_the_limits
-    { reference_temp_c: [-300, 900, Float::NAN], working_min: [0, -5, Float::INFINITY], pot_life_min: [0, -1], pot_mass_g: [0], max_depth_mm: [0, 1001],
-      activation_kj_mol: [19.9, 120.1], heat_j_g: [0], mixed_density_g_ml: [0, 90], heat_capacity_j_gk: [0], depth_peak_limit_c: [1000] }.each do |name, values|
+    { reference_temp_c: [-300, 900, Float::NAN], working_min: [0, -5, Float::INFINITY], pot_life_min: [0, -1], pot_mass_g: [0],
+      max_depth_mm: [0, 1001],
+      activation_kj_mol: [19.9, 120.1], heat_j_g: [0], mixed_density_g_ml: [0, 90], heat_capacity_j_gk: [0], depth_peak_limit_c: [1000] }
+      .each do |name, values|
       values.each { |value| assert_refused(name, "must be a number from") { slow_clock(name => value) } }
     end
     assert_refused(:working_min) { slow_clock(working_min: "60") }
@@ -81,7 +84,7 @@ class ProfileTest < CoreTest
 
   def test_what_is_no_profile
     [[], [[0, 20]], nil, "20", [[0, 20], [0, 21]], [[10, 20], [5, 21]], [[0, 20], [10, 900]], [[0, Float::NAN], [1, 2]], [[0, 20], [10]],
-     [[0, 20], 7]].each do |points|
+      [[0, 20], 7]].each do |points|
       assert_refused(:profile) { Profile.new(points) }
     end
   end
@@ -131,7 +134,8 @@ class FilmTest < CoreTest
       room = Cure::Profile.new([[0, between(0, 25)], [300, between(0, 25)], [900, between(0, 25)]])
       age = between(10, 2000)
 
-      assert_operator Cure::Film.new(clock, room.shifted(between(0.1, 8))).reached_min(age), :<, Cure::Film.new(clock, room).reached_min(age)
+      assert_operator Cure::Film.new(clock, room.shifted(between(0.1, 8))).reached_min(age), :<,
+        Cure::Film.new(clock, room).reached_min(age)
     end
   end
 end

@@ -35,7 +35,8 @@ class CupTest < CoreTest
       place = { start_c: room + between(0, 12), room_c: room }
       mass = between(20, 3000)
 
-      assert_operator cups.cup(mass_g: mass * between(1.05, 3), **place).usable_min, :<=, cups.cup(mass_g: mass, **place).usable_min * (1 + 1e-6)
+      assert_operator cups.cup(mass_g: mass * between(1.05, 3), **place).usable_min, :<=,
+        cups.cup(mass_g: mass, **place).usable_min * (1 + 1e-6)
     end
   end
 
@@ -122,7 +123,8 @@ class CupTest < CoreTest
       cup = { mass_g: 10**between(0, 4.5), start_c: room + between(-5, 15), room_c: room, diameter_mm: 10**between(1.3, 3.2) }
       run = mix(clock).cup(**cup)
       assert_operator run.steps, :<, 8000, cup.inspect
-      assert_operator run.usable_min, :<=, mix(clock).film(Cure::Profile.constant([room, cup[:start_c]].min)).reached_min(clock.working_min) * 1.001
+      assert_operator run.usable_min, :<=, mix(clock).film(Cure::Profile.constant([room, cup[:start_c]].min))
+        .reached_min(clock.working_min) * 1.001
     end
   end
 

@@ -63,11 +63,11 @@ end
 class ThickCoatTest < CoreTest
   def table(**clock)
     coating(clock: { reference_temp_c: 24, pot_life_min: 35, pot_mass_g: 200, working_min: 45, max_depth_mm: 6, heat_j_g: 380, **clock },
-            stages: { recoat_opens: [240, 300], recoat_closes: [600, 720], sandable: [1440, 1800] }, purposes: [:flood])
+      stages: { recoat_opens: [240, 300], recoat_closes: [600, 720], sandable: [1440, 1800] }, purposes: [:flood])
   end
 
   def plan(film, **more)
-    Line::CoatPlan.new(order(sheet: table, cover: Size::Cover.new(film_mm: film), room: Cure::Profile.constant(22), tins_c: 22, **more))
+    Plan::CoatPlan.new(order(sheet: table, cover: Work::Cover.new(film_mm: film), room: Cure::Profile.constant(22), tins_c: 22, **more))
   end
 
   def test_too_thick_is_cut_into_lifts_with_a_wait
@@ -95,7 +95,8 @@ class ThickCoatTest < CoreTest
     made = plan(1, sheet: coating)
     grams = made.portions.first.mass_g.to_f
     across = tray.even_diameter_mm(grams / made.sheet.clock.mixed_density_g_ml).round(1)
-    assert_in_delta made.sheet.mix.cup(mass_g: grams, start_c: 22, room_c: 22, diameter_mm: across).usable_min - made.usable.middle, gained, 1e-9
-    assert_nil plan(1, sheet: coating, cups: [Batch::USUAL_TRAYS.last]).tray_gain
+    assert_in_delta made.sheet.mix.cup(mass_g: grams, start_c: 22, room_c: 22, diameter_mm: across).usable_min - made.usable.middle,
+      gained, 1e-9
+    assert_nil plan(1, sheet: coating, cups: [Plan::USUAL_TRAYS.last]).tray_gain
   end
 end

@@ -17,9 +17,11 @@ class PourTest < CoreTest
   # A thick pour that starts warm in a cold room: its upper half peaks first, its lower half later and hotter.
   def test_a_later_place_is_waited_for
     [[50, 24, 24], [20, 60, 0], [50, 35, 5]].each do |depth, start, around|
-      hot = Cure::Mix.new(Cure::Clock.new(reference_temp_c: 24, working_min: 45, pot_life_min: 35, pot_mass_g: 200, max_depth_mm: 6, heat_j_g: 380))
+      hot = Cure::Mix.new(Cure::Clock.new(reference_temp_c: 24, working_min: 45, pot_life_min: 35, pot_mass_g: 200, max_depth_mm: 6,
+        heat_j_g: 380))
       short = hot.pour(depth_mm: depth, start_c: start, room: room(around))
-      long = Cure::Pour.new(hot.clock, rate_per_s: hot.pour_rate_per_s, depth_mm: depth, start_c: start, room: room(around)).run { |state| state.minute > 400 }
+      long = Cure::Pour.new(hot.clock, rate_per_s: hot.pour_rate_per_s, depth_mm: depth, start_c: start, room: room(around))
+        .run { |state| state.minute > 400 }
 
       assert_in_delta long.peak_c, short.peak_c, 1.0
     end
@@ -72,7 +74,8 @@ class PourTest < CoreTest
   def test_a_cooling_room_is_followed
     falling = Cure::Profile.new([[0, 24], [600, 10]])
 
-    assert_operator mix.pour(depth_mm: 60, start_c: 24, room: falling).peak_c, :<, mix.pour(depth_mm: 60, start_c: 24, room: room(24)).peak_c
+    assert_operator mix.pour(depth_mm: 60, start_c: 24, room: falling).peak_c, :<,
+      mix.pour(depth_mm: 60, start_c: 24, room: room(24)).peak_c
   end
 
   def test_a_metre_deep_is_answered_in_bounded_work

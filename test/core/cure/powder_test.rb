@@ -4,11 +4,12 @@ require_relative "../../core_helper"
 
 # What is in the cup is in every clock: a cup, a lift, a stage of a thick coat, the bench.
 class PowderTest < CoreTest
-  BALLOONS = Size::Filler::POWDERS.fetch(:balloons)
-  SILICA = Size::Filler::POWDERS.fetch(:silica)
+  BALLOONS = Work::Filler::POWDERS.fetch(:balloons)
+  SILICA = Work::Filler::POWDERS.fetch(:silica)
 
   def sheet
-    coating(clock: { reference_temp_c: 23, pot_life_min: 28, pot_mass_g: 150, working_min: 55, heat_j_g: 380, activation_kj_mol: 58, max_depth_mm: 12 })
+    coating(clock: { reference_temp_c: 23, pot_life_min: 28, pot_mass_g: 150, working_min: 55, heat_j_g: 380, activation_kj_mol: 58,
+                     max_depth_mm: 12 })
   end
 
   # 50 g of powder to 100 g: a third of the whole. 380 × 2/3; 1.9 × 2/3 + 0.8 / 3; 1 ÷ (2/3 ÷ 1.09 + 1/3 ÷ 2.2).
@@ -23,13 +24,14 @@ class PowderTest < CoreTest
 
   def test_powder_is_never_hotter_in_a_cup_nor_in_a_pour
     20.times do
-      powder = [pick(Size::Filler::POWDERS.values), between(5, 120)]
+      powder = [pick(Work::Filler::POWDERS.values), between(5, 120)]
       neat = sheet.mix
       thick = sheet.mix(powder: powder)
       mass = between(50, 800)
       place = { start_c: 22, room_c: 20 }
 
-      assert_operator thick.cup(mass_g: thick.whole_g(mass), **place).peak_c, :<=, neat.cup(mass_g: neat.whole_g(mass), **place).peak_c + 1e-6
+      assert_operator thick.cup(mass_g: thick.whole_g(mass), **place).peak_c, :<=, neat.cup(mass_g: neat.whole_g(mass), **place).peak_c +
+        1e-6
     end
   end
 
@@ -37,14 +39,18 @@ class PowderTest < CoreTest
     room = Cure::Profile.constant(26)
     neat, thick = [nil, [SILICA, 80]].map { |powder| sheet.mix(powder: powder) }
 
-    assert_operator Cure::Lifts.new(thick, start_c: 26, room: room).largest_mm, :>, Cure::Lifts.new(neat, start_c: 26, room: room).largest_mm
-    tacky = [neat, thick].map { |mix| Cure::StageTimes.new(sheet, room: room, depth_mm: 20, start_c: 26, mix: mix).of(:recoat_opens).middle }
+    assert_operator Cure::Lifts.new(thick, start_c: 26, room: room).largest_mm, :>,
+      Cure::Lifts.new(neat, start_c: 26, room: room).largest_mm
+    tacky = [neat, thick].map do |mix|
+      Cure::StageTimes.new(sheet, room: room, depth_mm: 20, start_c: 26, mix: mix).of(:recoat_opens).middle
+    end
 
     assert_operator tacky[1], :>, tacky[0] + 1
   end
 
   def recipe(**more)
-    Bench::Recipe.new(name: "Cup", sheet: sheet, total_g: Rational(200), first: :resin, cup: Batch::USUAL_CUPS[2], room_c: 22.0, tins_c: 22.0, method: :scale, placing_min: 5.0, **more)
+    Bench::Recipe.new(name: "Cup", sheet: sheet, total_g: Rational(200), first: :resin, cup: Plan::USUAL_CUPS[2], room_c: 22.0,
+      tins_c: 22.0, method: :scale, placing_min: 5.0, **more)
   end
 
   # Micro-balloons to "spreadable" are 14.4 g to 100 g: 28.8 g to 200 g, not silica's 12 g.

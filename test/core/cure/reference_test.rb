@@ -38,14 +38,15 @@ class ReferenceTest < CoreTest
 
   CASES["films"].each_with_index do |kase, i|
     define_method("test_film_#{i}_#{kase["sheet"]}") do
-      assert_share kase["reached_min"], Cure::Film.new(mix(kase).clock, Cure::Profile.new(kase["profile"])).reached_min(kase["age_min"]), 1e-6
+      assert_share kase["reached_min"], Cure::Film.new(mix(kase).clock, Cure::Profile.new(kase["profile"])).reached_min(kase["age_min"]),
+        1e-6
     end
   end
 
   CASES["pours"].each_with_index do |kase, i|
     define_method("test_pour_#{i}_#{kase["sheet"]}_#{kase["depth_mm"]}_mm") do
       run = mix(kase).pour(depth_mm: kase["depth_mm"], start_c: kase["start_c"], room: Cure::Profile.constant(kase["room_c"]),
-                           wall_mm: kase["wall_mm"], wall_w_mk: kase["wall_w_mk"])
+        wall_mm: kase["wall_mm"], wall_w_mk: kase["wall_w_mk"])
 
       assert_share kase["rate_at_reference_per_s"], mix(kase).pour_rate_per_s, 0.002
       assert_in_delta kase["peak_c"], run.peak_c, 0.5

@@ -52,7 +52,7 @@ class RatioTest < CoreTest
   def test_parts_add_up_to_the_total_exactly
     500.times do
       mix = Ratio.new(by: pick(Ratio::BASES), resin: between(0.5, 100).round(3), hardener: between(0.5, 100).round(3),
-                      resin_density_g_ml: between(0.8, 2).round(3), hardener_density_g_ml: between(0.8, 2).round(3))
+        resin_density_g_ml: between(0.8, 2).round(3), hardener_density_g_ml: between(0.8, 2).round(3))
       total = between(0.1, 50_000).round(3)
       split = mix.split(total_g: total)
 
@@ -152,7 +152,7 @@ class VerdictTest < CoreTest
       added = { resin: 0, hardener: 0, first.add => first.add_g }
       resin = first.add == :resin ? first.new_total_g * mix.weight_parts[0] / mix.weight_parts.sum : nil
       again = Verdict.new(mix, resin_g: resin || (first.new_total_g * mix.weight_parts[0] / mix.weight_parts.sum),
-                               hardener_g: first.new_total_g * mix.weight_parts[1] / mix.weight_parts.sum)
+        hardener_g: first.new_total_g * mix.weight_parts[1] / mix.weight_parts.sum)
 
       assert_equal 1, again.index
       assert_operator added.values.max, :>, 0

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require_relative "../tools"
+require_relative "../tool"
 
 module Dakren
   module Measure
@@ -10,11 +10,11 @@ module Dakren
 
       # Drops from the same bore; their scatter shrinks with the root of their number.
       Dropper = declare("dropper", :drops, label: "Droppers, same bore", short: "dropper", fields: [
-                                                                                             field("drop_ml", "One drop", Units::VOLUME, :ml, 0.005..1),
-                                                                                             field("scatter_pct", "Drops scatter by", Units::PERCENT, :%, 0.1..50, fallback: 6)
+        field("drop_ml", "One drop", Units::VOLUME, :ml, 0.005..1),
+        field("scatter_pct", "Drops scatter by", Units::PERCENT, :%, 0.1..50, fallback: 6)
                                                                                            ],
-                                           counting: Counting.new(unit: "drop", alternate: false, ready: "Ready", heading: "Same bore on both bottles, at room temperature",
-                                                                  how: "All of the resin, then all of the hardener. Hold the bottle upright.")) do
+        counting: Counting.new(unit: "drop", alternate: false, ready: "Ready", heading: "Same bore on both bottles, at room temperature",
+          how: "All of the resin, then all of the hardener. Hold the bottle upright.")) do
         def drops(split)
           [split.resin_ml, split.hardener_ml].map { |ml| (ml.to_f / drop_ml).round }
         end

@@ -1,15 +1,15 @@
 # frozen_string_literal: true
 
-require_relative "../tools"
+require_relative "../tool"
 
 module Dakren
   module Measure
     module Tools
       # Filled to a printed line: half a division for each line; the second part lies between two lines.
       Graduated = declare("graduated", :graduated, label: "Graduated cup", short: "graduated cup", fields: [
-                            field("division_ml", "One division", Units::VOLUME, :ml, 0.01..1000),
-                            field("volume_ml", "Last line", Units::VOLUME, :ml, 1..100_000)
-                          ]) do
+        field("division_ml", "One division", Units::VOLUME, :ml, 0.01..1000),
+        field("volume_ml", "Last line", Units::VOLUME, :ml, 1..100_000)
+      ]) do
         def errors(split)
           return if split.resin_ml.nil?
 
@@ -20,7 +20,9 @@ module Dakren
         def refusal(split, _ratio)
           return "#{NO_DENSITIES} measured by volume" if split.resin_ml.nil?
 
-          "#{Check.plain(split.total_ml.to_f.round)} ml is more than its last line (#{Check.plain(volume_ml)} ml)" if split.total_ml > volume_ml
+          return unless split.total_ml > volume_ml
+
+          "#{Check.plain(split.total_ml.to_f.round)} ml is more than its last line (#{Check.plain(volume_ml)} ml)"
         end
 
         def most_g(density_g_ml)

@@ -1,18 +1,18 @@
 # frozen_string_literal: true
 
-require_relative "../tools"
+require_relative "../tool"
 
 module Dakren
   module Measure
     module Tools
       # Two pumps made for one ratio; whole strokes, as many of one as of the other.
       PumpSet = declare("pump", :pump, label: "Pump set", short: "pump set", fields: [
-                                                                               field("resin_ml", "Resin, a stroke", Units::VOLUME, :ml, 0.05..2000),
-                                                                               field("hardener_ml", "Hardener, a stroke", Units::VOLUME, :ml, 0.05..2000),
-                                                                               field("error_pct", "A stroke may be off by", Units::PERCENT, :%, 0..50, fallback: 3)
+        field("resin_ml", "Resin, a stroke", Units::VOLUME, :ml, 0.05..2000),
+        field("hardener_ml", "Hardener, a stroke", Units::VOLUME, :ml, 0.05..2000),
+        field("error_pct", "A stroke may be off by", Units::PERCENT, :%, 0..50, fallback: 3)
                                                                              ],
-                                       counting: Counting.new(unit: "stroke", alternate: true, ready: "Prime", heading: "Prime both pumps, and discard what comes",
-                                                              how: "Full strokes, one for one, changing pump each stroke so that a miscount shows.")) do
+        counting: Counting.new(unit: "stroke", alternate: true, ready: "Prime", heading: "Prime both pumps, and discard what comes",
+          how: "Full strokes, one for one, changing pump each stroke so that a miscount shows.")) do
         # @return [Integer] strokes of each pump that give at least this much
         def strokes(total_ml)
           (Exact.of(total_ml) / (Exact.of(resin_ml) + Exact.of(hardener_ml))).ceil
@@ -21,7 +21,7 @@ module Dakren
         # The mix whole strokes really give.
         def split(ratio, count)
           pumped = Ratio.new(by: :volume, resin: resin_ml, hardener: hardener_ml, resin_density_g_ml: ratio.resin_density_g_ml,
-                             hardener_density_g_ml: ratio.hardener_density_g_ml)
+            hardener_density_g_ml: ratio.hardener_density_g_ml)
           pumped.split(total_ml: Exact.of(count) * (Exact.of(resin_ml) + Exact.of(hardener_ml)))
         end
 

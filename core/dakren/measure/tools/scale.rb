@@ -1,17 +1,17 @@
 # frozen_string_literal: true
 
-require_relative "../tools"
+require_relative "../tool"
 
 module Dakren
   module Measure
     module Tools
       # One reading is off by half a step of the display and the scale's repeatability; a weighed part is the difference of two readings.
       Scale = declare("scale", :scale, label: "Scale", short: "scale", fields: [
-                        field("resolution_g", "Smallest step", Units::MASS, :g, 0.001..1000),
-                        field("repeatability_g", "Repeats within", Units::MASS, :g, 0..1000, fallback: 0),
-                        field("capacity_g", "Carries", Units::MASS, :g, 1..1_000_000),
-                        field("auto_off_min", "Switches itself off after", Units::TIME, :min, 0.1..1440, fallback: 10, spare: true)
-                      ]) do
+        field("resolution_g", "Smallest step", Units::MASS, :g, 0.001..1000),
+        field("repeatability_g", "Repeats within", Units::MASS, :g, 0..1000, fallback: 0),
+        field("capacity_g", "Carries", Units::MASS, :g, 1..1_000_000),
+        field("auto_off_min", "Switches itself off after", Units::TIME, :min, 0.1..1440, fallback: 10, spare: true)
+      ]) do
         def reading_error_g
           (resolution_g / 2.0) + repeatability_g
         end
@@ -25,7 +25,9 @@ module Dakren
         def refusal(split, _ratio)
           return "the sheet gives no densities, so this ratio by volume cannot be weighed" if split.resin_g.nil?
 
-          "#{Check.plain(split.total_g.to_f.round(1))} g is more than it carries (#{Check.plain(capacity_g)} g)" if split.total_g > capacity_g
+          return unless split.total_g > capacity_g
+
+          "#{Check.plain(split.total_g.to_f.round(1))} g is more than it carries (#{Check.plain(capacity_g)} g)"
         end
 
         def finer?(other)

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require_relative "../tools"
+require_relative "../tool"
 
 module Dakren
   module Measure
@@ -11,10 +11,11 @@ module Dakren
       # Rule: the fewest spoons that give at least the batch and meet the ratio within 2 %; where no number up to the most does, the
       # nearest. Level spoons are off by their share, less so the more of them are counted.
       Spoons = declare("spoons", :spoons, label: "Measuring spoons, one a part", short: "measuring spoons", fields: [
-                         field("spoon_ml", "One spoon, level", Units::VOLUME, :ml, 0.1..250),
-                         field("error_pct", "A level spoon may be off by", Units::PERCENT, :%, 0..50, fallback: 5)
-                       ], counting: Counting.new(unit: "spoon", alternate: false, ready: "Ready", heading: "Two spoons of one size, one for each part, dry",
-                                                 how: "Strike each level with a straight edge, scrape it out. All of the resin, then all of the hardener; never one spoon for both.")) do
+        field("spoon_ml", "One spoon, level", Units::VOLUME, :ml, 0.1..250),
+        field("error_pct", "A level spoon may be off by", Units::PERCENT, :%, 0..50, fallback: 5)
+      ], counting: Counting.new(unit: "spoon", alternate: false, ready: "Ready", heading: "Two spoons of one size, one for each part, dry",
+        how: "Strike each level with a straight edge, scrape it out. All of the resin, then all of the hardener; " \
+             "never one spoon for both.")) do
         # @return [Array(Integer, Integer)] spoons of resin and of hardener
         def spoons(split)
           wanted = [split.resin_ml, split.hardener_ml].map { |ml| Exact.of(ml) / Exact.of(spoon_ml) }
@@ -44,8 +45,9 @@ module Dakren
 
         def counted_g(split, ratio)
           resin, hardener = spoons(split)
-          Ratio.new(by: :volume, resin: resin, hardener: hardener, resin_density_g_ml: ratio.resin_density_g_ml, hardener_density_g_ml: ratio.hardener_density_g_ml)
-               .split(total_ml: Exact.of(spoon_ml) * (resin + hardener)).total_g
+          Ratio.new(by: :volume, resin: resin, hardener: hardener, resin_density_g_ml: ratio.resin_density_g_ml,
+            hardener_density_g_ml: ratio.hardener_density_g_ml)
+            .split(total_ml: Exact.of(spoon_ml) * (resin + hardener)).total_g
         end
 
         def advice(split)

@@ -1,0 +1,171 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Document
+    # What somebody did at the bench, read from the form: the kind of event and its data, or a complaint.
+    class BenchDeed
+      KINDS = %w[next too_much back accepted abandoned touched_soft touched_tacky].freeze
+      WHY_LONGEST = 200
+      LOT_LONGEST = 60
+      MASS = (-1000..200_000)
+
+      attr_reader :kind, :data, :complaint
+
+      # @param walk [Bench::Walk]
+      # @param typed [Hash{String=>Object}] the form: act, step, reading, why
+      # @param scale [Devices::Reading, nil]
+      # @param wording [Words::Wording]
+      # @param now [Float] seconds
+      # @param pretended [Boolean] is the scale a simulated one?
+      def initialize(walk, typed, scale, wording, now, pretended: false)
+        @pretended = pretended
+        @walk = walk
+        @now = now
+        @typed = typed
+        @scale = scale
+        @wording = wording
+        @data = {}
+        read
+      rescue InputError => e
+        @complaint = "#{e.field == "reading_g" ? "The reading" : e.field.capitalize} #{e.allowed}"
+      end
+
+      private
+
+      def read
+        act = @typed["act"].to_s
+        return @complaint = "That is nothing to do here." unless KINDS.include?(act)
+        return @complaint = "This cup is finished." if @walk.over?
+
+        case act
+        when "next", "too_much" then go_on
+        when "back" then back
+        when "touched_soft", "touched_tacky" then witness(act.to_sym)
+        else reasoned(act.to_sym)
+        end
+      end
+
+      def go_on
+        step = @walk.step.name
+        return @complaint = "The page was behind; this is where the cup stands." if @typed["step"].to_s != step.to_s
+
+        case step
+        when :first, :second then measured(step)
+        when :mend then mended
+        when :mix then stirred
+        else done(step)
+        end
+      end
+
+      def measured(step)
+        return weighed(step) if @walk.weighed?
+        return done(step) unless @walk.next_count
+
+        @kind = :counted
+        @data = { part: @walk.next_count }
+      end
+
+      def done(step)
+        @kind = :done
+        @data = { step: step, **lots(step), **untared(step) }
+      end
+
+      # The lots read off the tins, where somebody wrote them down.
+      def lots(step)
+        return {} unless step == :tins
+
+        { lot_a: lot("lot_a"), lot_b: lot("lot_b") }.reject { |_, text| text.empty? }
+      end
+
+      # A cup left untared starts from its own weight.
+      def untared(step)
+        return {} unless step == :tare && typed?
+
+        { start_g: reading_g.to_f }
+      end
+
+      def lot(name)
+        @typed[name].to_s.strip[0, LOT_LONGEST]
+      end
+
+      def weighed(step)
+        reading = reading_g
+        return if @complaint
+
+        @walk.running.amounts([*@walk.readings, reading])
+        @kind = :weighed
+        @data = { step: step, reading_g: reading.to_f, **source }
+      end
+
+      # A minute too little stirring is asked back once; the record keeps that it was.
+      def stirred
+        left = @walk.clock(@now)&.mixing_call&.left_min.to_f
+        return done(:mix) if left.zero? || @walk.asked?
+
+        @kind = :asked
+        @data = { left_min: left.round(2) }
+      end
+
+      def mended
+        reading = reading_g
+        return if @complaint
+
+        added = reading - @walk.last_reading
+        unless added.positive?
+          raise InputError.new("reading_g", "must be above #{Check.plain(@walk.last_reading.to_f)} g, what it showed before")
+        end
+
+        @kind = :mended
+        @data = { part: @walk.part, added_g: added.to_f.round(3), **source }
+      end
+
+      # A look at the witness before it is hard: the shop's own tack times come from these.
+      def witness(kind)
+        return @complaint = "The witness is touched at the end." unless @walk.step.name == :tack
+
+        @kind = kind
+      end
+
+      def back
+        return @complaint = "There is nothing to go back to." if @walk.number.zero?
+
+        @kind = :back
+        @data = { why: why }
+      end
+
+      def reasoned(kind)
+        return @complaint = "Say in a few words why: it stays with the record." if why.empty?
+
+        @kind = kind
+        @data = { why: why }
+      end
+
+      def why
+        @typed["why"].to_s.strip[0, WHY_LONGEST]
+      end
+
+      # Where a reading comes from: typed, or from a scale that is only simulated; measured otherwise.
+      def source
+        { typed: typed?, **(@pretended && !typed? ? { pretended: true } : {}) }
+      end
+
+      def typed?
+        !@typed["reading"].to_s.strip.empty?
+      end
+
+      # As typed, or else as the scale shows it once it is steady.
+      def reading_g
+        if typed?
+          bare = @wording.system == "us" ? :oz : :g
+          return Measure::Typed.read(@typed["reading"], field: "reading_g", units: Measure::Units::MASS, bare: bare, allowed: MASS)
+        end
+        @complaint = if @scale.nil? then "No scale is heard. Type what yours shows."
+                     elsif @scale.state == :over then "The scale is overloaded. Take some away or type what another scale shows."
+                     elsif @scale.state == :off then "The scale has switched itself off. Switch it on, or type what it showed."
+                     elsif @scale.state == :moving then "The scale is still settling. Wait a moment."
+                     end
+        Exact.of(@scale.value) unless @complaint
+      end
+    end
+  end
+end

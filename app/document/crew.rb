@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Document
+    # When the shop works, with how many, and what its crew is busy with.
+    #
+    # zone: of jobs that have none of their own; hours, days_off: as typed; taken: spans of time the crew is at other jobs.
+    Crew = Value.define(:hours, :days_off, :people, taken: [].freeze, zone: Zones.of(nil)) do
+      # @param row [Stores::Settings] @param taken [Array<Array(Time, Time)>]
+      def self.of(row, taken: [])
+        new(hours: row.hours, days_off: row.days_off, people: row.crew, taken: taken, zone: Zones.of(row.zone))
+      end
+
+      # @param start [Time] minute 0 of a job
+      # @return [Array<Array(Float, Float)>] minutes
+      def taken_after(start)
+        taken.map { |from, to| [(from - start) / 60, (to - start) / 60] }.select { |_, to| to.positive? }
+      end
+    end
+    # Hours of a shop that has told none.
+    Crew::HOURS = "07:00-12:00, 12:30-17:00"
+    Crew::ROUND_THE_CLOCK = Crew.new(hours: "24 h", days_off: "", people: 1)
+  end
+end

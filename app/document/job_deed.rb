@@ -1,0 +1,148 @@
+# frozen_string_literal: true
+
+require "securerandom"
+
+module Dakren
+  module Document
+    # What a button of the job sheet does to its document: adds, takes away, moves places, shapes and passes.
+    #
+    #   JobDeed.new(document).done("add-pass:flood")   # => the new document
+    class JobDeed
+      DEEDS = %w[add-place drop-place add-shape drop-shape add-pass drop-pass up down repeat split order].freeze
+
+      # @param document [Hash] see JobDocument
+      def initialize(document)
+        @document = document
+      end
+
+      # @param act [String] e.g. "add-shape:p1:circle", "up:c2"
+      # @return [Hash] the document after it; unchanged where it means nothing here
+      def done(act)
+        deed, *about = act.split(":")
+        return @document unless DEEDS.include?(deed)
+
+        send(deed.tr("-", "_"), *about.first(2)) || @document
+      rescue ArgumentError
+        @document
+      end
+
+      private
+
+      def list(key)
+        JobDocument.ids(@document, key)
+      end
+
+      def new_id(letter, taken)
+        id = "#{letter}#{SecureRandom.random_number(10..99_999)}" while id.nil? || taken.include?(id)
+        id
+      end
+
+      def add_place(form)
+        return unless Fields::FORMS.key?(form) && list("places").size < JobDocument::MOST_IDS
+
+        id = new_id("p", list("places"))
+        @document.merge("places" => list("places") + [id], "#{id}-form" => form, "#{id}-shapes" => ["s1"], "#{id}-s1-shape" => "rectangle")
+      end
+
+      def drop_place(id)
+        without("places", id)
+      end
+
+      def add_shape(place, shape)
+        key = "#{place}-shapes"
+        return unless list("places").include?(place) && Fields::SHAPES.key?(shape) && list(key).size < Geometry::Region::MOST_SHAPES
+
+        id = new_id("s", list(key))
+        @document.merge(key => list(key) + [id], "#{place}-#{id}-shape" => shape,
+          "#{place}-#{id}-sign" => list(key).empty? ? "add" : "take")
+      end
+
+      def drop_shape(place, shape)
+        without("#{place}-shapes", shape, "#{place}-")
+      end
+
+      def add_pass(kind)
+        return unless Work::Kinds::ALL.key?(kind.to_sym) && list("passes").size < JobDocument::MOST_IDS
+
+        id = new_id("c", list("passes"))
+        last = list("passes").last
+        like = %w[sheet method cup film_unit].to_h { |name| ["#{id}-#{name}", @document["#{last}-#{name}"]] }.compact
+        @document.merge("passes" => list("passes") + [id], **JobDocument.new_pass(id, kind), **like)
+      end
+
+      def drop_pass(id)
+        without("passes", id)
+      end
+
+      # The list without one, and what was told of it.
+      def without(key, id, before = "")
+        return unless list(key).include?(id) && list(key).size > 1
+
+        @document.reject { |name, _| name.start_with?("#{before}#{id}-") }.merge(key => list(key) - [id])
+      end
+
+      # The same pass once more, right after it.
+      def repeat(id)
+        from = list("passes").index(id)
+        return if from.nil? || list("passes").size >= JobDocument::MOST_IDS
+
+        copied(id, from, new_id("c", list("passes")))
+      end
+
+      # The document with a copy of a pass behind it; nothing that happened goes with the copy.
+      def copied(id, from, copy)
+        kept = @document.select { |key, _| key.start_with?("#{id}-") && mark_of(id, key).nil? }.transform_keys { |key| key.sub(id, copy) }
+        @document.merge("passes" => list("passes").dup.insert(from + 1, copy), **kept)
+      end
+
+      # Half of a pass's coats into a ticket of its own, with what happened to them.
+      def split(id)
+        from = list("passes").index(id)
+        count = AsTyped.kept(@document["#{id}-coats"]).typed.to_i
+        return if from.nil? || count < 2 || list("passes").size >= JobDocument::MOST_IDS
+
+        copy = new_id("c", list("passes"))
+        stay = count - (count / 2)
+        gone = @document.filter_map { |key, value| (match = mark_of(id, key)) && match[:coat].to_i > stay && [key, value, match] }
+        moved = gone.to_h { |_, value, match| ["#{copy}-#{match[:what]}_#{match[:coat].to_i - stay}_#{match[:section]}", value] }
+        copied(id, from, copy).except(*gone.map(&:first)).merge("#{id}-coats" => coats(stay), "#{copy}-coats" => coats(count / 2), **moved)
+      end
+
+      # What a key marks, where it is a mark of this pass.
+      def mark_of(id, key)
+        key.start_with?("#{id}-") ? Fields::MARK.match(key.delete_prefix("#{id}-")) : nil
+      end
+
+      def coats(count)
+        AsTyped.new(typed: count.to_s, bare: nil).to_kept
+      end
+
+      # One pass before another, as it was dragged.
+      def order(id, before = nil)
+        return unless list("passes").include?(id)
+
+        rest = list("passes") - [id]
+        at = rest.index(before) || rest.size
+        @document.merge("passes" => rest.insert(at, id))
+      end
+
+      def up(id)
+        moved(id, -1)
+      end
+
+      def down(id)
+        moved(id, 1)
+      end
+
+      def moved(id, by)
+        key = id.start_with?("c") ? "passes" : "places"
+        from = list(key).index(id)
+        return if from.nil? || !(from + by).between?(0, list(key).size - 1)
+
+        order = list(key).dup
+        order[from], order[from + by] = order[from + by], order[from]
+        @document.merge(key => order)
+      end
+    end
+  end
+end

@@ -1,0 +1,316 @@
+# frozen_string_literal: true
+
+require "time"
+
+module Dakren
+  module Document
+    # A job on the desk: its typed document read into core values, what is still missing, what is wrong,
+    # and the plan of every pass that can be planned.
+    class JobDesk
+      NAME_LONGEST = 120
+      START = /\A\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/
+      YEARS = (2000..2100)
+      # Fields no plan can do without: a wrong one is mended first.
+      NEEDED = %w[start tins room people hours deadline].freeze
+      # A pass on the desk. task: as it was planned; coats: Plan::Entry of each; refusals of its sheet; held_back: a plan that waits for
+      # "I know".
+      Ticket = Value.define(:pass, task: nil, coats: [].freeze, refusals: [].freeze, held_back: nil)
+
+      attr_reader :document, :problems, :missing, :places, :passes, :tickets, :start, :room, :hours, :made, :people, :deadline
+
+      # @param document [Hash] see JobDocument
+      # @param sheets [#call] from an id to a core Sheet or nil
+      # @param tools [ToolShelf] what the shop measures and mixes with
+      # @param shelf [#call] all sheets there are
+      # @param own [Work::Own] what the shop has weighed itself
+      # @param shop [Crew] when it works and with how many
+      # @param forecast [#call] from a start to points of the room as they were foretold, or nil
+      def initialize(document, sheets:, tools: ToolShelf.new([]), shelf: -> { [] }, own: Work::Own.new, shop: Crew::ROUND_THE_CLOCK,
+        forecast: ->(_start) {})
+        @document = document
+        @sheets = sheets
+        @tools = tools
+        @shelf = shelf
+        @own = own
+        @shop = shop
+        @forecast = forecast
+        @problems = []
+        @missing = []
+        @reading = Reader.new(document, "", @problems, @missing)
+        read
+        plan_all
+      end
+
+      def entry(key)
+        AsTyped.kept(document[key])
+      end
+
+      def choice(key, default = nil)
+        choices = Fields.of(key).choices
+        choices.key?(document[key]) ? document[key] : default || choices.keys.first
+      end
+
+      # @return [String, nil] complaint about one field, e.g. "p1-s1-length" or "p1-s1-corners.2.x"
+      def problem(key)
+        @problems.find { |problem| problem.field == key }&.says
+      end
+
+      # Complaints about fields of one part, e.g. "p1-".
+      def problems_of(prefix)
+        @problems.select { |problem| problem.field.start_with?(prefix) }
+      end
+
+      def missing_of(prefix)
+        @missing.select { |missing| missing.field.start_with?(prefix) }
+      end
+
+      def name
+        document["name"].to_s
+      end
+
+      # The zone the job is in: its own, for as long as it is kept.
+      # @return [ActiveSupport::TimeZone]
+      def zone
+        @zone ||= Zones.known(document["zone"]) || @shop.zone
+      end
+
+      # What is seen of it in a list: the first place that can be drawn.
+      def outline
+        places.each_value.filter_map { |place| place.region || place.place&.outline }.first
+      end
+
+      # @return [Array<Plan::Entry>] in working order
+      def coats
+        @coats ||= tickets.flat_map(&:coats).sort_by(&:from_min)
+      end
+
+      # Spells the room is heated: minutes from and to, °C.
+      # @return [Array<Array(Rational, Rational, Rational)>]
+      def heats
+        @heats || []
+      end
+
+      # @return [Symbol] of Plan::GOALS
+      def goal
+        choice("goal").to_sym
+      end
+
+      # Which ticket a task is, counted from 1.
+      # @param task [Plan::Task]
+      def number_of(task)
+        passes.index { |pass| pass.id == task.id } + 1
+      end
+
+      def back?
+        choice("mode") == "back"
+      end
+
+      # Is the room told by figures that can be moved, not by a list or a forecast?
+      def room_by_figures?
+        %w[steady wave points].include?(choice("room_mode"))
+      end
+
+      # Minute of the job at a time, and back.
+      def minute_of(time)
+        (time - start) / 60
+      end
+
+      def time_at(minute)
+        start + (minute * 60)
+      end
+
+      # @return [Plan::CoatPlan, nil] of the first coat, where it is planned
+      def plan
+        coats.first&.plan
+      end
+
+      def sheet
+        passes.filter_map(&:sheet).first
+      end
+
+      # @return [Plan::Schedule, nil]
+      def schedule
+        made&.schedule
+      end
+
+      # Does the plan fail what was asked of it?
+      def broken?
+        made ? made.broken? : false
+      end
+
+      # Moisture and dew point held against the work.
+      # @return [Array<Care::Caution>]
+      def conditions
+        made ? made.conditions : []
+      end
+
+      # What a figure was understood as, where it was typed in another unit than the page speaks.
+      # @return [Quantity, nil]
+      def understood(key)
+        field = Fields.of(key)
+        kind = field.units.first&.kind
+        shown = { temperature: :c, cover: :"g/m2", length: :mm, volume: :ml, mass: :g, area: :m2 }[kind]
+        return if shown.nil? || entry(key).blank? || problem(key)
+
+        Quantity.new(value: Measure::Typed.read(entry(key).typed, field: key, units: field.units, bare: entry(key).bare || field.metric),
+          unit: shown)
+      rescue InputError
+        nil
+      end
+
+      private
+
+      def read
+        read_name
+        @start = read_start
+        @places = @reading.ids("places").to_h { |id| [id, PlaceDesk.new(id, @reading.within("#{id}-"))] }
+        @passes = @reading.ids("passes").map do |id|
+          PassDesk.new(id, @reading.within("#{id}-"), places: @places, sheets: @sheets, tools: @tools, zone: zone)
+        end
+        @room = heated(read_room)
+        @people = (@reading.figure("people") || @shop.people).to_i
+        @deadline = read_time("deadline") if back?
+        @hours = read_hours
+        @tins = @reading.figure("tins")
+        @humidity = @reading.figure("humidity")
+        @surface_c = @reading.figure("surface_c")
+        @moisture = @reading.figure("moisture")
+      end
+
+      def read_name
+        @reading.complain("name", "must be at most #{NAME_LONGEST} characters; it has #{name.length}") if name.length > NAME_LONGEST
+      end
+
+      def read_start
+        document["start"].to_s.empty? ? @reading.miss("start") : read_time("start")
+      end
+
+      def read_time(name)
+        text = document[name].to_s
+        return @reading.miss(name) if text.empty?
+
+        time = START.match?(text) && zone.local(*text.scan(/\d+/).first(5).map(&:to_i))
+        return time if time && YEARS.cover?(time.year)
+
+        @reading.complain(name, "must be a day and hour like 2026-11-24 09:00")
+      rescue ArgumentError
+        @reading.complain(name, "must be a day and hour that exists")
+      end
+
+      # The shop's hours, unless the job has its own.
+      def read_hours
+        return unless start
+
+        text, off = { "hours" => @shop.hours, "days_off" => @shop.days_off }.map do |name, usual|
+          document[name].to_s.strip.then { |typed| typed.empty? ? usual : typed[0, 400] }
+        end
+        taken = choice("chain") == "yes" ? @shop.taken_after(start) : []
+        @reading.guarded("hours") { Plan::Hours.read(text, days_off: off, start: start, taken: taken, zone: zone) }
+      end
+
+      # Tents and heaters, and what was really measured.
+      def heated(profile)
+        spells = @reading.rows("heats") || []
+        measured = @reading.rows("measured") || []
+        return profile if profile.nil?
+
+        @heats = spells
+        @reading.guarded("heats") do
+          warmed = spells.reduce(profile) { |room, (from, to, temp)| room.held(from.to_f, to.to_f, temp.to_f, least: true) }
+          measured.reduce(warmed) { |room, (from, to, temp)| room.held(from.to_f, to.to_f, temp.to_f) }
+        end
+      end
+
+      def read_room
+        @reading.guarded("points") do
+          case choice("room_mode")
+          when "steady" then @reading.figure("room", needed: true)&.then { |temp| Cure::Profile.constant(temp.to_f) }
+          when "wave" then wave_room
+          when "csv" then listed_room
+          when "weather" then forecast_room
+          else points_room
+          end
+        end
+      end
+
+      def wave_room
+        low = @reading.figure("night", needed: true)
+        high = @reading.figure("day", needed: true)
+        return if low.nil? || high.nil?
+        return @reading.complain("night", "must not be warmer than the day") if low > high
+
+        minute = start ? (start.hour * 60) + start.min : 540
+        Cure::Profile.daily_wave(low_c: low.to_f, high_c: high.to_f, start_minute_of_day: minute, days: 60)
+      end
+
+      def points_room
+        points = @reading.rows("points", least: 1)
+        points && Cure::Profile.new(points.map { |minute, temp| [minute.to_f, temp.to_f] })
+      end
+
+      def listed_room
+        list = entry("csv")
+        return @reading.miss("csv") if list.blank?
+        return unless start
+
+        @reading.guarded("csv") do
+          Cure::Profile.new(Formats::RoomList.read(list.typed, start: start, unit: list.bare || :C, zone: zone).sort_by(&:first))
+        end
+      end
+
+      def forecast_room
+        return unless start
+
+        found = @forecast.call(start)
+        if found
+          Cure::Profile.new(found)
+        else
+          @reading.complain("room_mode",
+            "cannot be had: no weather desk answers. Choose another way to tell the room")
+        end
+      end
+
+      # Passes are planned as far as they can be; one that waits does not keep the others from being seen.
+      def plan_all
+        @tickets = passes.map { |pass| Ticket.new(pass: pass) }
+        return unless plannable?
+
+        @made = Plan.of(job, Plan::Shop.new(sheets: @shelf.call, own: @own))
+        @made.complaints.each { |complaint| told_wrong(complaint) }
+        @tickets = passes.map { |pass| ticket(pass, @made.ticket(pass.id)) }
+      end
+
+      # Is everything there that every pass needs?
+      def plannable?
+        return false if passes.empty? || [start, room, hours].any?(&:nil?) || (back? && deadline.nil?)
+
+        NEEDED.none? { |key| problem(key) }
+      end
+
+      # @return [Plan::Job]
+      def job
+        repeats = choice("room_mode") == "wave" || (document["heats"].to_a.any? && choice("room_mode") == "steady")
+        Plan::Job.new(tasks: passes.filter_map { |pass| pass.task(start) }, room: room, hours: hours, goal: goal, tins_c: @tins,
+          people: people, by_min: back? ? minute_of(deadline) : nil,
+          humidity_pct: @humidity&.to_f, surface_c: @surface_c&.to_f, moisture_pct: @moisture&.to_f, room_repeats: repeats)
+      end
+
+      # A complaint of the plan, under the field it is about.
+      def told_wrong(complaint)
+        return @reading.complain(Fields.of(complaint.name) ? complaint.name : "hours", complaint.says) unless complaint.task_id
+
+        reading = passes.find { |pass| pass.id == complaint.task_id }.reading
+        reading.complain(Fields.of(reading.key(complaint.name)) ? complaint.name : "film", complaint.says)
+      end
+
+      def ticket(pass, planned)
+        if planned
+          Ticket.new(pass: pass, task: planned.task, coats: planned.coats, refusals: planned.refusals,
+            held_back: planned.held_back)
+        else
+          Ticket.new(pass: pass)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,174 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Document
+    # A job as it was typed: from form to document and back.
+    #
+    # A document is a flat Hash kept as JSON: "name", "p1-depth", "p1-s2-length", "c1-film" (see Fields). Words are
+    # strings, figures { typed, bare }, rows lists of figures, and what there is of places, shapes and passes lists of ids.
+    module JobDocument
+      MOST_ROWS = 500
+      LONGEST = 20_000
+      OUTLINE_LONGEST = 400_000
+      MOST_IDS = 60
+
+      module_function
+
+      # @param shop_temp_c [Numeric]
+      # @param start [String] "2026-11-24T09:00"
+      # @return [Hash] a job nobody has typed anything into yet
+      # @param zone [String, nil] name of the time zone it is in
+      def blank(shop_temp_c:, start:, zone: nil)
+        { "name" => "", "start" => start, **(zone ? { "zone" => zone } : {}), "room_mode" => "steady",
+          "room" => { "typed" => Check.plain(shop_temp_c), "bare" => "C" },
+          "places" => ["p1"], "p1-form" => "flat", "p1-shapes" => ["s1"], "p1-s1-shape" => "rectangle", "passes" => ["c1"],
+          **new_pass("c1", "coat") }
+      end
+
+      # @param params [Hash] the submitted form
+      # @param page [String] unit system the page spoke: "metric" or "us"
+      # @param before [Hash] the document as the page showed it
+      # @return [Hash] the document as it is now typed
+      def from_form(params, page:, before:)
+        params.each_with_object(before.dup) do |(key, raw), document|
+          field = Fields.of(key)
+          next if before[key].nil? && untouched?(field, key, raw, before)
+          next if field.nil? || !there?(key, before) || (before[key].nil? && field.kind != :names && nothing?(raw))
+
+          document[key] = from_field(field, raw, page, before[key])
+        end.compact
+      end
+
+      # What two devices typed, put together: a field changed here wins over what it was, a field
+      # changed there stays.
+      #
+      # @param base [Hash] what this device started from
+      # @param mine [Hash] what it sent
+      # @param theirs [Hash] what is kept by now
+      # @return [Array(Hash, Array<String>)] the document, and keys of fields both have changed
+      def merge(base, mine, theirs)
+        both = []
+        merged = (base.keys | mine.keys | theirs.keys).to_h do |key|
+          next [key, theirs[key]] if mine[key] == base[key] || mine[key] == theirs[key]
+          next [key, mine[key]] if theirs[key] == base[key]
+
+          both << key unless Fields.of(key)&.kind == :ids
+          [key, Fields.of(key)&.kind == :ids ? together(base[key], mine[key], theirs[key]) : mine[key]]
+        end
+        [merged.compact, both]
+      end
+
+      # Does the part of the job this key belongs to exist?
+      def there?(key, document)
+        match = Fields::KEY.match(key)
+        return false unless match[:place].nil? || ids(document, "places").include?(match[:place])
+        return false unless match[:shape].nil? || ids(document, "#{match[:place]}-shapes").include?(match[:shape])
+
+        match[:pass].nil? || ids(document, "passes").include?(match[:pass])
+      end
+
+      # @return [Array<String>]
+      def ids(document, key)
+        list = document[key]
+        list.is_a?(Array) ? list.grep(String) : []
+      end
+
+      # Fields of a new pass before anything is typed.
+      def new_pass(id, kind)
+        { "#{id}-kind" => kind, "#{id}-film_unit" => "mm", "#{id}-method" => "scale", "#{id}-cup" => "auto", "#{id}-sheet" => "" }
+      end
+
+      # Does the form only send back what stands there by itself? That is nobody's choice, and must not outlive what it comes from:
+      # another kind of work brings its own.
+      def untouched?(field, key, raw, document)
+        case field&.kind
+        when :names then usual_steps?(key, raw, document)
+        when :choice then raw == usual_choice(field, key, document)
+        end
+      end
+
+      # What a list to choose from shows while nobody has chosen.
+      # @return [String]
+      def usual_choice(field, key, document)
+        pass = Fields::KEY.match(key)[:pass]
+        usual = pass && Work::Kinds::ALL[document["#{pass}-kind"].to_s.to_sym]&.usual_choice(field.name)
+        usual || field.choices.keys.first
+      end
+
+      # Are these the steps the kind of work brings by itself?
+      def usual_steps?(key, raw, document)
+        kind = document[key.sub(/steps\z/, "kind")].to_s
+        raw.is_a?(Array) && (raw.grep(String) - [""]).sort == (Work::Kinds::ALL[kind.to_sym]&.steps || []).map(&:to_s).sort
+      end
+
+      # Was nothing typed, in rows neither?
+      def nothing?(raw)
+        case raw
+        when Hash then raw.each_value.all? { |part| nothing?(part) }
+        when Array then raw.all? { |part| nothing?(part) }
+        else raw.to_s.strip.empty?
+        end
+      end
+
+      # Do two documents say the same wherever the first says anything?
+      def same?(known, other)
+        known.all? { |key, value| other[key] == value }
+      end
+
+      def from_field(field, raw, page, before)
+        case field.kind
+        when :rows then rows(raw, field.columns, page, before)
+        when :ids then raw.is_a?(Array) ? raw.grep(String).grep(Fields::ID).uniq.first(MOST_IDS) : before
+        when :names then raw.is_a?(Array) ? raw.grep(String) & Plan::WorkSteps::ALL.keys.map(&:to_s) : before
+        when :choice then field.choices.key?(raw) ? raw : before
+        when :word, :film, :time then text(raw, field) || before
+        when :list then listed(text(raw, field), field, page, before)
+        else raw.is_a?(String) ? kept(text(raw, field), field, page, before) : before
+        end
+      end
+
+      # An untouched figure keeps the unit it was typed in, even on a page that speaks other units.
+      def kept(typed, field, page, before)
+        old = AsTyped.kept(before)
+        unit = Fields.bare(field, page)
+        return before if before && old.shown(unit) == typed
+
+        AsTyped.new(typed: typed, bare: unit).to_kept
+      end
+
+      # A list keeps the unit it was first given in, which stands beside it on every page, until it is emptied.
+      def listed(typed, field, page, before)
+        old = AsTyped.kept(before)
+        return before if typed.nil? || (before && old.typed == typed)
+
+        AsTyped.new(typed: typed, bare: old.blank? ? Fields.bare(field, page) : old.bare || :C).to_kept
+      end
+
+      def rows(raw, columns, page, before)
+        raw = raw.sort_by { |key, _| key.to_i }.map(&:last) if raw.is_a?(Hash)
+        return before || [] unless raw.is_a?(Array)
+
+        list = raw.first(MOST_ROWS).grep(Hash).map.with_index { |row, i| row_of(row, columns, page, before&.at(i)) }
+        list.pop while list.any? && list.last.all? { |entry| AsTyped.kept(entry).blank? }
+        list
+      end
+
+      def row_of(row, columns, page, before)
+        columns.each_with_index.map { |field, j| kept(text(row[field.name], field).to_s, field, page, before&.at(j)) }
+      end
+
+      def text(value, field)
+        return unless value.is_a?(String)
+
+        value[0, field.name == "loops" ? OUTLINE_LONGEST : LONGEST]
+      end
+
+      # Lists both have changed: mine, with what was added there and without what was taken away there.
+      def together(base, mine, theirs)
+        base, mine, theirs = [base, mine, theirs].map { |list| list || [] }
+        (mine | (theirs - base)) - (base - theirs)
+      end
+      private_class_method :untouched?, :usual_steps?, :nothing?, :from_field, :kept, :listed, :rows, :row_of, :text, :together
+    end
+  end
+end

@@ -1,0 +1,191 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Document
+    # One pass of a job read into the core: its kind of work, the places it covers, what was told of it, its sheet.
+    class PassDesk
+      attr_reader :sections, :service_c, :real, :id, :kind, :figures, :sheet, :coats, :reading
+
+      # @param reading [Reader] of the pass @param places [Hash{String=>PlaceDesk}] of the piece, by id
+      # @param sheets [#call] from an id to a Sheet or nil @param tools [ToolShelf] @param zone [ActiveSupport::TimeZone]
+      def initialize(id, reading, places:, sheets:, tools:, zone:)
+        @id = id
+        @reading = reading
+        @places = places
+        @sheets = sheets
+        @tools = tools
+        @zone = zone
+        @kind = Work::Kinds::ALL.fetch(reading.choice("kind").to_sym)
+        told = reading.problems.size + reading.missing.size
+        @figures = kind.inputs.to_h { |name| [name, read_input(kind.input(name))] }.compact
+        @coats = whole(@kind.pours ? "lifts" : "coats")
+        @sections = read_sections
+        @service_c = reading.figure("service")
+        @step_minutes = Plan::WorkSteps::ALL.each_key.to_h { |name| [name, reading.figure("m_#{name}")] }
+        @real = read_real
+        @unread = reading.problems.size + reading.missing.size > told
+        @sheet = read_sheet
+        @reading.miss("places", "a #{Work::Kinds::PLACES.fetch(@kind.on)} for the #{@kind.label}") if covered_ids.empty?
+      end
+
+      # Ids of the places this pass covers: those chosen that fit, or all that fit.
+      def covered_ids
+        chosen = @reading.ids("places") & fitting_ids
+        chosen.empty? ? @places.select { |_, place| place.sort == kind.on }.keys : chosen
+      end
+
+      # Ids of the places this work can be done on: a filled void has a surface too.
+      def fitting_ids
+        @places.select { |_, place| place.sort == kind.on || (kind.on == :surface && place.sort == :void) }.keys
+      end
+
+      # @return [Array<Work::Place>, nil] nil while one of them cannot be read
+      def places
+        found = covered_ids.map { |id| @places.fetch(id).place }
+        return if found.empty? || found.any?(&:nil?)
+
+        found.map { |place| kind.on == :surface && place.sort == :void ? place.with(sort: :surface, shape: place.shape.region) : place }
+      end
+
+      def tool
+        @tools.tool(@reading.text("method"))
+      end
+
+      def method_name
+        return ToolShelf.method_of(tool) if tool
+        return :pack if @figures[:pack]
+
+        @reading.text("method") == "graduated" ? :graduated : :scale
+      end
+
+      def cup_choice
+        @tools.cups.any? { |cup| cup.name == @reading.text("cup") } ? @reading.text("cup") : "auto"
+      end
+
+      def cups
+        cup_choice == "auto" ? @tools.usual_cups : @tools.cups.select { |kind| kind.name == cup_choice }
+      end
+
+      def known?
+        @reading.choice("known") == "yes"
+      end
+
+      # The task as the core is told it.
+      # @param start [Time] minute 0 of the job
+      # @return [Plan::Task, nil] nil while something of it cannot be read, and where it is skipped
+      def task(start)
+        return if skipped? || places.nil? || sheet.nil? || @unread
+
+        Plan::Task.new(id: id, kind: kind, name: name, places: places, place_ids: covered_ids, figures: figures, sheet: sheet,
+          coats: coats, sections: sections, school: school, steps: steps,
+          step_minutes: @step_minutes.compact, service_c: service_c,
+          marks: real.transform_values { |marks| marks.transform_values { |time| (time - start) / 60 } },
+          method: method_name, tool: tool, cups: cups, known: known?)
+      end
+
+      def skipped?
+        @reading.choice("skip") == "yes"
+      end
+
+      # @return [Symbol] of Plan::SCHOOLS
+      def school
+        @reading.choice("school").to_sym
+      end
+
+      # Steps that go with this pass: those chosen, or those the kind of work usually brings.
+      # @return [Array<Symbol>]
+      def steps
+        @steps ||= @reading.names("steps")&.map(&:to_sym) || kind.steps
+      end
+
+      # @return [String] what the ticket is called: the work and where
+      def name
+        if covered_ids.size == @places.size && @places.size < 2
+          kind
+            .label
+        else
+          "#{kind.label}, #{covered_ids.map { |id| @places.fetch(id).name }.join(", ")}"
+        end
+      end
+
+      private
+
+      def read_input(input)
+        name = input.name.to_s
+        case input.unit
+        when :film then read_film
+        when :choice then @reading.choice(name, kind.default(input.name))
+        when :rows then name == "cloths" ? @reading.rows(name, least: 1, optional: %w[plies]) : @reading.rows(name)
+        else @reading.figure(name, needed: kind.needed?(input.name))
+        end
+      end
+
+      def read_film
+        text = @reading.text("film")
+        if text.strip.empty?
+          kind.needed?(:film) ? @reading.miss("film") : nil
+        else
+          unit = @reading.choice("film_unit").to_sym
+          value = Measure::Typed.read(text, field: "film", units: Fields::PASS["film"].units, bare: unit)
+          cover?(text, unit) ? Work::Cover.new(cover_g_m2: value) : Work::Cover.new(film_mm: value)
+        end
+      rescue InputError => e
+        @reading.complain("film", e.allowed)
+      end
+
+      # Is the coat given as grams on an area?
+      def cover?(text, unit)
+        Measure::Typed.unit?(text) ? text.match?(%r{/|gsm}i) && text.match?(/g|oz/i) : Measure::Units.named(unit).kind == :cover
+      end
+
+      def whole(name)
+        return 1 unless kind.inputs.include?(name.to_sym)
+
+        count = @figures[name.to_sym]
+        return (name == "lifts" ? nil : 1) if count.nil?
+        return count.to_i if count == count.to_i
+
+        @reading.complain(name, "must be a whole number")
+        1
+      end
+
+      def read_sections
+        count = @reading.figure("sections")
+        return count&.to_i if count.nil? || count == count.to_i
+
+        @reading.complain("sections", "must be a whole number")
+      end
+
+      # When coats really began and were finished, and when a witness was still soft.
+      # @return [Hash{Array(Integer, Integer) => Hash{Symbol=>Time}}] by coat and section
+      def read_real
+        @reading.told(Fields::MARK).each_with_object({}) do |name, found|
+          match = Fields::MARK.match(name)
+          time = real_time(name) or next
+          (found[[match[:coat].to_i, match[:section].to_i]] ||= {})[match[:what].to_sym] = time
+        end
+      end
+
+      def real_time(name)
+        text = @reading.entry(name).typed
+        return if text.strip.empty?
+
+        time = JobDesk::START.match?(text) && @zone.local(*text.scan(/\d+/).first(5).map(&:to_i))
+        return time if time && JobDesk::YEARS.cover?(time.year)
+
+        @reading.complain(name, "must be a day and hour like 2026-11-24 09:00")
+      rescue ArgumentError
+        @reading.complain(name, "must be a day and hour that exists")
+      end
+
+      def read_sheet
+        id = @reading.text("sheet")
+        return @reading.miss("sheet") if id.empty?
+
+        @sheets.call(id) || @reading.complain("sheet", "is no longer on the shelf: choose another")
+      rescue InputError => e
+        @reading.complain("sheet", "cannot be used: its #{e.field.tr("_", " ")} #{e.allowed}")
+      end
+    end
+  end
+end

@@ -1,0 +1,136 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Document
+    # Typed fields of one part of a job read into core values; what is wrong or missing is kept with its field.
+    #
+    #   reading = Reader.new(document, problems, missing, "p1-")
+    #   reading.figure("depth", needed: true)   # => Rational, or nil and a complaint
+    class Reader
+      Problem = Value.define(:field, :label, :says)
+
+      attr_reader :problems, :missing
+
+      # @param document [Hash] @param prefix [String] of the keys this part has, e.g. "p1-s2-"
+      # @param problems [Array<Problem>] @param missing [Array<Problem>] both are added to
+      def initialize(document, prefix = "", problems = [], missing = [])
+        @document = document
+        @prefix = prefix
+        @problems = problems
+        @missing = missing
+        @values = {}
+      end
+
+      # The same for another part.
+      def within(prefix)
+        Reader.new(@document, "#{@prefix}#{prefix}", @problems, @missing)
+      end
+
+      def key(name)
+        "#{@prefix}#{name}"
+      end
+
+      def field(name)
+        Fields.of(key(name)) || raise(KeyError, "no field #{key(name)}")
+      end
+
+      def text(name)
+        @document[key(name)].to_s
+      end
+
+      def entry(name)
+        AsTyped.kept(@document[key(name)])
+      end
+
+      def choice(name, default = nil)
+        choices = field(name).choices
+        chosen = @document[key(name)]
+        choices.key?(chosen) ? chosen : default || choices.keys.first
+      end
+
+      # Names of this part's own fields that were ever told.
+      # @param pattern [Regexp]
+      # @return [Array<String>]
+      def told(pattern)
+        @document.keys.filter_map do |key|
+          key.delete_prefix(@prefix) if key.start_with?(@prefix) && key.delete_prefix(@prefix).match?(pattern)
+        end
+      end
+
+      def ids(name)
+        JobDocument.ids(@document, key(name))
+      end
+
+      # @return [Array<String>, nil] nil where nothing was ever chosen
+      def names(name)
+        list = @document[key(name)]
+        list.is_a?(Array) ? list.grep(String) : nil
+      end
+
+      # @return [Rational, nil]
+      def figure(name, needed: false, label: nil)
+        read(field(name), entry(name), key(name), label || field(name).label, needed: needed)
+      end
+
+      # @return [Array<Array>, nil] rows of figures and words; nil when one is wrong or missing
+      def rows(name, least: 0, optional: [])
+        list = @document[key(name)] || []
+        return miss(name) if list.size < least && list.empty?
+
+        before = @problems.size + @missing.size
+        found = list.each_with_index.map { |row, i| row_at(name, row, i, optional) }
+        return if @problems.size + @missing.size > before
+        return complain(name, "must be at least #{least}; #{found.size} given") if found.size < least
+
+        found
+      end
+
+      # Runs what may complain, and keeps the complaint with the field it is about.
+      # @param names [Hash{String=>String}] the core's name of a field to the form's
+      def guarded(fallback, names = {})
+        yield
+      rescue InputError => e
+        name = names.fetch(e.field, e.field)
+        if Fields.of(key(name.split(".").first))
+          complain(name, e.allowed)
+        else
+          complain(fallback, name == fallback ? e.allowed : "cannot be: #{e.field.tr("_", " ")} #{e.allowed}")
+        end
+      end
+
+      def complain(name, says, label = nil)
+        label ||= Fields.of(key(name.to_s.split(".").first))&.label || name.to_s.capitalize
+        @problems << Problem.new(field: key(name), label: label, says: says)
+        nil
+      end
+
+      def miss(name, label = nil)
+        @missing << Problem.new(field: key(name), label: label || field(name.split(".").first).label, says: "must be given")
+        nil
+      end
+
+      private
+
+      def row_at(name, row, index, optional)
+        field(name).columns.each_with_index.map do |column, j|
+          kept = AsTyped.kept(row[j])
+          next kept.typed if column.kind == :word
+          next if kept.blank? && optional.include?(column.name)
+
+          read(column, kept, key("#{name}.#{index}.#{column.name}"), format(column.label, index + 1), needed: true)
+        end
+      end
+
+      def read(field, entry, key, label, needed:)
+        if entry.blank?
+          @missing << Problem.new(field: key, label: label, says: "must be given") if needed
+          return
+        end
+        Measure::Typed.read(entry.typed, field: key, units: field.units, bare: entry.bare || field.metric, allowed: field.allowed)
+      rescue InputError => e
+        @problems << Problem.new(field: key, label: label, says: e.allowed)
+        nil
+      end
+    end
+  end
+end

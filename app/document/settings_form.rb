@@ -1,0 +1,65 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Document
+    # The shop's settings as typed.
+    class SettingsForm
+      include TypedForm
+
+      FIRST = { "resin" => "resin first", "hardener" => "hardener first" }.freeze
+      PX_PER_MM = (1..20)
+      # Rooms people work in; also keeps 68 °F from being taken for 68 °C while the units are being changed.
+      SHOP_C = (-20..50)
+      UNITS = { "metric" => "metric: mm, g, ml, °C", "us" => "US: in, oz, fl oz, °F" }.freeze
+
+      # @param typed [Hash{String=>Object}]
+      # @param system [String] unit system the page spoke
+      def initialize(typed, system)
+        @typed = typed
+        @system = system
+        @problems = {}
+        @units = typed["units"].to_s
+        @problems["units"] = "must be metric or us" unless UNITS.key?(@units)
+        @px_per_mm = Measure::Typed.read(typed.fetch("px_per_mm", "3.7795").to_s, field: "px_per_mm", allowed: PX_PER_MM)
+        @hours = typed.fetch("hours", Crew::HOURS).to_s.strip
+        @days_off = typed.fetch("days_off", "Sat Sun").to_s.strip
+        read_hours
+        @zone = typed.fetch("zone", "").to_s.strip
+        @problems["zone"] = "must be the name of a time zone, like Europe/Oslo" unless @zone.empty? || Zones.known(@zone)
+        @crew = Measure::Typed.read(typed.fetch("crew", "1").to_s, field: "crew", allowed: 1..20).to_i
+        @pour_first = typed.fetch("pour_first", "resin").to_s
+        @problems["pour_first"] = "must be resin or hardener" unless FIRST.key?(@pour_first)
+        @shop_temp_c = Measure::Typed.read(typed["shop_temp"].to_s, field: "shop_temp", units: Measure::Units::TEMPERATURE,
+          bare: Words::Wording.new(system).bare_temperature, allowed: SHOP_C)
+      rescue InputError => e
+        @problems[e.field] = e.allowed
+      end
+
+      # @param record [Stores::Settings]
+      def self.of(record)
+        bare = Words::Wording.new(record.units).bare_temperature
+        new(
+          { "units" => record.units, "pour_first" => record.pour_first, "px_per_mm" => Check.plain(record.px_per_mm.round(4)),
+            "hours" => record.hours,
+            "days_off" => record.days_off, "crew" => record.crew.to_s, "zone" => record.zone,
+            "shop_temp" => Check.plain(Measure::Units.from_core(record.shop_temp_c, bare).round(2)) }, record.units
+        )
+      end
+
+      # Hours that can be read, and that open some day.
+      def read_hours
+        raise InputError.new("hours", "must be at most 200 characters") if @hours.length > 200 || @days_off.length > 200
+
+        Plan::Hours.read(@hours, days_off: @days_off, start: Zones.of(nil).local(2026, 1, 5, 9), zone: Zones.of(nil)).fit(0, 1)
+      end
+
+      # @return [Hash{Symbol=>Object}]
+      def columns
+        {
+          units: @units, pour_first: @pour_first, px_per_mm: @px_per_mm.to_f, hours: @hours, days_off: @days_off, crew: @crew, zone: @zone,
+          shop_temp_c: @shop_temp_c.to_f
+        }
+      end
+    end
+  end
+end

@@ -1,0 +1,244 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Document
+    # The sheet editor's fields, declared as they stand on a maker's sheet, and their reading.
+    #
+    #   form = SheetForm.new(params, "metric")
+    #   form.problems   # => { "pot_life_min" => "must be a number ..." }
+    #   form.sheet      # => core Sheet, or nil
+    class SheetForm
+      include TypedForm
+
+      # kind: :word, :choice, :figure, :range (early and late), :choices
+      Field = Value.define(:name, :label, :kind, units: [].freeze, metric: nil, us: nil, allowed: nil, needed: false, hint: nil,
+        choices: nil, fallback: nil)
+      U = Measure::Units
+
+      def self.time(name, label, **more)
+        Field.new(name: name, label: label, kind: :figure, units: U::TIME, metric: :min, us: :min, **more)
+      end
+
+      def self.temperature(name, label, **more)
+        Field.new(name: name, label: label, kind: :figure, units: U::TEMPERATURE, metric: :C, us: :F, allowed: Check::TEMP_C, **more)
+      end
+
+      def self.plain(name, label, units, bare, **more)
+        Field.new(name: name, label: label, kind: :figure, units: units, metric: bare, us: bare, **more)
+      end
+
+      def self.stage(stage)
+        Field.new(name: stage.name.to_s, label: stage.label.capitalize, kind: :range, units: U::TIME, metric: :min, us: :min,
+          allowed: Dakren::Sheet::MINUTES, hint: stage == Cure::STAGES.first ? "early and late: 90–120 min, 4–5 h, 7 d" : nil)
+      end
+
+      def self.limits(name)
+        Cure::Clock::LIMITS.fetch(name).first
+      end
+
+      def self.work(one)
+        Field.new(name: one.name.to_s, label: one.label, kind: :figure, units: one.measure, metric: one.metric, us: one.us,
+          allowed: one.allowed, hint: one.hint, fallback: one.fallback)
+      end
+      private_class_method :work, :time, :temperature, :plain, :stage, :limits
+
+      GROUPS = {
+        "Names" => [
+          Field.new(name: "resin", label: "Resin, part A", kind: :word, needed: true),
+          Field.new(name: "hardener", label: "Hardener, part B", kind: :word, needed: true)
+        ],
+        "Mix ratio" => [
+          Field.new(name: "ratio_by", label: "Ratio is by", kind: :choice, choices: { "weight" => "weight", "volume" => "volume" }),
+          plain("ratio_resin", "Parts of resin", U::NUMBER, nil, needed: true, allowed: Measure::Ratio::PARTS),
+          plain("ratio_hardener", "Parts of hardener", U::NUMBER, nil, needed: true, allowed: Measure::Ratio::PARTS,
+            hint: "for phr write 100 and the phr"),
+          plain("resin_density_g_ml", "Density of resin", U::DENSITY, :"g/ml", allowed: Measure::Ratio::DENSITY),
+          plain("hardener_density_g_ml", "Density of hardener", U::DENSITY, :"g/ml", allowed: Measure::Ratio::DENSITY)
+        ],
+        "Time" => [
+          temperature("reference_temp_c", "All times at", needed: true),
+          time("pot_life_min", "Pot life", allowed: limits(:pot_life_min), hint: "in the cup"),
+          Field.new(name: "pot_mass_g", label: "of a mass of", kind: :figure, units: U::MASS, metric: :g, us: :g,
+            allowed: limits(:pot_mass_g), fallback: 100),
+          time("working_min", "Working time", needed: true, allowed: limits(:working_min), hint: "as a thin film"),
+          time("second_working_min", "Working time, colder or warmer", allowed: limits(:working_min),
+            hint: "if the sheet gives a second one: it tells the activation energy"),
+          temperature("second_temp_c", "at")
+        ],
+        "Stages of a film" => Cure::STAGES.map { |stage| stage(stage) },
+        "Limits" => [
+          temperature("lowest_c", "Not colder than"), temperature("highest_c", "Not warmer than"),
+          Field.new(name: "max_depth_mm", label: "Largest depth of one lift", kind: :figure, units: U::LENGTH, metric: :mm, us: :in,
+            allowed: limits(:max_depth_mm)),
+          Field.new(name: "depth_peak_limit_c", label: "peaking at most at", kind: :figure, units: U::TEMPERATURE, metric: :C, us: :F,
+            allowed: limits(:depth_peak_limit_c), fallback: 60),
+          plain("extra_resin_pct", "Forgives extra resin", U::PERCENT, :%, allowed: 0..100, fallback: 5),
+          plain("extra_hardener_pct", "Forgives extra hardener", U::PERCENT, :%, allowed: 0..100, fallback: 2)
+        ],
+        "Limits of the work" => WorkLimits::ALL.values.map { |one| work(one) },
+        "When the ratio is missed" => [
+          plain("weak_from_index", "Weak, down to index", U::NUMBER, nil, allowed: 0..10, fallback: 0.9,
+            hint: "resin to hardener over the sheet's: below 1 is short of resin"),
+          plain("scratches_from_index", "Scratches, down to", U::NUMBER, nil, allowed: 0..10, fallback: 0.7),
+          plain("rubbery_from_index", "Rubbery, down to", U::NUMBER, nil, allowed: 0..10, fallback: 0.4),
+          plain("soft_from_index", "Soft, unreacted above", U::NUMBER, nil, allowed: 0..10, fallback: 1.15)
+        ],
+        "Mixing" => [
+          time("mix_cup_min", "Minutes for a cup, to 1 kg", allowed: Mixing::MINUTES, fallback: 3),
+          time("mix_pail_min", "Minutes for a 20 kg pail", allowed: Mixing::MINUTES),
+          time("second_cup_min", "then in a second cup", allowed: Mixing::MINUTES, fallback: 0)
+        ],
+        "Heat" => [
+          plain("heat_j_g", "Heat of reaction, J/g", U::NUMBER, nil, allowed: limits(:heat_j_g), fallback: 400),
+          plain("activation_kj_mol", "Activation energy, kJ/mol", U::NUMBER, nil, allowed: limits(:activation_kj_mol), fallback: 55),
+          plain("heat_capacity_j_gk", "Heat capacity, J/g K", U::NUMBER, nil, allowed: limits(:heat_capacity_j_gk), fallback: 1.9)
+        ]
+      }.freeze
+      PURPOSES_FIELD = Field.new(name: "purposes", label: "Made for", kind: :choices, choices: PURPOSES.transform_keys(&:to_s))
+      FIELDS = GROUPS.values.flatten.to_h { |field| [field.name, field] }.freeze
+      # Columns that are never empty: their fallback is kept with the sheet.
+      DEFAULTED = %w[mix_cup_min second_cup_min].freeze
+      WORD_LONGEST = 80
+      NOTES_LONGEST = 4000
+
+      attr_reader :system
+
+      # @param typed [Hash{String=>Object}] field name to what was typed
+      # @param system [String] "metric" or "us"
+      def initialize(typed, system)
+        @typed = typed
+        @system = system
+        @problems = {}
+        @numbers = {}
+        FIELDS.each_value { |field| read(field) }
+        @numbers[:purposes] = Array(typed["purposes"]).grep(String) & PURPOSES.keys.map(&:to_s)
+        read_notes
+        build
+      end
+
+      # @param record [Stores::Sheet]
+      # @return [SheetForm] as it opens for editing
+      def self.of(record, system)
+        wording = Words::Wording.new(system)
+        typed = FIELDS.transform_values { |field| shown(field, record, wording) }
+        new(typed.merge("purposes" => record.purposes, "notes" => record.notes), system)
+      end
+
+      def self.shown(field, record, wording)
+        return range_text(record.stages[field.name]) if field.kind == :range
+
+        value = record.public_send(field.name)
+        return value.to_s if value.nil? || value.is_a?(String)
+        return duration(value) if field.units == U::TIME
+
+        bare = wording.system == "us" ? field.us : field.metric
+        Check.plain((bare ? U.from_core(value.to_f, bare) : value).to_f.round(6))
+      end
+
+      # Minutes in the largest unit that says them exactly.
+      def self.duration(minutes)
+        unit = { "d" => 1440, "h" => 60 }.find { |_, size| minutes >= size * 2 && (minutes % size).zero? }
+        unit ? "#{Check.plain((minutes / unit[1]).to_f)} #{unit[0]}" : "#{Check.plain(minutes.to_f)} min"
+      end
+
+      def self.range_text(range)
+        return "" unless range
+
+        early, late = range.map { |minutes| duration(minutes) }
+        return early if early == late
+
+        unit = " #{late.split.last}"
+        early.end_with?(unit) ? "#{early.delete_suffix(unit)}–#{late}" : "#{early} – #{late}"
+      end
+
+      # @return [Sheet, nil]
+      attr_reader :sheet
+
+      # @return [Hash{Symbol=>Object}] the record's columns
+      def columns
+        @numbers.merge(stages: @numbers[:stages].transform_keys(&:to_s))
+      end
+
+      # Was the activation energy found from two working times?
+      def fitted?
+        @numbers[:activation_kj_mol].nil? && !sheet.nil? && !sheet.clock.assumed?(:activation_kj_mol)
+      end
+
+      def bare(field)
+        system == "us" ? field.us : field.metric
+      end
+
+      private
+
+      def read(field)
+        text = typed[field.name].to_s.strip
+        @numbers[:stages] ||= {}
+        return missing(field) if text.empty?
+
+        case field.kind
+        when :word then read_word(field, text)
+        when :choice then field.choices.key?(text) ? @numbers[field.name.to_sym] = text : complain(field.name, "must be weight or volume")
+        when :range then @numbers[:stages][field.name.to_sym] = read_range(field, text)
+        else @numbers[field.name.to_sym] = figure(field, text)&.to_f
+        end
+      end
+
+      def missing(field)
+        complain(field.name, "must be given") if field.needed || field.kind == :choice
+        @numbers[field.name.to_sym] = DEFAULTED.include?(field.name) ? field.fallback.to_f : nil unless field.kind == :range
+      end
+
+      def read_word(field, text)
+        complain(field.name, "must be at most #{WORD_LONGEST} characters; it has #{text.length}") if text.length > WORD_LONGEST
+        @numbers[field.name.to_sym] = text
+      end
+
+      def read_range(field, text)
+        parts = text.split(/\s*(?:–|—|-|\bto\b)\s*/, -1)
+        return complain(field.name, "must be one time or two, like 90–120 min") unless parts.size.between?(1, 2)
+
+        unit = parts.last[/[a-z]+\s*\z/i]
+        parts[0] = "#{parts[0]} #{unit}" if parts.size == 2 && unit && !Measure::Typed.unit?(parts[0])
+        early, late = parts.map { |part| figure(field, part) }
+        late ||= early if parts.size == 1
+        return unless early && late
+        return complain(field.name, "must have its early figure first") if early > late
+
+        [early.to_f, late.to_f]
+      end
+
+      def figure(field, text)
+        Measure::Typed.read(text, field: field.name, units: field.units, bare: bare(field), allowed: field.allowed)
+      rescue InputError => e
+        complain(field.name, e.allowed)
+      end
+
+      def read_notes
+        notes = typed["notes"].to_s
+        complain("notes", "must be at most #{NOTES_LONGEST} characters; they have #{notes.length}") if notes.length > NOTES_LONGEST
+        @numbers[:notes] = notes
+      end
+
+      def build
+        @numbers[:stages].compact!
+        return unless valid?
+
+        @sheet = SheetNumbers.build(@numbers)
+        @sheet.mix.cup_rate_per_s
+        @sheet.mix.pour_rate_per_s
+      rescue InputError => e
+        field = e.field.tr(".", "_").sub(/\Amix_/, "mix_")
+        complain(FIELDS.key?(field) ? field : "working_min", e.allowed)
+        @sheet = nil
+      rescue NotSolved => e
+        complain("pot_life_min", "gives no answer: #{e.message}")
+        @sheet = nil
+      end
+
+      def complain(name, says)
+        @problems[name] ||= says
+        nil
+      end
+    end
+  end
+end

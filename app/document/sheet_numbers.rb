@@ -1,0 +1,56 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Document
+    # A sheet's numbers, as a form or a record has them, into the core's sheet.
+    module SheetNumbers
+      CLOCK = Cure::Clock::LIMITS.keys - [:mixed_density_g_ml]
+
+      module_function
+
+      # @param numbers [Hash{Symbol=>Object}] as the record's columns
+      # @return [Sheet]
+      # @raise [InputError]
+      def build(numbers)
+        Sheet.new(resin: numbers[:resin], hardener: numbers[:hardener], ratio: ratio(numbers), clock: clock(numbers),
+          stages: (numbers[:stages] || {}).to_h { |name, range| [name.to_sym, range] },
+          lowest_c: numbers[:lowest_c], highest_c: numbers[:highest_c],
+          purposes: (numbers[:purposes] || []).map(&:to_sym) & PURPOSES.keys, mixing: mixing(numbers),
+          limits: WorkLimits.new(**properties(numbers)),
+          extra_resin_pct: numbers[:extra_resin_pct], extra_hardener_pct: numbers[:extra_hardener_pct],
+          bands: Measure::Verdict::BANDS.to_h { |name| [name, numbers[:"#{name}_from_index"]] })
+      end
+
+      # What it says of the work: by name beside the rest, as forms and older cups have it, or together as the shelf keeps it.
+      def properties(numbers)
+        numbers.merge(numbers[:properties].to_h.transform_keys(&:to_sym)).slice(*WorkLimits::ALL.keys)
+      end
+
+      def ratio(numbers)
+        Measure::Ratio.new(by: numbers[:ratio_by].to_s.to_sym, resin: numbers[:ratio_resin], hardener: numbers[:ratio_hardener],
+          resin_density_g_ml: numbers[:resin_density_g_ml], hardener_density_g_ml: numbers[:hardener_density_g_ml])
+      end
+
+      def clock(numbers)
+        stated = CLOCK.to_h { |name| [name, numbers[name]] }.compact
+        return stated if stated.key?(:activation_kj_mol) || numbers[:second_working_min].nil? || numbers[:second_temp_c].nil?
+
+        stated.merge(activation_kj_mol: fitted(numbers))
+      end
+
+      # The energy that carries the working time from the one temperature to the other.
+      def fitted(numbers)
+        Cure::Clock.fit_activation_kj_mol([numbers[:working_min], numbers[:reference_temp_c]],
+          [numbers[:second_working_min], numbers[:second_temp_c]])
+      rescue InputError => e
+        raise InputError.new(:second_working_min,
+          e.field == "activation_kj_mol" ? "does not fit the first: #{e.allowed}" : "needs another temperature: it #{e.allowed}")
+      end
+
+      def mixing(numbers)
+        Mixing.new(cup_min: numbers[:mix_cup_min] || 3, pail_min: numbers[:mix_pail_min], second_cup_min: numbers[:second_cup_min] || 0)
+      end
+      private_class_method :properties, :ratio, :clock, :fitted, :mixing
+    end
+  end
+end

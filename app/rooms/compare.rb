@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # About a plan: hardeners side by side, the calendar of a job and of the shop, copies and templates.
+    class Compare < Room
+      CALENDAR = "text/calendar; charset=utf-8"
+      FEED_JOBS = 100
+
+      helpers JobHelp
+
+      get %r{/(\d{1,15})/compare} do |id|
+        @record = find(id)
+        @desk = desk_of(@record.document)
+        @resins = @desk.passes.filter_map { |pass| pass.sheet&.resin }.uniq
+        @resin = @resins.include?(word("resin")) ? word("resin") : @resins.first
+        @rows = @resin ? Rooms::Comparison.new(@desk, named_sheets, @resin) { |document, extra| planning.tried(document, extra) }.rows : []
+        @title = "Hardeners side by side"
+        erb :"compare/compare"
+      end
+
+      get %r{/(\d{1,15})/job\.ics} do |id|
+        record = find(id)
+        content_type CALENDAR
+        headers "content-disposition" => "attachment; filename=\"job-#{record.id}.ics\""
+        planning.calendar(planning.renew(record))
+      end
+
+      get "/shop.ics" do
+        content_type CALENDAR
+        shown = Stores::Job.where(template: false, state: Stores::Job::OPEN).latest.limit(FEED_JOBS)
+        shown.unwritten.each { |record| planning.calendar(record) }
+        Formats::Calendar.together(shown.pluck(:calendar))
+      end
+
+      post %r{/(\d{1,15})/deeds} do |id|
+        record = find(id)
+        case word("deed")
+        when "duplicate" then redirect "/jobs/#{copy_of(record, "#{record.name[0, 100]}, again").id}", 303
+        when "template" then record.update!(template: !record.template)
+        when "begin" then redirect "/jobs/#{copy_of(record, record.name).id}", 303
+        end
+        redirect "/jobs/#{record.id}", 303
+      end
+
+      helpers do
+        # A new job of the same kind: nothing of what happened to the first goes with it.
+        def copy_of(record, name)
+          kept = record.document.reject do |key, _|
+            key.end_with?("-picture", "-picture_scale") || Document::Fields.mark(key.split("-").last) || key == "measured"
+          end
+          Stores::Job.new.tap { |job| keep(job, kept.merge("name" => name, "start" => blank_document["start"])) }
+        end
+      end
+    end
+  end
+end

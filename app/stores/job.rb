@@ -1,0 +1,117 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Stores
+    # A job as it was typed, and every state it has been in.
+    class Job < Base
+      serialize :document, coder: JSON
+      has_many :revisions, -> { order(:number) }, class_name: "Dakren::Stores::JobRevision", inverse_of: :job, dependent: :delete_all
+
+      # How a job stands, as the builder says or as its first cup shows.
+      STATES = { "planned" => "planned", "under_way" => "under way", "done" => "done", "set_aside" => "set aside" }.freeze
+      # States in which it still takes the crew's time.
+      OPEN = %w[planned under_way].freeze
+
+      scope :latest, -> { order(updated_at: :desc, id: :desc) }
+      # Jobs whose summary is of another revision, or of a shop that has changed since.
+      scope :stale, ->(stamp) { where("summary_of <> revision OR summary_stamp <> ?", stamp) }
+
+      # Those whose calendar is not written yet.
+      scope :unwritten, -> { where(calendar: nil) }
+
+      # Keeps what its plan says.
+      # @param said [Hash] see Summary @param stamp [String] of what it hangs on
+      def summarise(said, stamp)
+        first, over = said.values_at("first_at", "over_at").map { |seconds| seconds && Time.at(seconds) }
+        @said = said
+        self.class.where(id: id, revision: revision).update_all(summary: JSON.generate(said), summary_of: revision, summary_stamp: stamp,
+          first_at: first, over_at: over, calendar: nil)
+        written(nil)
+      end
+
+      # @param text [String] iCalendar of what its plan says
+      def keep_calendar(text)
+        self.class.where(id: id, revision: revision).update_all(calendar: text)
+        written(text)
+      end
+
+      def stale?(stamp)
+        summary_of != revision || summary_stamp != stamp
+      end
+
+      # What its plan said when it was kept.
+      # @return [Hash{String=>Object}]
+      def said
+        @said ||= JSON.parse(summary)
+      end
+
+      # Was it never worked out yet?
+      def unsaid?
+        summary_of.zero?
+      end
+
+      # @param most [Integer] characters
+      # @return [String] what a job is called wherever it is named, also one nobody has named
+      def title(most = 120)
+        name.to_s.strip.empty? ? "Unnamed job" : name[0, most]
+      end
+
+      # Writes a document as the next revision.
+      # @param document [Hash] as Document::JobDocument makes it
+      def write(document)
+        return if document == self.document && persisted? && revisions.exists?
+
+        keep(document, parent: revisions.last&.stands_for)
+      end
+
+      # Goes back to the state the present one was made from. That is a new revision itself: nothing is lost.
+      def undo
+        before = earlier
+        keep(before.document, stands_for: before.number) if before
+      end
+
+      # Goes on to the state that was made from the present one last.
+      def redo
+        after = later
+        keep(after.document, stands_for: after.number) if after
+      end
+
+      # @return [JobRevision, nil] the state undo goes back to
+      def earlier
+        now = revisions.last&.stands_for
+        parent = now && revisions.find_by(number: now)&.parent
+        parent && revisions.find_by(number: parent)
+      end
+
+      # @return [JobRevision, nil] the state redo goes on to
+      def later
+        now = revisions.last&.stands_for
+        now && revisions.where(parent: now).where("stands_for = number").last
+      end
+
+      # @return [Hash, nil] the document as it was at a revision
+      def document_at(number)
+        revisions.find_by(number: number)&.document
+      end
+
+      private
+
+      def written(calendar)
+        self.calendar = calendar
+        clear_attribute_changes(%w[calendar])
+      end
+
+      def keep(document, parent: nil, stands_for: nil)
+        number = revisions.exists? ? revision + 1 : revision
+        update!(document: document, name: document["name"].to_s, revision: number)
+        revisions.create!(number: number, document: document, parent: parent, stands_for: stands_for || number)
+      end
+    end
+
+    # One state of a job; the newest is the job itself.
+    class JobRevision < Base
+      serialize :document, coder: JSON
+      belongs_to :job, class_name: "Dakren::Stores::Job"
+    end
+  end
+end

@@ -1,0 +1,119 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Stores
+    # The list of jobs: filtered, sorted, one page of it, from what was kept when they were planned.
+    class JobList
+      PAGE = 30
+      SHOWN = { "open" => "to do", **Job::STATES, "all" => "all" }.freeze
+      SORTS = { "latest" => "worked on last", "first" => "first cup", "name" => "name" }.freeze
+      ORDERS = { "latest" => "updated_at DESC, id DESC", "first" => "first_at IS NULL, first_at, id", "name" => "name COLLATE NOCASE, id" }
+        .freeze
+
+      # What an address need not say.
+      USUAL = { show: "open", sort: "latest", page: 1 }.freeze
+
+      attr_reader :shown, :sort, :page
+
+      # @param shown [String] of SHOWN @param sort [String] of SORTS @param page [String] from 1
+      def initialize(shown, sort, page)
+        @shown = SHOWN.key?(shown) ? shown : "open"
+        @sort = SORTS.key?(sort) ? sort : "latest"
+        @page = page.match?(/\A\d{1,6}\z/) ? page.to_i.clamp(1, pages) : 1
+      end
+
+      # @return [Array<Job>]
+      def jobs
+        @jobs ||= chosen.order(Arel.sql(ORDERS.fetch(sort))).offset((page - 1) * PAGE).limit(PAGE)
+          .select(:id, :name, :summary, :summary_of, :state, :first_at, :updated_at).to_a
+      end
+
+      def count
+        @count ||= chosen.count
+      end
+
+      # How many there are in each state.
+      # @return [Hash{String=>Integer}]
+      def counts
+        @counts ||= begin
+          by_state = Job.where(template: false).group(:state).count
+          SHOWN.keys.to_h { |key| [key, by_state.slice(*states(key)).values.sum] }
+        end
+      end
+
+      def pages
+        [(count / PAGE.to_f).ceil, 1].max
+      end
+
+      # An address of this list with something else chosen.
+      def path(**changes)
+        told = { show: shown, sort: sort, page: 1 }.merge(changes).reject { |key, value| USUAL[key] == value }
+        told.empty? ? "/" : "/?#{told.map { |key, value| "#{key}=#{value}" }.join("&")}"
+      end
+
+      private
+
+      def states(key)
+        case key
+        when "open" then Job::OPEN
+        when "all" then Job::STATES.keys
+        else [key]
+        end
+      end
+
+      def chosen
+        Job.where(template: false, state: states(shown))
+      end
+    end
+
+    # What is tacky or wet now, and what needs a hand in the next hours, across all jobs.
+    class NowList
+      # How far ahead the list of what needs a hand looks.
+      SOON_S = 8 * 3600
+      MOST = 12
+      # A job whose first cup lies farther off than this has nothing on now.
+      FAR_S = 90 * 86_400
+      FAR_FUTURE = 1 << 40
+
+      # @param now [Time]
+      def initialize(now)
+        @now = now
+        @at = now.to_i
+      end
+
+      # @return [Hash{Symbol=>Array<Hash>}] :tacky, :wet and :soon, the nearest first
+      def found
+        found = { tacky: [], wet: [], soon: [] }
+        jobs.each { |job| look_at(job, found) }
+        found.transform_values { |list| list.sort_by { |one| (one[:at] || one[:until])&.to_i || FAR_FUTURE }.first(MOST) }
+      end
+
+      private
+
+      def jobs
+        near = Time.at(@at - FAR_S)..Time.at(@at + SOON_S)
+        Job.where(template: false, state: Job::OPEN, first_at: near, over_at: [nil, Time.at(@at)..]).select(:id, :name, :summary).to_a
+      end
+
+      def look_at(job, found)
+        (job.said["cures"] || []).select { |cure| cure["on"] <= @at }.group_by { |cure| cure["places"] }.each_value do |cures|
+          cured(job, cures.last, found)
+        end
+        (job.said["events"] || []).each do |event|
+          found[:soon] << { job: job, at: time(event["from"]), words: event["label"] } if event["from"].between?(@at, @at + SOON_S)
+        end
+      end
+
+      def cured(job, cure, found)
+        return if cure["hard"] && cure["hard"] < @at
+        return found[:wet] << { job: job, words: cure["label"], at: time(cure["opens"]) } if cure["opens"].nil? || cure["opens"] > @at
+
+        found[:tacky] << { job: job, words: cure["label"], until: time(cure["closes"]) }
+      end
+
+      def time(seconds)
+        seconds && (@now + (seconds - @at))
+      end
+    end
+  end
+end

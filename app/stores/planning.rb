@@ -1,0 +1,127 @@
+# frozen_string_literal: true
+
+require "digest"
+require "json"
+
+module Dakren
+  module Stores
+    # Plans of this shop: what the shop is now, fetched once, and the desk of any document with it.
+    #
+    #   planning = Planning.new
+    #   planning.desk_of(record.document).coats
+    #   planning.stamp                            # => changes when anything a plan hangs on does
+    class Planning
+      # Plans of late: a document is planned once, however often it is looked at.
+      DESKS = Memo.new(70)
+      FORECAST_S = 600
+      FORECAST = Devices::WeatherDesk.method(:forecast)
+
+      # @param settings [Settings] @param job_id [Integer, nil] whose plan it is: its own times do not keep it from itself
+      def initialize(settings = Settings.shop, job_id: nil)
+        @settings = settings
+        @job_id = job_id
+      end
+
+      # @param document [Hash]
+      # @return [Document::JobDesk]
+      def desk_of(document)
+        key = [document, stamp, (taken if document["chain"] == "yes"), (Time.now.to_i / FORECAST_S if document["room_mode"] == "weather")]
+        DESKS.recall(key) { planned(document) }
+      end
+
+      # Planned for itself, and not kept for the next page.
+      # @return [Document::JobDesk]
+      def fresh_desk_of(document)
+        planned(document)
+      end
+
+      # The same with sheets that are not on the shelf.
+      # @param extra [Hash{String=>Sheet}]
+      # @return [Document::JobDesk] without looking for other sheets that would suit
+      def tried(document, extra)
+        Document::JobDesk.new(document, sheets: ->(id) { extra[id] || finder.call(id) }, tools: tools, own: own, shop: shop,
+          forecast: FORECAST)
+      end
+
+      # Everything of the shop a plan hangs on, as it stands now.
+      # @return [String]
+      def stamp
+        @stamp ||= begin
+          tables = [Sheet, Tool, OwnFigure].map do |table|
+            [table.count, table.maximum(:id), table.column_names.include?("updated_at") ? table.maximum(:updated_at).to_f : nil]
+          end
+          Digest::SHA256.hexdigest(JSON.generate([Summary::VERSION, tables, @settings.updated_at.to_f, zone.name]))[0, 20]
+        end
+      end
+
+      # Plans a job where what was kept of it is stale, and keeps that.
+      # @param record [Job]
+      # @return [Job] the same
+      def renew(record)
+        record.tap { record.summarise(Summary.of(fresh_desk_of(record.document)), stamp) if record.stale?(stamp) }
+      end
+
+      # A job's calendar as it was written last, or written now.
+      # @param record [Job]
+      # @return [String]
+      def calendar(record)
+        record.calendar || Formats::Calendar.new(record, zone).to_s.tap { |text| record.keep_calendar(text) }
+      end
+
+      def finder
+        @finder ||= begin
+          known = {}
+          found = Shelf.finder
+          ->(id) { known.fetch(id) { known[id] = found.call(id) } }
+        end
+      end
+
+      def tools
+        @tools ||= Tool.shelf
+      end
+
+      def own
+        @own ||= OwnFigure.of_shop
+      end
+
+      def zone
+        @zone ||= Document::Zones.of(@settings.zone)
+      end
+
+      # Sheets of the shelf with their ids, those whose numbers can be used.
+      # @return [Array<Array(String, Sheet)>]
+      def named_sheets
+        @named_sheets ||= Sheet.in_order.filter_map { |record| (sheet = usable(record.id.to_s)) && [record.id.to_s, sheet] }
+      end
+
+      # @return [Array<Sheet>]
+      def shelf
+        named_sheets.map(&:last)
+      end
+
+      # When the crew is at other jobs: as it was kept when those were planned.
+      # @return [Array<Array(Time, Time)>]
+      def taken
+        @taken ||= Job.where(template: false, state: Job::OPEN).where.not(id: @job_id).pluck(:summary).flat_map do |text|
+          (JSON.parse(text)["busy"] || []).map { |pair| pair.map { |at| Time.at(at) } }
+        end
+      end
+
+      private
+
+      def usable(id)
+        finder.call(id)
+      rescue InputError
+        nil
+      end
+
+      def shop
+        Document::Crew.of(@settings, taken: taken)
+      end
+
+      def planned(document)
+        Document::JobDesk.new(document, sheets: finder, tools: tools, shelf: -> { shelf }, own: own, shop: shop, forecast: FORECAST)
+      end
+    end
+  end
+end

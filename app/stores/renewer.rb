@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Stores
+    # Works out anew, one after another and beside all else, what the plans of jobs say: after a sheet, a tool or a setting was changed,
+    # or the program itself. The ones worked on last come first.
+    class Renewer
+      PAUSE_S = 1.0
+      # Between two jobs, so that whoever asks for a page comes first.
+      BREATH_S = 0.05
+
+      # @return [Renewer] self
+      def start
+        @thread = Thread.new { loop { renew_all && Kernel.sleep(PAUSE_S) } }
+        @thread.report_on_exception = false
+        self
+      end
+
+      def stop
+        @thread&.kill
+      end
+
+      # Renews whatever is stale.
+      # @return [Integer] how many were
+      def renew_all(breath_s: BREATH_S)
+        count = 0
+        while renew_one
+          count += 1
+          Kernel.sleep(breath_s) if breath_s.positive?
+        end
+        count
+      ensure
+        ActiveRecord::Base.connection_handler.clear_active_connections! if @thread
+      end
+
+      private
+
+      # @return [Job, nil] the one that was renewed
+      def renew_one
+        planning = Planning.new
+        record = Job.stale(planning.stamp).or(Job.unwritten).latest.first or return
+        planning = Planning.new(job_id: record.id)
+        said = Summary.of(planning.fresh_desk_of(record.document)) if record.stale?(planning.stamp)
+        Database.writing do
+          record.summarise(said, planning.stamp) if said
+          planning.calendar(record)
+        end
+        record
+      rescue StandardError => e
+        # A job that cannot be worked out is not tried for ever.
+        warn "job #{record&.id} cannot be summed up: #{e.message}"
+        record && Database.writing do
+          record.summarise({ "waits" => "cannot be worked out: open it" }, planning.stamp) && record.keep_calendar("")
+        end
+        record
+      end
+    end
+  end
+end

@@ -1,0 +1,20 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Stores
+    # How this shop likes things; one row.
+    class Settings < Base
+      self.table_name = "settings"
+
+      SYSTEMS = %w[metric us].freeze
+
+      validates :units, inclusion: { in: SYSTEMS }
+      validates :shop_temp_c, numericality: { greater_than_or_equal_to: -40, less_than_or_equal_to: 120 }
+
+      # @return [Settings] the shop's row, made on first use
+      def self.shop
+        first || create!
+      end
+    end
+  end
+end

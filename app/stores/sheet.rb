@@ -1,0 +1,24 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Stores
+    # One sheet on the shelf: a resin with one hardener. Numbers in the core's units.
+    class Sheet < Base
+      serialize :stages, coder: JSON
+      serialize :purposes, coder: JSON
+
+      # What it says of the work, each by its name.
+      store :properties, accessors: WorkLimits::ALL.keys, coder: JSON
+
+      validates :resin, :hardener, presence: true, length: { maximum: 80 }
+      validates :hardener, uniqueness: { scope: :resin, case_sensitive: false }
+      validates :notes, length: { maximum: 4000 }
+
+      scope :in_order, -> { order(Arel.sql("lower(resin), working_min")) }
+
+      def name
+        "#{resin} + #{hardener}"
+      end
+    end
+  end
+end

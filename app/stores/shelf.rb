@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Stores
+    # Sheets between the shelf's records and the core.
+    module Shelf
+      # Two hardeners of one resin as a sheet of their own: "blend-3-4-70" is 70 % of the first by weight of hardener.
+      BLEND = /\Ablend-(\d{1,9})-(\d{1,9})-(\d{1,2})\z/
+
+      module_function
+
+      # @return [Sheet, nil]
+      # @raise [InputError]
+      def blend(id)
+        one, two, share = id.match(BLEND).captures.map(&:to_i)
+        records = [one, two].map { |number| Sheet.find_by(id: number) }
+        return if records.any?(&:nil?) || !share.between?(1, 99)
+
+        Blend.new(records.map { |record| core(record) }.zip([Rational(share, 100), Rational(100 - share, 100)])).sheet
+      end
+
+      # A sheet's numbers as a record's columns: what the bench keeps with a batch.
+      # @param id [String] of a record, or of a blend
+      # @return [Hash{String=>Object}]
+      def numbers(id)
+        return Sheet.find(id).attributes.except("id", "created_at", "updated_at", "lock_version") unless id.match?(BLEND)
+
+        sheet = blend(id)
+        ratio = sheet.ratio
+        {
+          "resin" => sheet.resin, "hardener" => sheet.hardener, "ratio_by" => ratio.by.to_s, "ratio_resin" => ratio.resin.to_f,
+          "ratio_hardener" => ratio.hardener.to_f,
+          "resin_density_g_ml" => ratio.resin_density_g_ml&.to_f, "hardener_density_g_ml" => ratio.hardener_density_g_ml&.to_f,
+          "lowest_c" => sheet.lowest_c, "highest_c" => sheet.highest_c,
+          "stages" => sheet.stages.transform_keys(&:to_s), "purposes" => sheet.purposes.map(&:to_s), "mix_cup_min" => sheet.mixing.cup_min,
+          "mix_pail_min" => sheet.mixing.pail_min,
+          "second_cup_min" => sheet.mixing.second_cup_min, "extra_resin_pct" => sheet.extra_resin_pct,
+          "extra_hardener_pct" => sheet.extra_hardener_pct,
+          **sheet.bands.transform_keys { |name| "#{name}_from_index" }, **sheet.limits.to_h.transform_keys(&:to_s),
+          **sheet.clock.stated.slice(*Document::SheetNumbers::CLOCK).transform_keys(&:to_s)
+        }
+      end
+
+      # @param record [Sheet]
+      # @return [Sheet]
+      # @raise [InputError] when its numbers cannot be
+      def core(record)
+        Document::SheetNumbers.build(record.attributes.transform_keys(&:to_sym))
+      end
+
+      # From a job's sheet field to the core's sheet.
+      # @return [#call]
+      def finder
+        lambda do |id|
+          next blend(id) if id.match?(BLEND)
+
+          record = id.match?(/\A\d{1,15}\z/) ? Sheet.find_by(id: id) : nil
+          record && core(record)
+        end
+      end
+    end
+  end
+end

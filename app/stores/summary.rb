@@ -1,0 +1,101 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Stores
+    # What a job's plan says, in plain figures that are kept beside the job: lists, calendars, searches and other jobs read this and
+    # never plan. Times are seconds.
+    module Summary
+      # Counts up whenever the core plans otherwise, or this says otherwise: what was kept before is then worked out anew.
+      VERSION = 2
+      MOST_BUSY = 500
+
+      module_function
+
+      # @param desk [Document::JobDesk]
+      # @return [Hash{String=>Object}] as JSON keeps it
+      def of(desk)
+        found = { "sheet" => desk.sheet&.name, "thumb" => desk.outline && Drawings::Thumb.new(desk.outline).to_s, "waits" => waits(desk) }
+        return found if desk.coats.empty?
+
+        found.merge(figures(desk), "busy" => busy(desk), "events" => events(desk), "cures" => cures(desk))
+      end
+
+      # What the job still waits for, in words.
+      def waits(desk)
+        return if desk.coats.any?
+        return "waits for #{desk.problems.first.label.downcase}" if desk.problems.any?
+
+        if desk.missing.any?
+          "still needed: #{desk.missing.map do |one|
+            one.label.downcase
+          end.uniq.join(", ")}"
+        else
+          "waits for a decision on its ticket"
+        end
+      end
+
+      def figures(desk)
+        first = desk.coats.first
+        tacky = first.stage(:recoat_opens)
+        { "grams" => desk.coats.sum { |coat| coat.plan.total.total_g }.to_f.round(3),
+          "about" => desk.coats.any? { |coat| coat.plan.grams_assumed? }, "coats" => desk.coats.size,
+          "cups" => desk.coats.sum { |coat| coat.plan.batches.size }, "usable" => [first.plan.usable.early, first.plan.usable.late],
+          "first_at" => at(desk, first.from_min),
+          "tacky" => tacky && [tacky.early, tacky.late].map { |minute| at(desk, minute) }, "last_at" => at(desk, desk.coats.last.done_min),
+          "over_at" => over_at(desk),
+          "ready_at" => at(desk, desk.schedule.hand_over_min), "kept" => desk.schedule.kept? }
+      end
+
+      # When nothing is wet, tacky or to be done any more; nil while no figure says.
+      def over_at(desk)
+        ends = desk.coats.map { |coat| (coat.stage(:recoat_closes) || coat.hard)&.late }
+        ends.all? ? at(desk, [*ends, desk.schedule.entries.map(&:to_min).max].max) : nil
+      end
+
+      def busy(desk)
+        desk.schedule.busy.first(MOST_BUSY).map { |from, to| [at(desk, from), at(desk, to)] }
+      end
+
+      # Everything somebody does, with a key of its own each: work that is broken off and gone on with has several entries.
+      def events(desk)
+        seen = Hash.new(0)
+        desk.schedule.entries.map do |entry|
+          seen[entry.key] += 1
+          key = seen[entry.key] > 1 ? "#{entry.key}-#{seen[entry.key]}" : entry.key
+          { "key" => key, "label" => words(entry), "from" => at(desk, entry.from_min), "to" => at(desk, entry.to_min) }
+            .merge(entry.coat? ? coat(desk, entry) : {})
+        end
+      end
+
+      def coat(desk, entry)
+        shut = entry.window && entry.window[1]
+        {
+          "cups" => entry.plan.batches.size, "grams" => entry.plan.total.total_g.to_f.round(1), "sheet" => entry.plan.sheet.name,
+          "shut" => shut && shut < Cure::HORIZON_MIN ? at(desk, shut) : nil
+        }
+      end
+
+      def words(entry)
+        return entry.label unless entry.coat? && entry.of > 1
+
+        "#{entry.label} #{entry.number} of #{entry.of}#{", section #{entry.section}" if entry.sections > 1}"
+      end
+
+      # The uppermost coat of each pass over time: when it is on, tacky, closed, hard.
+      def cures(desk)
+        desk.coats.filter_map do |coat|
+          opens = coat.stage(:recoat_opens) or next
+          hard = coat.stage(:recoat_closes) || coat.hard
+          { "places" => coat.places, "label" => coat.of > 1 ? "#{coat.label} #{coat.number}" : coat.label, "on" => at(desk, coat.to_min),
+            "opens" => at(desk, opens.middle),
+            "closes" => at(desk, coat.stage(:recoat_closes)&.early), "hard" => at(desk, hard&.early) }
+        end
+      end
+
+      def at(desk, minute)
+        minute && desk.time_at(minute).to_i
+      end
+      private_class_method :waits, :figures, :over_at, :busy, :events, :coat, :words, :cures, :at
+    end
+  end
+end

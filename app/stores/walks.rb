@@ -1,0 +1,59 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Stores
+    # Batches between the records and the bench's walk.
+    module Walks
+      module_function
+
+      # @param record [Batch]
+      # @return [Bench::Walk]
+      def walk(record)
+        events = record.events.map do |event|
+          Bench::Event.new(number: event.number, kind: event.kind.to_sym, at: event.at, data: event.data.transform_keys(&:to_sym))
+        end
+        Bench::Walk.new(recipe(record), events)
+      end
+
+      # @param record [Batch]
+      # @return [Bench::Recipe]
+      def recipe(record)
+        kept = record.recipe
+        Bench::Recipe.new(name: record.name, sheet: Document::SheetNumbers.build(record.sheet.transform_keys(&:to_sym)),
+          total_g: Rational(kept.fetch("total_g")),
+          first: kept.fetch("first").to_sym, cup: cup(kept.fetch("cup")), room_c: kept.fetch("room_c"), tins_c: kept.fetch("tins_c"),
+          method: kept.fetch("method").to_sym, placing_min: kept.fetch("placing_min"), powder: kept["powder"]&.to_sym,
+          powder_name: kept["powder_name"] || "silica",
+          powder_to_100_g: kept["powder_to_100_g"],
+          resolution_g: kept.fetch("resolution_g", 0.1), count: count(kept["count"]), tool: kept["tool"])
+      end
+
+      def count(kept)
+        kept && Bench::Count.new(unit: kept.fetch("unit"), resin: kept.fetch("resin"), hardener: kept.fetch("hardener"),
+          alternate: kept.fetch("alternate"))
+      end
+
+      def cup(kept)
+        Plan::CupKind.new(name: kept.fetch("name"), bottom_mm: kept.fetch("bottom_mm"), top_mm: kept.fetch("top_mm"),
+          height_mm: kept.fetch("height_mm"))
+      end
+
+      # A batch made from a plan's cup. The sheet is copied, so that the record keeps what it was made from.
+      #
+      # @param sheet [Sheet]
+      # @param total_g [Rational]
+      # @param cup [Plan::CupKind]
+      # @return [Batch] saved
+      def start(sheet:, name:, total_g:, cup:, room_c:, tins_c:, first:, placing_min:, method: "scale",
+        powder: nil, powder_name: nil, powder_to_100_g: nil, count: nil, tool: nil, resolution_g: 0.1, job: nil, cup_number: nil)
+        Batch.create!(job: job, cup_number: cup_number, name: name,
+          sheet: sheet.is_a?(Hash) ? sheet : sheet.attributes.except("id", "created_at", "updated_at", "lock_version"),
+          recipe: { total_g: total_g.to_s, first: first, room_c: room_c, tins_c: tins_c, method: method, placing_min: placing_min,
+                    powder: powder, powder_name: powder_name,
+                    powder_to_100_g: powder_to_100_g,
+                    count: count, tool: tool, resolution_g: resolution_g,
+                    cup: { name: cup.name, bottom_mm: cup.bottom_mm, top_mm: cup.top_mm, height_mm: cup.height_mm } })
+      end
+    end
+  end
+end

@@ -1,0 +1,89 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Words
+    # Why a plan is as it is, in a sentence: what nothing earlier could pass by, or what cannot be kept.
+    class Because
+      # @param desk [Document::JobDesk] with a schedule @param wording [Wording]
+      def initialize(desk, wording)
+        @desk = desk
+        @wording = wording
+      end
+
+      # @return [String]
+      def sentence
+        schedule = @desk.schedule
+        return missed(schedule.missed.first) unless schedule.kept?
+        return late if @desk.back? && @desk.deadline && (schedule.ends_min.nil? || schedule.ends_min > @desk.minute_of(@desk.deadline))
+
+        first = schedule.entries.first
+        if schedule.held_by.nil? && first.from_min > 90 && @desk.hours.open?(0, 60) && !@desk.back?
+          return "Begun later, #{clock(first.from_min)}, so that every step behind it falls into the hours."
+        end
+
+        held = schedule.held_by
+        if held
+          "Nothing earlier: #{coat(held)} #{reason(held)}."
+        else
+          "Nothing earlier: the one coat begins when the work does, and then it " \
+            "takes its time to cure."
+        end
+      end
+
+      # @return [String] when it is handed over
+      def hand_over
+        return "when it is hard: the data sheet does not say when" if @desk.schedule.hard_untold?
+
+        minute = @desk.schedule.hand_over_min
+        minute ? @wording.clock(@desk.time_at(minute)) : "not within 60 days"
+      end
+
+      private
+
+      def clock(minute)
+        minute >= Cure::HORIZON_MIN ? "60 days" : @wording.clock(@desk.time_at(minute))
+      end
+
+      def coat(entry)
+        return entry.label if @desk.schedule.coats.size == 1
+
+        many = @desk.passes.size > 1
+        what = if entry.of > 1
+                 "#{entry.pass.kind.pours ? "lift" : "coat"} #{entry.number}"
+               else
+                 "the #{entry.label}"
+               end
+        "#{what}#{" of ticket #{@desk.number_of(entry.pass)}" if many}#{", section #{entry.section}" if entry.sections > 1}"
+      end
+
+      def reason(entry)
+        kind, minute = entry.why
+        case kind
+        when :hours then "could go on from #{clock(minute)}, but the crew has time for it only at #{clock(entry.from_min)}"
+        when :opens then "cannot go on before #{clock(minute)}, when what lies below is surely tacky"
+        when :hard then "waits until #{clock(minute)}, when what lies below is surely hard, and is abraded first"
+        when :window then "begins at #{clock(entry.from_min)} so that the windows behind it fall into the hours"
+        else "begins as soon as the crew is free"
+        end
+      end
+
+      def missed(entry)
+        open, shut = entry.window
+        unless entry.coat?
+          return "#{entry.label.sub(/\A./, &:upcase)} comes too late: it should be done by #{clock(shut)}, " \
+                 "and the crew has time only at #{clock(entry.from_min)}."
+        end
+
+        "No plan keeps every window: #{coat(entry)} would have to be on between #{clock(open)} and #{clock(shut)} and takes " \
+          "#{@wording.minutes(entry.to_min - entry.from_min)}; " \
+          "the crew has time for it only at #{clock(entry.from_min)}."
+      end
+
+      def late
+        over = @desk.schedule.ends_min
+        "It cannot be handed over by #{@wording.clock(@desk.deadline)}: begun at once, it is ready " \
+          "#{over ? @wording.clock(@desk.time_at(over)) : "not within 60 days"}."
+      end
+    end
+  end
+end

@@ -1,0 +1,221 @@
+# frozen_string_literal: true
+
+require_relative "../base/memo"
+require_relative "../base/value"
+
+module Dakren
+  # How much work there is: shapes, areas, volumes, amounts.
+  module Geometry
+    # One shape where it lies in the plan: added to it or taken away, turned about its own middle, and
+    # repeated at equal steps.
+    #
+    # at_mm: lower left corner of the box round the unturned shape; step_mm: from one to the next.
+    Placed = Value.define(:shape, sign: 1, at_mm: [0.0, 0.0].freeze, turn_deg: 0.0, count: 1, step_mm: [0.0, 0.0].freeze, name: "shape")
+
+    # A plan made of shapes that add and take away, e.g. a top with a round hole and a channel.
+    #
+    #   Region.new([Placed.new(shape: top), Placed.new(shape: hole, sign: -1, at_mm: [300, 200])]).area_mm2
+    class Region
+      MOST_SHAPES = 60
+      MOST_REPEATS = 400
+      TURN_DEG = (-360..360)
+      KNOWN = Memo.new(200)
+
+      # Loops of one placed shape as it lies.
+      # @param one [Placed]
+      # @return [Array<Array>] per repeat: its loops
+      def self.loops_of(one)
+        outline = Geometry.loops(one.shape)
+        x0, y0, x1, y1 = Plane.box(outline.flatten(1))
+        wide, high = one.shape.extent_mm
+        cos = Math.cos(one.turn_deg * Math::PI / 180)
+        sin = Math.sin(one.turn_deg * Math::PI / 180)
+        Array.new(one.count) do |i|
+          left = one.at_mm[0] + (one.step_mm[0] * i) + (wide / 2.0)
+          low = one.at_mm[1] + (one.step_mm[1] * i) + (high / 2.0)
+          outline.map { |loop| loop.map { |x, y| turn(x - ((x0 + x1) / 2.0), y - ((y0 + y1) / 2.0), cos, sin, left, low) } }
+        end
+      end
+
+      def self.turn(x, y, cos, sin, left, low)
+        [left + (x * cos) - (y * sin), low + (x * sin) + (y * cos)]
+      end
+      private_class_method :turn
+
+      attr_reader :placed
+
+      # @param placed [Array<Placed>] in order; the first must add
+      # @raise [InputError] naming shapes, or the field of a shape
+      def initialize(placed)
+        raise InputError.new(:shapes, "must be 1 to #{MOST_SHAPES}; #{placed.size} given") unless placed.size.between?(1, MOST_SHAPES)
+
+        @placed = placed.each { |one| check(one) }
+        @found = {}
+        unless placed.first.sign.positive?
+          raise InputError.new(:shapes, "must begin with one that adds: there is nothing yet to take away from")
+        end
+        raise InputError.new(:shapes, "leave nothing: all of it is taken away") if area_mm2 < AREA_M2.begin * 1e6
+
+        freeze
+      end
+
+      def area_mm2
+        alone&.area_mm2 || swept[:area]
+      end
+
+      def edge_mm
+        alone&.edge_mm || swept[:edge]
+      end
+
+      def extent_mm
+        x0, y0, x1, y1 = box
+        [x1 - x0, y1 - y0]
+      end
+
+      # @return [Array] closed loops in mm, outside anticlockwise, holes clockwise, from 0, 0 of the piece's own box
+      def loops_mm
+        swept[:loops]
+      end
+
+      # Corners of the largest loop.
+      def corners_mm
+        loops_mm.max_by { |loop| Plane.signed_area(loop) }
+      end
+
+      def slices
+        swept[:slices]
+      end
+
+      # Area left of x, measured from the left edge, mm2.
+      def left_of(x)
+        x0 = box[0]
+        slices.sum { |slice| slice.left_of(x0 + x) }
+      end
+
+      def inside?(x, y)
+        Plane.inside?(loops_mm, x, y)
+      end
+
+      # @return [Array(Float, Float, Float, Float)]
+      def box
+        swept[:box]
+      end
+
+      # Loops of each placed shape as they lie, for drawing and handling one by one.
+      # @return [Array<Array>] per shape: a list of loops
+      def shape_loops
+        placed.map { |one| self.class.loops_of(one) }
+      end
+
+      # Shapes taken away that share something with another taken away, or take nothing at all.
+      # @return [Array<String>] sentences
+      def remarks
+        holes = placed.each_with_index.select { |one, _| one.sign.negative? }
+        overlapping(holes) + holes.filter_map { |one, i| "#{one.name} takes nothing away: it lies where nothing is" if idle?(i) }
+      end
+
+      def working
+        return alone.working if alone
+
+        parts = placed.each_with_index.to_h { |one, i| [:"s#{i}", Quantity.new(value: one.shape.area_mm2 * one.count / 1e6, unit: :m2)] }
+        says = placed.each_with_index.map { |one, i| "#{"− " if one.sign.negative?}%{s#{i}} #{one.name}" }.join(" + ").gsub("+ −", "−")
+        sum = placed.sum { |one| one.sign * one.shape.area_mm2 * one.count }
+        tail = (sum - area_mm2).abs > sum.abs * 1e-6 ? ", what overlaps counted once, = %{area}" : " = %{area}"
+        Working.new(says: says + tail, parts: { **parts, area: Quantity.new(value: area_mm2 / 1e6, unit: :m2) })
+      end
+
+      def ==(other)
+        other.is_a?(Region) && placed == other.placed
+      end
+      alias eql? ==
+
+      def hash
+        @found[:hash] ||= placed.hash
+      end
+
+      # The one shape this is, where it is only one.
+      # @return [Object, nil]
+      def alone
+        one = placed.first
+        one.shape if placed.size == 1 && one.count == 1
+      end
+
+      private
+
+      def check(one)
+        Check.number(:turn, one.turn_deg, TURN_DEG, "°")
+        Check.number(:count, one.count, 1..MOST_REPEATS)
+        [*one.at_mm, *one.step_mm].each { |mm| Check.number(:at, mm, Polygon::COORDINATE_MM, "mm") }
+        return unless one.count > 1 && one.step_mm.all?(&:zero?)
+
+        raise InputError.new(:step, "must be given where a shape is repeated: all #{one.count} would lie on one another")
+      end
+
+      # Worked out when it is asked for first, and the same for good.
+      def swept
+        @found[:swept] ||= KNOWN.recall(placed
+          .map { |one| [one.shape.class, Geometry.loops(one.shape), one.sign, one.at_mm, one.turn_deg, one.count, one.step_mm] }) do
+          sweep = Sweep.new(placed.zip(shape_loops).map { |one, loops| [one.sign, loops] }.flat_map { |sign, loops| apart(sign, loops) })
+          slices = sweep.slices
+          raise InputError.new(:shapes, "leave nothing: all of it is taken away") if slices.empty?
+
+          loops = sweep.loops
+          {
+            slices: slices, loops: loops, area: slices.sum(&:area), edge: loops.sum { |loop| Plane.length(loop) },
+            box: Plane.box(slices.flat_map(&:corners))
+          }
+        end
+      end
+
+      # Repeats of one shape may overlap each other; each is a part of its own.
+      def apart(sign, repeats)
+        repeats.map { |loops| [sign, loops] }
+      end
+
+      def overlapping(holes)
+        all = shape_loops
+        holes.combination(2).filter_map do |(one, i), (two, j)|
+          next unless meet?(all[i].flatten(2), all[j].flatten(2))
+
+          apart = alone_area(all, [i]) + alone_area(all, [j])
+          "#{one.name} and #{two.name} overlap: what they share is taken away once" if apart - alone_area(all, [i, j]) > apart * 1e-6
+        end
+      end
+
+      def meet?(one, two)
+        a = Plane.box(one)
+        b = Plane.box(two)
+        a[0] < b[2] && b[0] < a[2] && a[1] < b[3] && b[1] < a[3]
+      end
+
+      def alone_area(all, indices)
+        Sweep.new(indices.flat_map { |i| all[i].map { |loops| [1, loops] } }).slices.sum(&:area)
+      end
+
+      # Does it lie where nothing was added?
+      def idle?(index)
+        all = shape_loops
+        added = placed.each_index.select { |i| i < index && placed[i].sign.positive? }.flat_map { |i| all[i] }
+        all[index].none? do |hole|
+          hole.flatten(1).any? { |x, y| added.any? { |loops| Plane.inside?(loops, x, y) } } ||
+            added.any? { |loops| loops.flatten(1).any? { |x, y| Plane.inside?(hole, x, y) } }
+        end
+      end
+    end
+
+    module_function
+
+    # The edge of any shape of Size as loops, round ones as polygons of the same area.
+    def loops(shape)
+      case shape
+      when Circle then [Plane.round(shape.diameter_mm)]
+      when Ellipse then [Plane.round(shape.length_mm, shape.width_mm)]
+      when Ring
+        margin = (shape.diameter_mm - shape.hole_mm) / 2
+        [Plane.round(shape.diameter_mm), Plane.round(shape.hole_mm).map { |x, y| [x + margin, y + margin] }]
+      when Loops, Region then shape.loops_mm
+      else [shape.corners_mm]
+      end
+    end
+  end
+end

@@ -1,0 +1,114 @@
+# frozen_string_literal: true
+
+require_relative "../base/value"
+
+module Dakren
+  module Geometry
+    # Sections of a bead, a groove or a fillet: area in mm2 and the corners to draw it by.
+    module Sections
+      Section = Value.define(:name, :label, :needs)
+      KINDS = [
+        Section.new(name: :round, label: "round bead", needs: %i[across]),
+        Section.new(name: :half_round, label: "half-round", needs: %i[across]),
+        Section.new(name: :box, label: "rectangular", needs: %i[wide deep]),
+        Section.new(name: :vee, label: "V-shaped", needs: %i[wide deep])
+      ].to_h { |section| [section.name, section] }.freeze
+      SIZE_MM = (0.1..1000)
+      RADIUS_MM = (0.5..500)
+      CORNER_DEG = (20..160)
+
+      module_function
+
+      # @param name [Symbol] key of KINDS
+      # @param across [Numeric, nil] mm @param wide [Numeric, nil] mm @param deep [Numeric, nil] mm
+      # @return [Float] mm2
+      # @raise [InputError]
+      def area_mm2(name, across: nil, wide: nil, deep: nil)
+        kind = KINDS.fetch(name) { raise InputError.new(:section, "must be one of #{KINDS.keys.join(", ")}") }
+        sizes = { across: across, wide: wide, deep: deep }.slice(*kind.needs).to_h do |field, value|
+          [field, Check.number(field, value, SIZE_MM, "mm")]
+        end
+        case name
+        when :round then Math::PI * (sizes[:across]**2) / 4
+        when :half_round then Math::PI * (sizes[:across]**2) / 8
+        when :box then sizes[:wide] * sizes[:deep]
+        else sizes[:wide] * sizes[:deep] / 2
+        end
+      end
+
+      # A fillet in a corner, its hollow face tangent to both sides.
+      #
+      # Rule: r2 (cot(t/2) - (pi - t)/2).
+      # @param radius_mm [Numeric] 0.5 to 500 @param corner_deg [Numeric] 20 to 160
+      # @return [Float] mm2
+      # @raise [InputError]
+      def fillet_mm2(radius_mm, corner_deg)
+        radius = Check.number(:radius, radius_mm, RADIUS_MM, "mm")
+        angle = Check.number(:corner, corner_deg, CORNER_DEG, "°") * Math::PI / 180
+        radius * radius * ((1 / Math.tan(angle / 2)) - ((Math::PI - angle) / 2))
+      end
+
+      # How far up each side a fillet reaches, mm.
+      def fillet_leg_mm(radius_mm, corner_deg)
+        radius_mm / Math.tan(corner_deg * Math::PI / 360)
+      end
+    end
+
+    # A cavity with sloping sides, filled to a height, so many times over: moulds and cups.
+    #
+    # Rule: pi h / 12 (d1^2 + d1 d2 + d2^2), d2 the width at that height.
+    class Cavity
+      RIM_LEFT_MM = 5
+
+      attr_reader :bottom_mm, :top_mm, :height_mm, :fill_mm, :count
+
+      # @param bottom_mm [Numeric] across the bottom @param top_mm [Numeric] across the rim @param height_mm [Numeric] inside
+      # @param fill_mm [Numeric, nil] how high it is filled; 5 mm below the rim by default, so that it can be demoulded and ground
+      # @param count [Integer] how many
+      # @raise [InputError]
+      def initialize(bottom_mm:, top_mm:, height_mm:, fill_mm: nil, count: 1)
+        @bottom_mm = Check.number(:bottom, bottom_mm, 1..3000, "mm")
+        @top_mm = Check.number(:top, top_mm, 1..3000, "mm")
+        @height_mm = Check.number(:height, height_mm, 1..3000, "mm")
+        @fill_mm = Check.number(:fill, fill_mm || default_fill, 0.1..3000, "mm")
+        raise InputError.new(:fill, "must not be above the rim at #{Check.plain(@height_mm)} mm") if @fill_mm > @height_mm
+
+        @count = Check.number(:count, count, 1..10_000).to_i
+        freeze
+      end
+
+      def width_at(mm)
+        bottom_mm + ((top_mm - bottom_mm) * mm / height_mm)
+      end
+
+      def each_ml
+        across = width_at(fill_mm)
+        Math::PI * fill_mm / 12_000 * ((bottom_mm**2) + (bottom_mm * across) + (across**2))
+      end
+
+      def volume_ml
+        each_ml * count
+      end
+
+      def area_mm2
+        Math::PI * (width_at(fill_mm)**2) / 4 * count
+      end
+
+      def working
+        Working.new(says: "π h ÷ 12 (%{bottom}² + %{bottom} × %{across} + %{across}²), filled %{fill}: %{each}, %{count} times = %{ml}",
+          parts: {
+            bottom: Quantity.new(value: bottom_mm, unit: :mm), across: Quantity.new(value: width_at(fill_mm), unit: :mm),
+            fill: Quantity.new(value: fill_mm, unit: :mm),
+            each: Quantity.new(value: each_ml, unit: :ml), count: Quantity.new(value: count, unit: :count),
+            ml: Quantity.new(value: volume_ml, unit: :ml)
+          })
+      end
+
+      private
+
+      def default_fill
+        height_mm > 3 * RIM_LEFT_MM ? height_mm - RIM_LEFT_MM : height_mm
+      end
+    end
+  end
+end

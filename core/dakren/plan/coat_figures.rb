@@ -1,0 +1,302 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Plan
+    # Every figure of a coat's plan with the way it was worked out, in the builder's own numbers.
+    #
+    #   CoatFigures.new(plan).usable   # => Figure with value, early, late, working, assumed
+    class CoatFigures
+      CUP_NUMBERS = %i[activation_kj_mol heat_j_g heat_capacity_j_gk pot_mass_g].freeze
+
+      # @param plan [CoatPlan]
+      def initialize(plan)
+        @plan = plan
+        @order = plan.order
+        @sheet = plan.sheet
+      end
+
+      # m2
+      def area
+        Figure.new(value: @order.need.area_mm2 / 1e6, unit: :m2,
+          working: @order.outline.respond_to?(:working) ? [@order.outline.working] : [])
+      end
+
+      # The film alone, g
+      def film_g
+        total(@plan.film.total_g, :g, film_working)
+      end
+
+      # The film alone, ml
+      def film_ml
+        total(@plan.film.total_ml, :ml, film_working)
+      end
+
+      # What stays of the wet film once it is dry, mm; nil where there is no film, or the sheet does not tell its solids.
+      #
+      # Rule: dry film = wet film × solids by volume.
+      # @return [Figure, nil]
+      def dry_film
+        wet = @order.need.film_mm
+        solids = @sheet.limits.solids_vol_pct
+        return unless wet && solids && Work::Kinds::ALL.fetch(@order.kind).rule == :film
+
+        dry = wet * Exact.of(solids) / 100
+        Figure.new(value: dry, unit: :film_mm, working: [Working
+          .new(says: "%{wet} wet × %{solids} solids by volume = %{dry}",
+            parts: { wet: quantity(wet, :film_mm), solids: quantity(solids, :pct),
+                     dry: quantity(dry, :film_mm) })])
+      end
+
+      # Everything that must leave the cups, line by line, in grams where they can be known and else in ml.
+      # @return [Hash{String=>Figure}] by what it is for
+      def lines
+        @plan.lines.to_h { |line| [line.label, line_figure(line)] }
+      end
+
+      # What is needed beside resin and hardener: thinner, grain, powder.
+      # @return [Hash{String=>Figure}]
+      def extras
+        need = @order.need
+        found = need.extras.to_h { |line| [line.label, Figure.new(value: line.value, unit: line.unit, working: line.working)] }
+        return found unless need.powder
+
+        powder, to_100 = need.powder
+        found.merge(powder.label => Figure.new(value: total_mix_g * Exact.of(to_100) / 100, unit: :g, working: [
+          Working.new(says: "%{to} to 100 g of mix, in %{mix}", parts: { to: quantity(to_100, :g), mix: quantity(total_mix_g, :g) })
+        ]))
+      end
+
+      # What the surface drinks, g
+      def drink_g
+        line = @order.need.line(:drink)
+        line ? line_figure(line) : Figure.new(value: 0, unit: :g)
+      end
+
+      # What stays in the cups, g
+      def kept_g
+        total(@plan.kept_g, :g, [Working.new(says: "2 % of each cup and at least 3 g, %{count} × %{each} = %{kept}", parts: {
+          count: count_quantity, kept: quantity(@plan.kept_g, :g),
+          each: quantity(portion.mass_g - portion.on_work_g, :g)
+        })])
+      end
+
+      # Everything mixed, g
+      def total_g
+        grams = @plan.lines.to_h { |line| [line.name, line.grams(@plan.density)] }.merge(kept: @plan.kept_g)
+        labels = Work::Sizing::LABELS.merge(@plan.lines.to_h { |line| [line.name, line.label] }).merge(kept: "left in cups")
+        says = grams.keys.map { |name| "%{#{name}} #{labels.fetch(name)}" }.join(" + ")
+        total(@plan.total.total_g, :g, [Working.new(says: "#{says} = %{total}", parts: { **grams.transform_values do |value|
+          quantity(value, :g)
+        end, total: quantity(@plan.total.total_g, :g) })])
+      end
+
+      # Everything mixed, ml
+      def total_ml
+        total(@plan.total.total_ml, :ml, film_working)
+      end
+
+      # One part in all cups.
+      # @param name [Symbol] of Measure::Ratio::Split: :resin_g, :hardener_ml, ...
+      def total_part(name)
+        amount(@plan.total[name], unit_of(name), part_working(name, @plan.total))
+      end
+
+      # One part in one cup.
+      def cup_part(name)
+        split = @plan.batches.first.split
+        amount(split[name], unit_of(name), part_working(name, split))
+      end
+
+      # How many cups
+      def cups
+        Figure.new(value: @plan.batches.size, unit: :count, working: [
+          Working.new(says: "one cup of %{mass} needs %{mixing} mixing + %{carrying} carrying + %{mass} ÷ %{rate} placing = %{needed}",
+            parts: {
+              mass: mass_quantity, mixing: minutes(portion.mixing_min), carrying: minutes(CARRYING_MIN),
+              rate: quantity(@order.placing_g_per_min, :"g/min"), needed: minutes(portion.needed_min)
+            }),
+          Working.new(says: "that may take %{share} of the %{usable} the cup lasts, %{limit}; " \
+                            "fewer cups would take longer, or overfill the %{fullest} of the brim",
+            parts: {
+              share: quantity(TIME_SHARE * 100, :pct), usable: minutes(portion.usable_min),
+              limit: minutes(TIME_SHARE * portion.usable_min), fullest: quantity(CupKind::FULLEST * 100, :pct)
+            })
+        ])
+      end
+
+      # Minutes in the cup, early to late
+      def usable
+        clock = @sheet.clock
+        band_figure(@plan.usable, [pot_test,
+          Working.new(says: "this cup: %{mass} in a %{across} wide cup, parts at %{tins}, room %{room}; it warms itself, and its age " \
+                            "reaches " \
+                            "the working time of %{working} after %{usable}",
+            parts: { mass: mass_quantity, across: quantity(portion.diameter_mm, :mm), tins: quantity(@order.tins_c, :c),
+                     room: quantity(room_c, :c), working: minutes(clock.working_min), usable: minutes(@plan.usable.middle) }),
+          doubt], CUP_NUMBERS)
+      end
+
+      # Minutes as a film from pouring out, early to late
+      def working
+        band_figure(@plan.working,
+          [Working.new(says: "the sheet's %{working} at %{ref}, less the age it has when poured after %{pour}; then it ages as the room " \
+                             "does, " \
+                             "%{pace} times as fast",
+            parts: { working: minutes(@sheet.clock.working_min), ref: quantity(@sheet.clock.reference_temp_c, :c),
+                     pour: minutes(@plan.batches.first.pour_from), pace: quantity(@sheet.clock.pace(room_c), :"") }), doubt],
+          [:activation_kj_mol])
+      end
+
+      # When it is hard, as far as the sheet says.
+      def hard
+        stage(@sheet.hard_stage || :sandable)
+      end
+
+      # @param name [Symbol] of Cure::STAGES; minutes from the start
+      def stage(name)
+        band = @plan.stage(name)
+        return Figure.unknown(:min, "the sheet does not say") unless band
+
+        early, late = @sheet.stages[name]
+        told = early == late ? "%{early}" : "%{early} to %{late}"
+        band_figure(band, [Working.new(says: "the sheet: #{told} at %{ref}; a minute at %{room} counts %{pace}", parts: {
+          early: minutes(early), late: minutes(late), ref: quantity(@sheet.clock.reference_temp_c, :c),
+          room: quantity(room_c, :c), pace: quantity(@sheet.clock.pace(room_c), :"")
+        }),
+          Working.new(says: "early: the first cup, poured %{first} after the start; late: the last cup, on the work after %{last}", parts: {
+            first: minutes(@plan.batches.first.pour_from), last: minutes(@plan.done_at)
+          }), doubt], [:activation_kj_mol])
+      end
+
+      private
+
+      def portion
+        @plan.portions.first
+      end
+
+      def room_c
+        @order.room_c
+      end
+
+      def unit_of(name)
+        name.end_with?("_ml") ? :ml : :g
+      end
+
+      def quantity(value, unit)
+        Quantity.new(value: value, unit: unit)
+      end
+
+      def minutes(value)
+        quantity(value, :min)
+      end
+
+      def count_quantity
+        quantity(@plan.batches.size, :count)
+      end
+
+      def mass_quantity
+        quantity(portion.mass_g, :g)
+      end
+
+      # A total, never unknown: where it rests on an assumed density that is said.
+      def total(value, unit, working)
+        assumed = unit == :g ? @plan.grams_assumed? : @plan.millilitres_assumed?
+        Figure.new(value: value, unit: unit, working: working, assumed: assumed ? @sheet.clock.assumed_words([:mixed_density_g_ml]) : [])
+      end
+
+      def amount(value, unit, working)
+        value.nil? ? Figure.unknown(unit, Measure::Ratio::NO_DENSITY) : Figure.new(value: value, unit: unit, working: working)
+      end
+
+      def total_mix_g
+        @plan.total.total_g
+      end
+
+      def line_figure(line)
+        grams = line.grams(@plan.ratio.mixed_density_g_ml)
+        return Figure.new(value: line.value, unit: line.unit, working: line.working) if grams.nil? || line.unit == :g
+
+        Figure.new(value: grams, unit: :g, working: line.working + [line_density(line, grams)])
+      end
+
+      def line_density(line, grams)
+        Working.new(says: "%{ml} at %{density} weigh %{g}",
+          parts: { ml: quantity(line.value, :ml), density: quantity(@plan.ratio.mixed_density_g_ml, :"g/ml"), g: quantity(grams, :g) })
+      end
+
+      def film_working
+        density = @plan.ratio.mixed_density_g_ml
+        lines = @order.need.line(:work).working
+        density ? lines + [density_working(density)] : lines
+      end
+
+      def density_working(density)
+        Working.new(says: "mixed density (mA + mB) ÷ (mA/dA + mB/dB) = %{density}: %{ml} weigh %{g}", parts: {
+          density: quantity(density, :"g/ml"), ml: quantity(@plan.film.total_ml, :ml), g: quantity(@plan.film.total_g, :g)
+        })
+      end
+
+      def part_working(name, split)
+        unit = unit_of(name)
+        parts = unit == :g ? @plan.ratio.weight_parts : @plan.ratio.volume_parts
+        return [] unless parts
+
+        index = name.start_with?("resin") ? 0 : 1
+        total = split[:"total_#{unit}"]
+        lines = [Working.new(says: "%{total} × %{part} ÷ (%{a} + %{b}) = %{result}", parts: {
+          total: quantity(total, unit), part: quantity(parts[index], :""), a: quantity(parts[0], :""), b: quantity(parts[1], :""),
+          result: quantity(split[name], unit)
+        })]
+        basis = unit == :g ? :weight : :volume
+        @plan.ratio.by == basis ? lines : [basis_working(basis, parts)] + lines
+      end
+
+      def basis_working(basis, parts)
+        ratio = @plan.ratio
+        says = if basis == :weight
+                 "the sheet's %{ra} : %{rb} by volume is %{ra} × %{da} : %{rb} × %{db} = %{a} : %{b} by weight"
+               else
+                 "the sheet's %{ra} : %{rb} by weight is %{ra} ÷ %{da} : %{rb} ÷ %{db} = %{a} : %{b} by volume"
+               end
+        Working.new(says: says, parts: {
+          ra: quantity(ratio.resin, :""), rb: quantity(ratio.hardener, :""), a: quantity(parts[0], :""), b: quantity(parts[1], :""),
+          da: quantity(ratio.resin_density_g_ml, :"g/ml"), db: quantity(ratio.hardener_density_g_ml, :"g/ml")
+        })
+      end
+
+      def pot_test
+        clock = @sheet.clock
+        ref = quantity(clock.reference_temp_c, :c)
+        unless @sheet.mix.heat_told?
+          return Working.new(says: "the sheet tells nothing of the heat in a cup (no pot life shorter than the working time), " \
+                                   "so none is counted: a big cup will be quicker")
+        end
+        if clock.pot_life_min
+          return Working.new(says: "the sheet: %{mass} at %{ref} last %{pot} in the cup; that fixes how fast this mix heats itself",
+            parts: {
+              mass: quantity(clock.pot_mass_g, :g), ref: ref, pot: minutes(clock.pot_life_min)
+            })
+        end
+
+        Working.new(says: "the sheet gives no pot life; its largest depth %{depth} at %{ref} fixes how fast this mix heats itself", parts: {
+          depth: quantity(clock.max_depth_mm, :mm), ref: ref
+        })
+      end
+
+      def doubt
+        energy = if @sheet.clock
+            .assumed?(:activation_kj_mol)
+                   ", and activation energy ± #{Check.plain(Cure::Doubt::ACTIVATION_KJ_MOL)} kJ/mol since it is assumed"
+                 else
+                   ""
+                 end
+        Working.new(says: "early and late: the sheet's own range, room ± #{Cure::Doubt::ROOM_C} °C#{energy}")
+      end
+
+      def band_figure(band, working, numbers)
+        Figure.new(value: band.middle, unit: :min, early: band.early, late: band.late, working: working,
+          assumed: @sheet.clock.assumed_words(numbers))
+      end
+    end
+  end
+end

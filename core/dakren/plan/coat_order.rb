@@ -1,0 +1,49 @@
+# frozen_string_literal: true
+
+require_relative "cutter"
+require_relative "cup_kind"
+
+module Dakren
+  # What is done when.
+  module Plan
+    # One coat of a pass, as the builder asks for it. Minute 0 is when its first batch is mixed.
+    #
+    # need: Work::Need; sheet: Sheet; room: Cure::Profile; tins_c: °C of the parts; outline: a shape of Size to mark, or nil;
+    # kind: a name of Work::Kinds; method: a key of Measure::METHODS; cups: kinds to choose from; placing_g_per_min: of the whole crew;
+    # pack_ml: of A and B together, where whole packs are mixed; from_min: when in the room's time the coat begins; ageing: Cure::Ageing
+    # shared by the coats of one sheet; people: on the crew, where there are two one mixes ahead; hint: a likely count of cups; most_g:
+    # what the chosen tool takes at a time.
+    CoatOrder = Value.define(:need, :sheet, :room, :tins_c, outline: nil, kind: :coat, method: :scale, cups: USUAL_CUPS,
+      placing_g_per_min: PLACING_G_PER_MIN[:coat],
+      pack_ml: nil, from_min: 0, ageing: nil, people: 1, hint: nil, most_g: nil) do
+      # One plain coat over one shape.
+      #
+      # @param outline [Object] shape of Size @param cover [Work::Cover]
+      # @param drink_g_m2 [Numeric] of the first coat @param soak_g [Numeric] kept by the tool
+      # @return [CoatOrder]
+      # @raise [InputError]
+      def self.coat(outline:, cover:, sheet:, drink_g_m2: 0, soak_g: 0, **order)
+        place = Work::Place.new(name: "piece", sort: :surface, shape: outline)
+        sizing = Work::Sizing.new(Work::Kinds::ALL.fetch(:coat), [place], { film: cover, drink: drink_g_m2, soak: soak_g },
+          density_g_ml: sheet.clock.mixed_density_g_ml)
+        new(need: sizing.need, outline: outline, sheet: sheet, **order)
+      end
+
+      # °C of the room so many minutes after the coat begins, to the tenth a thermometer shows.
+      def room_c(minute = 0)
+        room.at(from_min + minute).round(1)
+      end
+
+      # The room from the coat's own minute 0 on.
+      # @return [Cure::Profile]
+      def later_room
+        from_min.zero? ? room : room.from(from_min)
+      end
+
+      # @return [Cure::Mix] with what powder there is in it
+      def mix
+        sheet.mix(powder: need.powder)
+      end
+    end
+  end
+end

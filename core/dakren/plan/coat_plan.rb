@@ -1,0 +1,299 @@
+# frozen_string_literal: true
+
+require_relative "../base/value"
+
+module Dakren
+  module Plan
+    # The plan of one coat: how much of A and B, in which cups, how long each lasts, and when the coat
+    # passes its stages. Minutes count from the start of mixing the first batch.
+    #
+    #   plan = CoatPlan.new(order)
+    #   plan.total.resin_g         # exact, or nil where a density is missing
+    #   plan.batches.first.usable  # Band of minutes in the cup
+    #   plan.stage(:recoat_opens)  # Band of minutes from the start
+    class CoatPlan
+      # One cup of the plan: when it is mixed, poured out and used up, in minutes from the start.
+      PlannedBatch = Value.define(:number, :portion, :split, :mix_from, :pour_from, :done_at)
+
+      # Thinner than this in a tray nobody can stir it, or get it out again.
+      SHALLOWEST_MM = 2.0
+      # Beads and the like age as a film does.
+      THIN_MM = 1.0
+      # Of the working time a film's edge stays open to the next cup.
+      WET_EDGE_SHARE = 0.5
+
+      attr_reader :order, :portions, :batches
+
+      # @param order [CoatOrder]
+      # @raise [InputError, TooFast, NotSolved]
+      def initialize(order)
+        @order = order
+        @mix = order.mix
+        @need_g = order.need.grams(density)
+        @portions = cutter.cut(@need_g, hint: order.hint, pack_g: order.pack_ml &&
+          (Exact.of(order.pack_ml) * Exact.of(sheet.clock.mixed_density_g_ml)))
+        @batches = lay_out
+      end
+
+      def sheet
+        order.sheet
+      end
+
+      def ratio
+        sheet.ratio
+      end
+
+      # @return [Array<Work::NeedLine>] where it goes, each with a value
+      def lines
+        order.need.lines
+      end
+
+      # One line of the need in grams and millilitres; the parts of it where they can be known.
+      # @param name [Symbol] e.g. :work, :drink
+      # @return [Measure::Ratio::Split, nil]
+      def part(name)
+        line = order.need.line(name)
+        line && parts_of(line.grams(density))
+      end
+
+      # @return [Measure::Ratio::Split] the film alone
+      def film
+        part(:work)
+      end
+
+      # @return [Measure::Ratio::Split] what must leave the cups: every line of the need
+      def on_work
+        parts_of(@need_g)
+      end
+
+      # @return [Measure::Ratio::Split] everything mixed, the sum of all cups
+      def total
+        sum(batches.map(&:split))
+      end
+
+      # @return [Rational] grams left behind in the cups
+      def kept_g
+        portions.sum { |portion| portion.mass_g - portion.on_work_g }
+      end
+
+      # Wet film, or depth of a pour, in mm; nil where it is neither, e.g. a bead.
+      def film_mm
+        order.need.depth_mm || order.need.film_mm
+      end
+
+      # Is it thick enough to heat itself?
+      def pour?
+        !film_mm.nil? && film_mm > Cure::PourTop::FILM_LIMIT_MM
+      end
+
+      # @return [Cure::Pour::Run, nil] heat of a thick coat
+      def pour_run
+        pour? ? @mix.pour(depth_mm: film_mm, start_c: order.tins_c, room: order.later_room) : nil
+      end
+
+      # @return [Cure::Band] minutes each cup stays usable from when its parts meet
+      def usable
+        @usable ||= @mix.usable_band(**cup_conditions)
+      end
+
+      # @return [Cure::Cup::Run] what a cup does when it is left standing
+      def standing
+        @mix.cup(**cup_conditions)
+      end
+
+      # What the same batch gains in the widest tray.
+      # @return [Array(CupKind, Float), nil] kind and minutes gained; nil where none is wider
+      def tray_gain
+        volume = @mix.whole_ml(portions.first.mass_g)
+        tray = USUAL_TRAYS.reverse.find { |kind| kind.most_ml >= volume && kind.fill_mm(volume) >= SHALLOWEST_MM }
+        across = tray&.even_diameter_mm(volume)&.round(1)
+        return if across.nil? || across <= portions.first.diameter_mm
+
+        wide = @mix.cup(**cup_conditions, diameter_mm: across).usable_min
+        wide && usable.middle && [tray, wide - usable.middle]
+      rescue NotSolved
+        nil
+      end
+
+      # A thick coat cut into lifts that stay under the sheet's limit in this room, and the wait between them.
+      # @return [Array(Array<Float>, Cure::Lifts::Wait), nil] depths in mm and the wait; nil for a film, and
+      #   where it is too warm for any lift
+      def lifts
+        return unless pour?
+
+        @lifts ||= begin
+          lifts = Cure::Lifts.new(@mix, start_c: order.tins_c, room: order.later_room, recoat: sheet.recoat_window_min)
+          deepest = lifts.deepest_mm
+          depths = deepest < Cure::Lifts::LEAST_MM ? [] : lifts.plan(film_mm.to_f, deepest_mm: deepest)
+          [depths, depths.any? ? lifts.wait(depths.first) : nil]
+        end
+        @lifts.first.empty? ? nil : @lifts
+      end
+
+      # Works out everything that may be asked, so that what cannot be solved shows now and not later.
+      # @return [CoatPlan] self
+      # @raise [NotSolved]
+      def complete
+        [usable, working, standing, pour_run, lifts]
+        Cure::STAGE_NAMES.each { |name| stage(name) } if pour?
+        self
+      end
+
+      # @return [Cure::Band] minutes left as a film from the moment it is poured out
+      def working
+        first_laid.working
+      end
+
+      # From the first square metre's early figure to the last one's late figure.
+      # @param name [Symbol] of Cure::STAGES
+      # @return [Cure::Band, nil] minutes from the start; nil when the sheet does not say
+      def stage(name)
+        first = first_laid.of(name)&.plus(batches.first.pour_from)
+        last = last_laid.of(name)&.plus(batches.last.done_at)
+        first && Cure::Band.new(early: first.early, middle: last.middle, late: last.late)
+      end
+
+      # @return [Cure::Band, nil] when it is hard, minutes from the start; nil where the sheet does not say
+      def hard
+        sheet.hard_stage && stage(sheet.hard_stage)
+      end
+
+      # @return [Cure::Band] when the coat can no longer be worked, from the start
+      def thickens
+        first = first_laid.working.plus(batches.first.pour_from)
+        last = last_laid.working.plus(batches.last.done_at)
+        Cure::Band.new(early: first.early, middle: last.middle, late: last.late)
+      end
+
+      # @return [Float] minute at which the last batch is on the work
+      def done_at
+        batches.last.done_at
+      end
+
+      # How long the edge of what was laid stays wet enough to join: half the working time of the film.
+      # @return [Float, nil] minutes
+      def wet_edge_min
+        working.early && (working.early * WET_EDGE_SHARE)
+      end
+
+      # Longest gap between one cup used up and the next poured out, minutes.
+      def longest_gap_min
+        batches.each_cons(2).map { |one, two| two.pour_from - one.done_at }.max || 0.0
+      end
+
+      # Does the next cup come before the edge of the last has closed?
+      def edge_kept?
+        wet_edge_min.nil? || longest_gap_min <= wet_edge_min
+      end
+
+      # Minute and age at which the first cup and the last leave their cups.
+      # @return [Array(Array(Float, Float), Array(Float, Float))]
+      def laid_ages
+        [[batches.first, batches.first.pour_from], [batches.last, batches.last.done_at]].map do |batch, minute|
+          [minute, cup_age(batch, minute)]
+        end
+      end
+
+      def ageing
+        @ageing ||= order.ageing || Cure::Ageing.new(sheet, order.room)
+      end
+
+      # The largest batch that could be used up in time here.
+      # @return [Portion, nil]
+      def largest
+        @largest ||= cutter.largest
+      end
+
+      # Density of the mix: the sheet's, or the one assumed, so that a total always has an answer.
+      # @return [Numeric] g/ml
+      def density
+        ratio.mixed_density_g_ml || Exact.of(sheet.clock.mixed_density_g_ml)
+      end
+
+      # Do grams of a total rest on an assumed density?
+      def grams_assumed?
+        !ratio.densities? && order.need.lines.any? { |line| line.unit == :ml }
+      end
+
+      # Do millilitres of a total?
+      def millilitres_assumed?
+        !ratio.densities? && order.need.lines.any? { |line| line.unit == :g }
+      end
+
+      # Are the parts known by weight, or else by volume only?
+      def weighed?
+        ratio.densities? || ratio.by == :weight
+      end
+
+      def cup_conditions
+        portion = portions.first
+        { mass_g: @mix.whole_g(portion.mass_g.to_f), start_c: order.tins_c, room_c: order.room_c, diameter_mm: portion.diameter_mm }
+      end
+
+      private
+
+      def cutter
+        Cutter.new(sheet, mix: @mix, most_g: order.most_g, start_c: order.tins_c, room_c: order.room_c, cups: order.cups,
+          placing_g_per_min: order.placing_g_per_min)
+      end
+
+      # One mixer: a cup is mixed when the one before is used up. A helper mixes ahead, so that the next cup is
+      # ready when the one before is used up, and never two at once.
+      def lay_out
+        ready = 0.0
+        free = 0.0
+        portions.each_with_index.map do |portion, index|
+          mixing = portion.mixing_min + CARRYING_MIN
+          from = helper? ? [ready - mixing, free].max : ready
+          pour = [from + mixing, ready].max
+          planned = PlannedBatch.new(number: index + 1, portion: portion, split: split(portion), mix_from: from, pour_from: pour,
+            done_at: pour + portion.needed_min - mixing)
+          free = from + mixing
+          ready = planned.done_at
+          planned
+        end
+      end
+
+      # Is there somebody to mix while another spreads?
+      def helper?
+        order.people > 1
+      end
+
+      def split(portion)
+        parts_of(portion.mass_g)
+      end
+
+      # A total in its parts, by the basis its ratio has; the other total by the density known or assumed.
+      def parts_of(grams)
+        found = weighed? ? ratio.split(total_g: grams) : ratio.split(total_ml: grams / density)
+        found.with(total_g: found.total_g || grams, total_ml: found.total_ml || (grams / density))
+      end
+
+      def sum(splits)
+        members = Measure::Ratio::Split.members
+        Measure::Ratio::Split.new(**members
+          .to_h { |name| [name, splits.any? { |split| split[name].nil? } ? nil : splits.sum { |split| split[name] }] })
+      end
+
+      def first_laid
+        @first_laid ||= laid(batches.first, batches.first.pour_from)
+      end
+
+      # A thick coat is one body whoever poured it first: its last cup ages with it.
+      def last_laid
+        @last_laid ||= pour? ? first_laid : laid(batches.last, batches.last.done_at)
+      end
+
+      def cup_age(batch, minute)
+        @mix.cup_age_min(minute - batch.mix_from, **cup_conditions)
+      end
+
+      # Stage times of what left its cup at that minute, with the age it had by then.
+      def laid(batch, minute)
+        age = cup_age(batch, minute)
+        Cure::StageTimes.new(sheet, room: order.room, from_min: order.from_min + minute, ageing: ageing, start_age_min: age, mix: @mix,
+          depth_mm: (film_mm || THIN_MM).to_f, start_c: order.tins_c)
+      end
+    end
+  end
+end

@@ -1,0 +1,79 @@
+# frozen_string_literal: true
+
+require_relative "../base/check"
+
+module Dakren
+  # Cutting the need into cups.
+  module Plan
+    # A cup as it stands in the shop: round, wider at the brim than at the bottom.
+    #
+    # Rule: filled to 0.7 of its brim volume at most, so that it can be stirred.
+    class CupKind
+      FULLEST = 0.7
+
+      attr_reader :name, :bottom_mm, :top_mm, :height_mm
+
+      # @param name [String]
+      # @param bottom_mm [Numeric] inside diameter at the bottom, 5 to 3000
+      # @param top_mm [Numeric] inside diameter at the brim, likewise
+      # @param height_mm [Numeric] inside height, 5 to 3000
+      # @raise [InputError]
+      def initialize(name:, bottom_mm:, top_mm:, height_mm:)
+        @name = name
+        @bottom_mm = Check.number(:bottom_mm, bottom_mm, 5..3000, "mm")
+        @top_mm = Check.number(:top_mm, top_mm, 5..3000, "mm")
+        @height_mm = Check.number(:height_mm, height_mm, 5..3000, "mm")
+        freeze
+      end
+
+      # @return [Float] ml to the brim
+      def brim_ml
+        volume_ml(height_mm)
+      end
+
+      # @return [Float] ml it may hold for mixing
+      def most_ml
+        brim_ml * FULLEST
+      end
+
+      # @param fill_mm [Numeric] height of the mix
+      # @return [Float] ml
+      def volume_ml(fill_mm)
+        across = width_at(fill_mm)
+        Math::PI * fill_mm / 12_000 * ((bottom_mm * bottom_mm) + (bottom_mm * across) + (across * across))
+      end
+
+      # @return [Float] inside diameter at a height, mm
+      def width_at(fill_mm)
+        bottom_mm + ((top_mm - bottom_mm) * fill_mm / height_mm)
+      end
+
+      # @param volume_ml [Numeric] 0 up to the brim
+      # @return [Float] height of the mix, mm
+      def fill_mm(volume_ml)
+        return 0.0 if volume_ml <= 0
+        return height_mm if volume_ml >= brim_ml
+
+        Solve.root(0.0, height_mm, tolerance: 1e-6) { |fill| volume_ml(fill) - volume_ml }
+      end
+
+      # Diameter of the straight cup with the same volume at the same fill, for its heat.
+      # @param volume_ml [Numeric] above 0
+      # @return [Float] mm
+      def even_diameter_mm(volume_ml)
+        Math.sqrt(4 * volume_ml * 1000 / (Math::PI * fill_mm(volume_ml)))
+      end
+    end
+
+    # Cups most shops have, smallest first; a tray is a cup that is wide and low.
+    USUAL_CUPS = [
+      ["50 ml cup", 32, 42, 49], ["150 ml cup", 44, 60, 72], ["400 ml cup", 62, 82, 100], ["900 ml cup", 84, 106, 130],
+      ["1.5 litre cup", 102, 128, 146], ["2.5 litre pot", 124, 150, 172], ["5 litre pail", 160, 190, 210],
+      ["10 litre pail", 210, 245, 250], ["20 litre pail", 260, 300, 330]
+    ].map { |name, bottom, top, height| CupKind.new(name: name, bottom_mm: bottom, top_mm: top, height_mm: height) }.freeze
+
+    USUAL_TRAYS = [
+      ["small tray, 200 mm", 190, 210, 40], ["wide tray, 300 mm", 290, 310, 50], ["wide tray, 450 mm", 440, 460, 60]
+    ].map { |name, bottom, top, height| CupKind.new(name: name, bottom_mm: bottom, top_mm: top, height_mm: height) }.freeze
+  end
+end

@@ -1,0 +1,166 @@
+# frozen_string_literal: true
+
+require_relative "../base/value"
+
+module Dakren
+  module Plan
+    # How fast a kind of work takes mix from the cup, until the shop's own figures are known.
+    PLACING_G_PER_MIN = { coat: 90.0, flood: 400.0, cast: 1200.0, floor: 600.0 }.freeze
+    CARRYING_MIN = 1.0
+    # Needed minutes may take this share of the usable ones.
+    TIME_SHARE = 0.75
+    # What stays in a cup: a share of the batch, and at least this much.
+    KEPT_SHARE = Rational(2, 100)
+    KEPT_LEAST_G = Rational(3)
+    MOST_BATCHES = 2000
+
+    # One batch of a plan, and why it can be used up in time.
+    # exact rationals: mass_g, on_work_g; minutes: needed_min, usable (a Band)
+    Portion = Value.define(:mass_g, :on_work_g, :cup, :fill_mm, :diameter_mm, :mixing_min, :needed_min, :usable_min)
+
+    # A need that no batch can serve in time.
+    class TooFast < StandardError
+      attr_reader :smallest
+
+      def initialize(smallest)
+        @smallest = smallest
+        super("even #{smallest.mass_g.to_f.round} g needs #{smallest.needed_min.round(1)} min " \
+              "and lasts #{smallest.usable_min.round(1)} min")
+      end
+    end
+
+    # Equal cups for a need, as few as can each be used up in time.
+    #
+    # Rule: mixing + carrying + mass / placing rate <= 0.75 x usable minutes of that cup here, and the
+    # mix fills no more than 0.7 of the cup.
+    class Cutter
+      # @param sheet [Sheet]
+      # @param start_c [Numeric] °C of the tins
+      # @param room_c [Numeric] °C
+      # @param placing_g_per_min [Numeric] above 0, for the whole crew
+      # @param cups [Array<CupKind>] to choose from, smallest first
+      # @param mix [Cure::Mix] the sheet's, with what powder there is in it
+      # @param most_g [Numeric, nil] what the tool it is measured with can take at a time
+      def initialize(sheet, start_c:, room_c:, placing_g_per_min:, cups: USUAL_CUPS, mix: sheet.mix, most_g: nil)
+        @sheet = sheet
+        @mix = mix
+        @start_c = start_c
+        @room_c = room_c
+        @placing_g_per_min = Check.number(:placing_g_per_min, placing_g_per_min, 0.01..1_000_000, "g/min")
+        @cups = cups
+        @most_g = most_g
+        @density = sheet.clock.mixed_density_g_ml
+      end
+
+      # @param on_work_g [Numeric] grams that must end on the work, above 0
+      # @return [Array<Portion>] equal portions
+      # @raise [TooFast] when no cup of any size can be used up in time
+      # @param hint [Integer, nil] a count that is likely, e.g. of the same coat an hour earlier
+      # @param pack_g [Rational, nil] whole packs of this much are mixed, whatever is left over
+      # @raise [InputError] when it would take more than 2000 cups
+      def cut(on_work_g, pack_g: nil, hint: nil)
+        need = Exact.of(on_work_g)
+        return packs(need, pack_g) if pack_g
+
+        count = hinted(need, hint) || fewest(need)
+        Array.new(count) { portion(need / count) }
+      end
+
+      # @return [Portion] of this much on the work, in the smallest cup that serves, or in the cup that
+      #   comes closest when none does
+      def portion(on_work_g)
+        mass = [on_work_g / (1 - KEPT_SHARE), on_work_g + KEPT_LEAST_G].max
+        return if @most_g && mass > @most_g
+
+        holding = @cups.select { |cup| cup.most_ml >= @mix.whole_ml(mass) }
+        return if holding.empty?
+
+        tried = nil
+        holding.each do |cup|
+          tried = in_cup(mass, on_work_g, cup)
+          return tried if in_time?(tried)
+        end
+        tried
+      end
+
+      # The largest batch that can be used up in time here, in a cup there is and with the tool there is.
+      #
+      # Rule: halved between the least sensible cup and the largest one, to one part in two hundred.
+      # @return [Portion, nil] nil where not even the least can
+      def largest
+        low = KEPT_LEAST_G * 2
+        high = [Exact.of((@cups.map(&:most_ml).max * @density).round(3)), @most_g && Exact.of(@most_g)].compact.min
+        return unless fits?(low)
+
+        while high - low > low / 200
+          middle = ((low + high) / 2).round(3)
+          fits?(middle) ? low = middle : high = middle
+        end
+        portion(low)
+      end
+
+      def in_time?(portion)
+        portion.needed_min <= TIME_SHARE * portion.usable_min
+      end
+
+      private
+
+      def packs(need, pack_g)
+        on_work = pack_g - [pack_g * KEPT_SHARE, KEPT_LEAST_G].max
+        raise InputError.new(:pack, "holds less than stays in the cup") unless on_work.positive?
+
+        found = portion(on_work)
+        raise InputError.new(:pack, "of #{pack_g.to_f.round} g fits no cup here") if found.nil?
+        raise TooFast, found unless in_time?(found)
+
+        count = (need / on_work).ceil
+        raise InputError.new(:pack, "would be needed #{count} times; at most #{MOST_BATCHES} can be planned") if count > MOST_BATCHES
+
+        Array.new(count) { found }
+      end
+
+      # The hint, where it is right: it serves, and one fewer does not.
+      def hinted(need, hint)
+        hint if hint && fits?(need / hint) && (hint == 1 || !fits?(need / (hint - 1)))
+      end
+
+      def fewest(need)
+        count = 1
+        until fits?(need / count)
+          count *= 2
+          give_up(need) if count > MOST_BATCHES
+        end
+        low = count / 2
+        high = count
+        while high - low > 1
+          middle = (low + high) / 2
+          fits?(need / middle) ? high = middle : low = middle
+        end
+        high
+      end
+
+      def fits?(on_work_g)
+        found = portion(on_work_g)
+        !found.nil? && in_time?(found)
+      end
+
+      def give_up(need)
+        smallest = portion([need, Rational(1)].min)
+        raise TooFast, smallest if smallest && !in_time?(smallest)
+
+        raise InputError.new(:amount, "would take more than #{MOST_BATCHES} cups of the size that can be used up in time")
+      end
+
+      def in_cup(mass, on_work_g, cup)
+        grams = mass.to_f
+        volume = @mix.whole_ml(grams)
+        across = cup.even_diameter_mm(volume)
+        mixing = @sheet.mixing.minutes(grams)
+        run = @mix.cup(mass_g: @mix.whole_g(grams), start_c: @start_c, room_c: @room_c, diameter_mm: across.round(1))
+        Portion.new(mass_g: mass, on_work_g: on_work_g, cup: cup, fill_mm: cup.fill_mm(volume), diameter_mm: across.round(1),
+          mixing_min: mixing, needed_min: mixing + CARRYING_MIN + (grams / @placing_g_per_min),
+          usable_min: run.usable_min || Cure::HORIZON_MIN)
+      end
+    end
+  end
+end

@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+require_relative "../base/value"
+
+module Dakren
+  module Plan
+    # States of a coat as it ages, lightest to darkest; the one ramp every drawing uses.
+    STATES = %i[runny thickening tacky firm hard].freeze
+
+    # One coat on the cure line: which state it is in from when to when, likely minutes from the start.
+    class Lane
+      # to is nil where the state lasts as far as anybody looks.
+      Stretch = Value.define(:state, :from, :to)
+      # What ends each state.
+      ENDS = { runny: nil, thickening: :recoat_opens, tacky: :recoat_closes, firm: :sandable }.freeze
+
+      # @param plan [CoatPlan]
+      def initialize(plan)
+        @plan = plan
+      end
+
+      # @return [Array<Stretch>] mixing first, then the states the sheet lets us tell
+      def stretches
+        found = [Stretch.new(state: :mixing, from: 0.0, to: @plan.done_at)]
+        from = @plan.done_at
+        marks.each do |state, minute|
+          to = minute && [minute, from].max
+          found << Stretch.new(state: state, from: from, to: to)
+          return found if to.nil?
+
+          from = to
+        end
+        found << Stretch.new(state: last_state, from: from, to: nil)
+      end
+
+      # @return [Float] minute up to which the line is worth drawing
+      def until_min
+        known = marks.filter_map(&:last)
+        last = known.max || @plan.done_at
+        [last * 1.35, @plan.done_at * 2, 60].max
+      end
+
+      private
+
+      # What it stays in the end: the state after the last one whose end the sheet tells. Hard only where it tells of that.
+      def last_state
+        STATES[STATES.index(marks.last[0]) + 1]
+      end
+
+      # State and the minute that ends it; nil where it stalls. States whose end the sheet does not give are left out.
+      # A state ends no later than a following one: a floor that is hard before its window closes is hard.
+      def marks
+        @marks ||= begin
+          found = [[:runny, @plan.thickens.middle]] + ENDS.compact.filter_map do |state, stage|
+            band = stage == :sandable ? @plan.hard : @plan.stage(stage)
+            band && [state, band.middle]
+          end
+          found.each_index.map { |i| [found[i][0], found[i][1] && found[i..].filter_map(&:last).min] }
+        end
+      end
+    end
+  end
+end

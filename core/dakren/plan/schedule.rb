@@ -1,0 +1,152 @@
+# frozen_string_literal: true
+
+require_relative "../base/value"
+
+module Dakren
+  module Plan
+    # What the builder can ask a plan to be best at.
+    GOALS = { hand_over: "earliest hand-over", bench: "least time at the bench", sanding: "least sanding" }.freeze
+    # How the next coat goes onto the last.
+    SCHOOLS = { either: "on tack, or cured and abraded", tack: "on tack only", abrade: "cured and abraded" }.freeze
+
+    # One pass to be placed. order: from coat, section and minute to a CoatOrder; places: names of what it covers; before, after,
+    # ends: step name to minutes; real: what really happened, [coat, section] => { began:, finished:, soft: } in minutes.
+    PassJob = Value.define(:id, :label, :places, :count, :order, :area_m2, sections: 1, school: :either, before: {}.freeze,
+      after: {}.freeze, ends: {}.freeze, waits: {}.freeze,
+      real: {}.freeze, owner: nil, planner: nil) do
+      # One coat of one section begun at a minute.
+      # @param hint [Integer, nil] a likely count of batches
+      # @return [CoatPlan]
+      def coat_plan(number, section, minute, hint)
+        planner ? planner.call(number, section, minute, hint) : CoatPlan.new(order.call(number, section, minute).with(hint: hint))
+      end
+
+      # Whoever the entries of this pass belong to.
+      def who
+        owner || self
+      end
+    end
+
+    # One thing in the plan: a coat (with its plan), an abrading before it, or a step. Minutes of the job.
+    # window: minutes between which it must begin and be done; missed: why it could not be kept; why: what it waited for.
+    Entry = Value.define(:kind, :pass, :name, :label, :from_min, :to_min, number: 1, of: 1, section: 1, sections: 1, plan: nil,
+      window: nil, school: nil, why: nil, missed: nil,
+      waits_min: 0, real: false, soft_min: nil, places: [].freeze) do
+      def coat?
+        kind == :coat
+      end
+
+      # Its stage in minutes from the start of the job, later where its witness was found soft.
+      # @return [Cure::Band, nil]
+      def stage(stage)
+        band = plan.stage(stage)&.plus(from_min)
+        return band if band.nil? || soft_min.nil? || stage != :recoat_opens
+
+        later = soft_min + ((soft_min - from_min) * Scheduler::SOFT_SHARE)
+        Cure::Band.new(**%i[early middle late].to_h { |side| [side, band[side] && [band[side], later].max] })
+      end
+
+      # @return [Cure::Band, nil] when it is hard, minutes of the job; nil where the sheet does not say
+      def hard
+        plan.sheet.hard_stage && stage(plan.sheet.hard_stage)
+      end
+
+      # @return [Cure::Band, nil] when it can be handed over; nil where the sheet does not say
+      def ready
+        plan.sheet.ready_stage && stage(plan.sheet.ready_stage)
+      end
+
+      def done_min
+        to_min
+      end
+
+      def key
+        "#{pass.respond_to?(:id) ? pass.id : pass}-#{name}-#{number}-#{section}"
+      end
+    end
+
+    # A day that can be kept, or the nearest to it with what is missed.
+    class Schedule
+      # untold: steps that wait for a stage no sheet tells of, with the entry of the pass they belong to.
+      attr_reader :entries, :stopped_early, :untold
+
+      def initialize(entries, stopped_early: false, untold: [])
+        @untold = untold
+        @entries = entries.sort_by { |entry| [entry.from_min, entry.to_min] }
+        @stopped_early = stopped_early
+      end
+
+      def coats
+        @coats ||= entries.select(&:coat?)
+      end
+
+      def missed
+        entries.select(&:missed)
+      end
+
+      def kept?
+        missed.empty?
+      end
+
+      # When it can be handed over: the last step done, and every coat as hard as its sheet says it can be.
+      # @return [Float, nil] nil where it stalls, and where a sheet does not say
+      def hand_over_min
+        return if hard_untold?
+
+        lates = coats.group_by(&:pass).each_value.filter_map { |all| all.last.ready }.map(&:late)
+        lates.any?(&:nil?) ? nil : [*lates, done_min].max
+      end
+
+      # Does the sheet of an uppermost coat not say when it is hard? Then nothing is handed over by the clock.
+      def hard_untold?
+        coats.any? && coats.flat_map(&:places).uniq.any? { |place| coats.reverse.find { |coat| coat.places.include?(place) }.ready.nil? }
+      end
+
+      # When the last thing anybody does is done, with what it waits for.
+      def done_min
+        entries.map { |entry| entry.to_min + entry.waits_min }.max || 0.0
+      end
+
+      # What a deadline is held against: the hand-over, or the last thing done where no sheet says when it is hard.
+      # @return [Float, nil]
+      def ends_min
+        hard_untold? ? done_min : hand_over_min
+      end
+
+      # Minutes somebody stands there: all that is attended, and gaps too short to leave.
+      def bench_min
+        spans = entries.map { |entry| [entry.from_min, entry.to_min] }.sort
+        gaps = spans.each_cons(2).map { |(_, to), (from, _)| from - to }.grep(0.01..SHORT_GAP_MIN).sum
+        spans.sum { |from, to| to - from } + gaps
+      end
+      SHORT_GAP_MIN = 45
+      HELD = %i[hours window].freeze
+
+      def sanding_min
+        entries.select { |entry| entry.kind == :abrade }.sum { |entry| entry.to_min - entry.from_min }
+      end
+
+      # Times the crew is taken, for other jobs.
+      # @return [Array<Array(Float, Float)>]
+      def busy
+        entries.map { |entry| [entry.from_min, entry.to_min] }
+      end
+
+      # Smaller is better, first things first.
+      def cost(goal)
+        over = ends_min || Cure::HORIZON_MIN
+        case goal
+        when :bench then [bench_min, over, sanding_min]
+        when :sanding then [sanding_min, over, bench_min]
+        else [over, sanding_min, bench_min]
+        end
+      end
+
+      # Why nothing earlier works: what the coat waited for that came latest in the chain.
+      # @return [Entry, nil]
+      def held_by
+        coats.reverse.find { |coat| HELD.include?(coat.why&.first) } || coats.reverse.find(&:why)
+      end
+    end
+  end
+end

@@ -1,0 +1,120 @@
+# frozen_string_literal: true
+
+require_relative "../base/value"
+
+module Dakren
+  module Plan
+    # What belongs to a pass beside its coats: declared steps, each with when it is done and how long it takes.
+    module WorkSteps
+      # at: :before the first coat, :after each coat so many minutes (offset_min), or once the last coat is at a stage;
+      # by: the stage before which it must be done; minutes: of somebody's time; per_m2: more for every square metre;
+      # waits: unattended minutes that follow; hint: why.
+      Step = Value.define(:name, :label, :at, :minutes, stage: nil, by: nil, offset_min: 0, per_m2: 0, waits: 0, hint: nil)
+
+      ALL = [
+        Step.new(name: :survey, label: "survey the work", at: :before, minutes: 20,
+          hint: "length, width, depth in several places, moisture, temperature"),
+        Step.new(name: :sample, label: "sample board", at: :before, minutes: 15, waits: 240,
+          hint: "two boards of one tree drink differently"),
+        Step.new(name: :prepare, label: "prepare: clean, abrade, mask", at: :before, minutes: 20, per_m2: 6),
+        Step.new(name: :level, label: "level and support", at: :before, minutes: 20, hint: "fully underneath, or it cups"),
+        Step.new(name: :seal_leaks, label: "seal leaks", at: :before, minutes: 15,
+          hint: "tape knots and voids from below, modelling clay at hand"),
+        Step.new(name: :condition, label: "warm the tins", at: :before, minutes: 5, waits: 180,
+          hint: "two to four hours on a warm surface"),
+        Step.new(name: :bubbles, label: "bubble pass", at: :after, minutes: 5, offset_min: 10,
+          hint: "flame or hot air keeps moving, 150 to 250 mm away"),
+        Step.new(name: :turn_parts, label: "turn the parts", at: :after, minutes: 5, offset_min: 10,
+          hint: "until they no longer run together; none may touch as they set"),
+        Step.new(name: :look_30, label: "look after 30 min", at: :after, minutes: 2, offset_min: 30,
+          hint: "what has slipped can still be moved"),
+        Step.new(name: :look_60, label: "look after 60 min", at: :after, minutes: 2, offset_min: 60),
+        Step.new(name: :shave, label: "shave level", at: :after, minutes: 5, offset_min: 30, hint: "while a scraper still takes a curl"),
+        Step.new(name: :trim, label: "trim the edges", at: :stage, stage: :recoat_opens, by: :recoat_closes, minutes: 10,
+          hint: "green: with a knife"),
+        Step.new(name: :flip, label: "turn it over", at: :stage, stage: :handle, minutes: 10),
+        Step.new(name: :peel_ply, label: "peel the ply off", at: :stage, stage: :handle, minutes: 5, per_m2: 4,
+          hint: "from a corner, low and slow; do not touch what is bare"),
+        Step.new(name: :wash, label: "wash off blush", at: :stage, stage: :sandable, minutes: 5, per_m2: 2,
+          hint: "plain water, before sanding"),
+        Step.new(name: :sand, label: "sand", at: :stage, stage: :sandable, minutes: 5, per_m2: 10,
+          hint: "dull, 180 grit and not finer under varnish"),
+        Step.new(name: :demould, label: "demould", at: :stage, stage: :demould, minutes: 15),
+        Step.new(name: :post_cure, label: "post-cure", at: :stage, stage: :handle, minutes: 15, hint: "ramp up slowly, then soak"),
+        Step.new(name: :hand_over, label: "hand over", at: :stage, stage: :handle, minutes: 10)
+      ].to_h { |step| [step.name, step] }.freeze
+
+      # Steps that come last of all, whatever is put on top: they do not hold up the next coat.
+      LAST = %i[post_cure hand_over].freeze
+
+      # The stages at which a step can be done, the one it wants first: the next best the sheet tells of has to do. What wants a
+      # tacky film can be done on a harder one; what wants a hard one is never done on a tacky film.
+      # @return [Array<Symbol>] of Cure::STAGES
+      def self.stages_for(step)
+        [step.stage, *Sheet::READY].uniq
+      end
+
+      # Between a coat that was left to cure and the next: washed and abraded.
+      ABRADE_MIN = 10
+      ABRADE_MIN_PER_M2 = 10
+      RAMP_C_PER_H = 10.0
+      SOAK_MIN = 240
+
+      module_function
+
+      # @param name [Symbol] @param area_m2 [Numeric] @param minutes [Numeric, nil] where the shop knows better
+      # @return [Float] minutes of somebody's time
+      def minutes(name, area_m2, minutes = nil)
+        step = ALL.fetch(name)
+        (minutes || (step.minutes + (step.per_m2 * area_m2))).to_f
+      end
+
+      def abrade_min(area_m2)
+        ABRADE_MIN + (ABRADE_MIN_PER_M2 * area_m2)
+      end
+    end
+
+    # A part's hottest hour in service, held against what its cure can bear, and the post-cure it would need.
+    #
+    # Rule: a cure bears what the sheet says; where it is silent, the warmest it was cured at and 10 °C more.
+    class Service
+      MARGIN_C = 10
+      SERVICE_C = (20..200)
+
+      # @param sheet [Sheet] @param hottest_c [Numeric] in service @param cured_at_c [Numeric] warmest of the room while it cured
+      def initialize(sheet, hottest_c:, cured_at_c:)
+        @sheet = sheet
+        @hottest_c = Check.number(:service, hottest_c, SERVICE_C, "°C")
+        @cured_at_c = cured_at_c
+      end
+
+      # °C it bears as cured in this room.
+      def bears_c
+        @sheet.limits.service_c || (@cured_at_c + MARGIN_C)
+      end
+
+      def assumed?
+        @sheet.limits.service_c.nil?
+      end
+
+      def enough?
+        bears_c >= @hottest_c
+      end
+
+      # Can any post-cure make it bear that?
+      def possible?
+        most = @sheet.limits.service_cured_c
+        enough? || most.nil? || most >= @hottest_c
+      end
+
+      # Post-cure at or above the hottest it will be: temperature, minutes of ramp, minutes of soak.
+      # @return [Array(Float, Float, Float), nil]
+      def post_cure
+        return if enough? || !possible?
+
+        at = @hottest_c.to_f
+        [at, (at - @cured_at_c) / WorkSteps::RAMP_C_PER_H * 60, WorkSteps::SOAK_MIN.to_f]
+      end
+    end
+  end
+end

@@ -1,0 +1,13 @@
+# frozen_string_literal: true
+
+require_relative "../kind"
+
+module Dakren
+  module Work
+    module Kinds
+      declare :coat, label: "film coat", on: :surface, rule: :film,
+        purposes: %i[coat flood floor laminate], rate_g_min: 90.0, coats: true,
+        inputs: [:film, :coats, *SPREADING, :band, :wear, :extra, :thinner, :grain]
+    end
+  end
+end

@@ -1,0 +1,14 @@
+# frozen_string_literal: true
+
+require_relative "../kind"
+
+module Dakren
+  module Work
+    module Kinds
+      declare :cups, label: "mould cups", on: :cavity, rule: :volume,
+        purposes: %i[cast mount], rate_g_min: 200.0, pours: true,
+        inputs: %i[lifts],
+        steps: %i[bubbles demould]
+    end
+  end
+end

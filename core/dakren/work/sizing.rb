@@ -1,0 +1,302 @@
+# frozen_string_literal: true
+
+require_relative "need"
+
+module Dakren
+  module Work
+    # The one engine for every kind of work: from places and figures to the need of one coat.
+    #
+    #   Sizing.new(Kinds::ALL[:coat], [place], { film: Cover.new(film_mm: 0.3) }, density_g_ml: 1.1).need(1)
+    class Sizing
+      include NeedLines
+
+      # @param kind [Kinds::Kind] @param places [Array<Place>] one or more, all of the kind's sort
+      # @param figures [Hash{Symbol=>Object}] what was told, by input; defaults fill the rest
+      # @param density_g_ml [Numeric] of the mix, known or assumed
+      # @param own [Own] what the shop has weighed itself
+      # @raise [InputError]
+      def initialize(kind, places, figures, density_g_ml:, own: Own.new)
+        raise InputError.new(:places, "must be one or more") if places.empty?
+        unless places.all? { |place| place.sort == kind.on }
+          raise InputError.new(:places, "must all be a #{Kinds::PLACES.fetch(kind.on)} for a #{kind.label}")
+        end
+
+        @kind = kind
+        @places = places
+        @figures = figures
+        @density = density_g_ml
+        @own = own
+      end
+
+      # @param coat [Integer] 1 for the first
+      # @param coats [Integer] how many there are: what a void takes is shared among them
+      # @return [Need]
+      # @raise [InputError]
+      def need(coat = 1, coats: 1)
+        @kind.need ? instance_exec(coat, coats, &@kind.need) : public_send(:"need_#{@kind.rule}", coat, coats)
+      end
+
+      # Area of all places, rough surface counted, mm2.
+      def area_mm2
+        @places.sum { |place| place.shape.respond_to?(:area_mm2) ? place.area_mm2 : 0.0 }
+      end
+
+      # @!visibility private
+      def need_film(coat, _coats)
+        cover = value(:film)
+        flat = flat_mm2
+        lines = [film_line(:work, cover, flat, @places.flat_map { |place| [place.shape.working].flatten })]
+        rough = area_mm2 - flat
+        lines << film_line(:texture, cover, rough) if rough.positive?
+        lines << edges(cover) << drink(coat) << soak
+        Need.new(lines: lines.compact, area_mm2: area_mm2, film_mm: cover.film_with(@density), remarks: film_remarks(cover),
+          extras: film_extras(cover))
+      end
+
+      # @!visibility private
+      def need_volume(coat, coats)
+        ml = @places.sum { |place| place.shape.volume_ml }
+        share = Exact.of(ml) / coats
+        deepest = @places.map { |place| depth_of(place) }.max
+        lines = [NeedLine.new(name: :work, label: LABELS[:work], value: share, unit: :ml, working: volume_working(ml, coats, share)),
+          (drink(coat) if coat == 1)]
+        Need.new(lines: lines.compact, area_mm2: area_mm2, depth_mm: Rational(Exact.of(deepest)) / coats)
+      end
+
+      # @!visibility private
+      def need_cloth(coat, _coats)
+        stack = laminate
+        lines = [cloth_line(stack, flat_mm2), drink(coat), soak]
+        Need.new(lines: lines.compact, area_mm2: area_mm2, film_mm: thick(stack), laminate: stack, remarks: reach(stack))
+      end
+
+      # @!visibility private
+      def need_infusion(_coat, _coats)
+        stack = laminate
+        bore = value(:bore)
+        flow = Exact.of(flat_mm2) * Exact.of(value(:flow)) / 1_000_000
+        line = Exact.of(Infusion.line_ml(bore, value(:line)))
+        lines = [cloth_line(stack, flat_mm2),
+          grams(:flow, flow, "%{area} × %{cover} = %{g}", area: m2(flat_mm2), cover: quantity(value(:flow), :"g/m2")),
+          (ml(:line, line, "π/4 × %{bore}² × %{long} = %{ml}", bore: mm(bore), long: mm(value(:line))) if line.positive?),
+          (ml(:trap, Exact.of(value(:trap)), "as told, %{ml}") if value(:trap).positive?)]
+        Need.new(lines: lines.compact, area_mm2: area_mm2, film_mm: thick(stack), laminate: stack, remarks: reach(stack) + front)
+      end
+
+      # @!visibility private
+      def need_scarf(coat, _coats)
+        stack = laminate
+        scarfs = @places.map do |place|
+          Scarf.new(hole_length_mm: place.shape.hole_length_mm, hole_width_mm: place.shape.hole_width_mm,
+            thickness_mm: place.shape.thickness_mm, laminate: one_ply(stack),
+            ratio: value(:ratio), order: value(:order).to_sym)
+        end
+        cloth = scarfs.sum(&:cloth_mm2)
+        ground = scarfs.sum { |scarf| scarf.outline.area_mm2 }
+        lines = [cloth_line(one_ply(stack), cloth, scarfs.flat_map(&:working)), drink(coat, ground), soak]
+        Need.new(lines: lines.compact, area_mm2: ground, film_mm: Exact.of(scarfs.map(&:thickness_mm).max.round(6)),
+          laminate: one_ply(stack), scarf: scarfs,
+          remarks: [Working.new(says: "cut %{cloth} of cloth in discs; a backing piece goes behind a hole that is open",
+            parts: { cloth: m2(cloth) })])
+      end
+
+      # @!visibility private
+      def need_glue(coat, _coats)
+        thick = value(:glue)
+        net = Exact.of(flat_mm2) * Exact.of(thick) / 1000
+        out = net * Exact.of(value(:squeeze)) / 100
+        lines = stiffened(net, :work, "%{area} × %{thick} glue line = %{ml}", area: m2(flat_mm2), thick: quantity(thick, :film_mm)) +
+          stiffened(out, :squeeze, "%{pct} of it, %{ml}", pct: quantity(value(:squeeze), :pct)) + [drink(coat)]
+        Need.new(lines: lines.compact, area_mm2: area_mm2, film_mm: Exact.of(thick), powder: powder,
+          remarks: [Working.new(says: "prime both faces with neat mix first: they are a pass of their own")])
+      end
+
+      # @!visibility private
+      def need_bead(_coat, _coats)
+        along(Geometry::Sections.area_mm2(value(:section).to_sym, across: optional(:across), wide: optional(:wide), deep: optional(:deep)),
+          "section %{section} × %{long} = %{ml}")
+      end
+
+      # @!visibility private
+      def need_fillet(_coat, _coats)
+        along(Geometry::Sections.fillet_mm2(value(:radius), value(:corner)), "r² (cot(θ/2) − (π − θ)/2) = %{section}; × %{long} = %{ml}",
+          [Working.new(says: "it reaches %{leg} up each side",
+            parts: { leg: mm(Geometry::Sections.fillet_leg_mm(value(:radius), value(:corner))) })])
+      end
+
+      # @!visibility private
+      def need_fill(coat, coats)
+        ml = Exact.of(@places.sum { |place| place.shape.volume_ml })
+        share = ml / coats
+        proud = coat == coats ? ml * Exact.of(value(:proud)) / 100 : 0
+        lines = stiffened(share, :work, "#{coats > 1 ? "%{whole} in #{coats} passes" : "the void"} = %{ml}", whole: quantity(ml, :ml)) +
+          (proud.positive? ? stiffened(proud, :proud, "%{pct} of the void, %{ml}", pct: quantity(value(:proud), :pct)) : []) + [drink(coat)]
+        Need.new(lines: lines.compact, area_mm2: area_mm2, depth_mm: Exact
+          .of(@places.map { |place| depth_of(place) }.max.round(6)) / coats, powder: powder)
+      end
+
+      # Grams of powder to 100 g of mix and which, or nil.
+      def powder
+        name = value(:powder)
+        return if name.nil? || name == "none"
+
+        grams = optional(:powder_g) || Filler.grams_to_100(name.to_sym, value(:grade).to_sym)
+        [Filler::POWDERS.fetch(name.to_sym), grams.to_f]
+      end
+
+      private
+
+      def value(name)
+        found = @figures[name]
+        return found unless found.nil?
+        return unless @kind.inputs.include?(name)
+
+        default = @kind.default(name)
+        raise InputError.new(name, "must be given") if default.nil?
+
+        default == :none ? nil : default
+      end
+
+      def optional(name)
+        value(name)
+      end
+
+      # As it would be were it flat.
+      def flat_mm2
+        @places.sum { |place| place.shape.area_mm2 }
+      end
+
+      def depth_of(place)
+        place.shape.is_a?(Geometry::Cavity) ? place.shape.fill_mm : place.shape.deepest_mm
+      end
+
+      # Rule: a band along the edges and the steps and wear areas get so much more film.
+      def edges(cover)
+        share = value(:extra)
+        return if share.nil?
+
+        band = (optional(:band) || 0) * @places.sum { |place| place.shape.edge_mm }
+        area = [band, flat_mm2].min + ((optional(:wear) || 0) * 1_000_000)
+        return unless area.positive?
+
+        line = film_line(:edges, cover, area * share / 100)
+        line.with(working: [Working.new(says: "%{share} more film on %{area} of edges, steps and wear areas = %{amount}", parts: {
+          share: quantity(share, :pct), area: m2(area), amount: quantity(line.value, line.unit)
+        })])
+      end
+
+      def drink(coat, area = area_mm2)
+        surface = value(:surface) || "sealed"
+        own = optional(:drink) ? nil : @own.of(:drink, surface)
+        per_m2 = Drink.g_m2(optional(:drink) || own&.value || Drink::SURFACES.fetch(surface).first_coat_g_m2, coat: coat)
+        return if per_m2.zero?
+
+        says = "%{area} × %{drink} = %{g}#{", a quarter of the first coat's" if coat == 2}#{weighed(own)}"
+        grams(:drink, Exact.of(area) * per_m2 / 1_000_000, says, area: m2(area), drink: quantity(per_m2, :"g/m2"))
+      end
+
+      def soak
+        typed = optional(:soak)
+        tool = value(:spread) || "none"
+        own = typed ? nil : @own.of(:soak, tool)
+        kept = typed || own&.value || Drink::TOOLS.fetch(tool).soak_g
+        return if kept.zero?
+
+        grams(:soak, Exact.of(kept), typed ? "as typed, %{g}" : "a #{Drink::TOOLS.fetch(tool).label} keeps %{g}#{weighed(own)}")
+      end
+
+      def volume_working(ml, coats, share)
+        lines = @places.flat_map { |place| [place.shape.working].flatten }
+        if coats > 1
+          lines + [Working.new(says: "%{ml} in %{count} = %{each}",
+            parts: { ml: quantity(ml, :ml), count: quantity(coats, :lift),
+                     each: quantity(share, :ml) })]
+        else
+          lines
+        end
+      end
+
+      def laminate
+        layers = value(:cloths).map do |areal, plies, direction|
+          Cloth::Layer.new(areal_g_m2: areal.to_f, plies: plies || 1, direction: direction.to_s)
+        end
+        share = optional(:share)
+        stack = Laminate.new(layers: layers, fibre: value(:fibre).to_sym, way: value(:way).to_sym, share: share && (share / 100.0),
+          resin_density_g_ml: @density)
+        @wanted_mm = @kind.inputs.include?(:thickness) ? optional(:thickness) : nil
+        return stack unless @wanted_mm && layers.size == 1
+
+        Laminate.new(layers: [layers.first.with(plies: stack.plies_for(@wanted_mm.to_f))], fibre: value(:fibre).to_sym,
+          way: value(:way).to_sym, share: share && (share / 100.0),
+          resin_density_g_ml: @density)
+      end
+
+      def reach(stack)
+        return [] unless @wanted_mm
+
+        says = stack.layers.size > 1 ? "; %{wanted} is wanted" : ": %{wanted} is reached"
+        [Working.new(says: "%{plies} #{stack.plies == 1 ? "cures" : "cure"} to %{all}#{says}", parts: {
+          plies: quantity(stack.plies, :ply), all: mm(stack.thickness_mm), wanted: mm(@wanted_mm)
+        })]
+      end
+
+      def one_ply(stack)
+        if stack.layers.first.plies == 1 && stack.layers.size == 1
+          stack
+        else
+          Laminate.new(layers: [stack.layers.first.with(plies: 1)], fibre: stack.fibre.name, share: stack.share,
+            resin_density_g_ml: @density)
+        end
+      end
+
+      def cloth_line(stack, area, before = [])
+        grams = Exact.of(area) * stack.resin_g_m2 / 1_000_000
+        NeedLine.new(name: :work, label: "in the cloth", value: grams, unit: :g, working: before + @places.flat_map do |place|
+          place.shape.respond_to?(:working) ? [place.shape.working].flatten : []
+        end + stack.working(area))
+      end
+
+      # A laminate heats itself as a layer of its own thickness would.
+      def thick(stack)
+        Exact.of(stack.thickness_mm.round(6))
+      end
+
+      def front
+        pairs = value(:front) if @figures[:front]
+        return [] if pairs.nil? || pairs.empty?
+
+        far = optional(:distance)
+        return [] unless far
+
+        [Working.new(says: "the front noted so far fills %{far} in %{full}",
+          parts: { far: mm(far), full: quantity(Infusion.full_min(pairs, far.to_f), :min) })]
+      end
+
+      def along(section_mm2, says, remarks = [])
+        long = @places.sum { |place| place.shape.length_mm }
+        ml = Exact.of(section_mm2) * Exact.of(long) / 1000
+        lines = stiffened(ml, :work, says, section: quantity(section_mm2, :mm2), long: mm(long))
+        Need.new(lines: lines, area_mm2: 0.0, depth_mm: nil, powder: powder, remarks: remarks)
+      end
+
+      # Mix for a volume that powder shares.
+      def stiffened(volume_ml, name, says, **parts)
+        one, to_100 = powder
+        parts = { **parts, ml: quantity(volume_ml, :ml) }
+        unless one
+          return [NeedLine.new(name: name, label: LABELS.fetch(name), value: volume_ml, unit: :ml,
+            working: [Working.new(says: says, parts: parts)])]
+        end
+
+        grams = Exact.of(Filler.mix_g(volume_ml.to_f, @density, to_100, one.density_g_ml))
+        [NeedLine.new(name: name, label: LABELS.fetch(name), value: grams, unit: :g, working: [
+          Working.new(says: says, parts: parts),
+          Working.new(says: "with %{powder} #{one.label} to 100 g, %{ml} take %{g} of mix and %{grams} of powder", parts: {
+            powder: quantity(to_100, :g), ml: quantity(volume_ml, :ml), g: quantity(grams, :g),
+            grams: quantity(grams * Exact.of(to_100) / 100, :g)
+          })
+        ])]
+      end
+    end
+  end
+end

@@ -1,0 +1,210 @@
+# frozen_string_literal: true
+
+require_relative "../../app_helper"
+
+class JobsTest < AppTest
+  def test_a_new_job_from_nothing_gives_the_right_grams
+    path = new_job
+
+    assert_equal 303, last_response.status
+    get path
+    # 2.4 x 0.9 m x 0.3 mm = 648 ml at (2 x 1.14 + 0.99)/3 = 1.09 g/ml, 2 % left in the cup: 720.7 g.
+    total = 2.4 * 0.9 * 0.3 * 1000 * 1.09 / 0.98
+
+    assert_includes words, format("%.1f g", total * 2.28 / 3.27)
+    assert_includes words, format("%.1f g", total * 0.99 / 3.27)
+    assert_includes words, "Board"
+    assert_includes words, "2.16 m²"
+  end
+
+  def test_it_is_kept_as_it_was_typed
+    path = new_job(length: "12'6\"", width: "3/8 in", film: "8 mil")
+    get path
+
+    assert_includes page, 'value="12&#39;6&quot;"'
+    assert_includes words, "= 3 810 mm"
+    assert_includes words, "= 9.53 mm"
+    record = Stores::Job.find(path[/\d+/])
+
+    assert_equal({ "typed" => "12'6\"", "bare" => "mm" }, record.document["p1-s1-length"])
+  end
+
+  def test_an_untouched_new_job_is_not_made_twice
+    submit "/jobs", {}, from: "/"
+    first = last_response["location"]
+    submit "/jobs", {}, from: "/"
+
+    assert_equal first, last_response["location"]
+  end
+
+  def test_what_is_missing_is_asked_for_without_a_complaint
+    submit "/jobs", {}, from: "/"
+    get last_response["location"]
+
+    assert_includes words, "Still needed for the plan: length, width, coat, wet, resin and hardener"
+    refute_includes page, "aria-invalid"
+  end
+
+  def test_every_shape
+    circle = new_job(shape: "circle", diameter: "340")
+    get circle
+
+    assert_includes words, format("%.4f", Math::PI * 0.17 * 0.17)[0, 6]
+    l = new_job(shape: "polygon", corners: { "0" => { "x" => "0", "y" => "0" }, "1" => { "x" => "4 m", "y" => "0" },
+                                             "2" => { "x" => "4 m", "y" => "2 m" },
+                                             "3" => { "x" => "2 m", "y" => "2 m" }, "4" => { "x" => "2 m", "y" => "3 m" },
+                                             "5" => { "x" => "0", "y" => "3 m" } })
+    get l
+
+    assert_includes words, "10 m²"
+    assert_includes page, "<polygon"
+  end
+
+  def test_more_shapes
+    get new_job(shape: "ring", diameter: "500", hole: "300")
+    assert_includes words, "π/4 × (500 mm² − 300 mm²)"
+    get new_job(shape: "ellipse", length: "800", width: "300")
+    assert_includes words, "0.188 m²"
+    get new_job(shape: "triangle", side_a: "3 m", side_b: "4 m", side_c: "5 m")
+    assert_includes words, "6 m²"
+    get new_job(shape: "triangle", side_a: "1 m", side_b: "1 m", side_c: "5 m")
+    assert_includes words, "do not meet"
+    get new_job(shape: "regular", sides: "6", diameter: "1 m")
+    assert_includes words, "0.866 m²"
+    get new_job(shape: "regular", sides: "2.5", diameter: "1 m")
+    assert_includes words, "must be"
+    get new_job(shape: "strip",
+      stations: { "0" => { "x" => "0", "y" => "100" }, "1" => { "x" => "1 m", "y" => "300" }, "2" => { "x" => "2 m", "y" => "100" } })
+    # Simpson: 1000/3 x (100 + 4 x 300 + 100) mm2.
+    assert_includes words, "Simpson's rule over 3 widths = 0.467 m²"
+    get new_job(shape: "strip", stations: { "0" => { "x" => "1 m", "y" => "100" }, "1" => { "x" => "0", "y" => "300" } })
+    assert_includes words, "the distances must rise"
+  end
+
+  def test_what_the_surface_drinks_is_a_line_of_its_own
+    get new_job(surface: "softwood", spread: "small_roller")
+    assert_includes words, "2.16 m² × 80 g/m² = 173 g"
+    assert_includes words, "706 g on the work + 173 g drunk by the surface + 25 g kept by the tool + 18.5 g left in cups = 923 g"
+    get new_job(surface: "softwood", drink: "120")
+    assert_includes words, "2.16 m² × 120 g/m² = 259 g"
+    get new_job(drink: "lots")
+    assert_includes words, "Drinks must be a number"
+  end
+
+  def test_grams_on_an_area_and_us_thickness_mean_what_they_say
+    get new_job(film: "300", film_unit: "g/m2")
+
+    assert_includes words, "648 g"
+    get new_job(film: "8 mil")
+
+    assert_includes words, format("%d ml", (2.16 * 0.2032 * 1000).round)
+    get new_job(film: "9 oz/yd2")
+
+    assert_includes words, format("%d g", (2.16 * 9 * 33.9057474).round)
+  end
+
+  def test_measured_by_graduated_cup_the_thin_part_goes_first
+    get new_job(method: "graduated")
+
+    assert_match(/thin part first/, words)
+    assert_operator words.index("B clear"), :<, words.index("A Stillwater")
+  end
+
+  def test_day_and_night_and_points
+    get new_job(room_mode: "wave", night: "12", day: "22")
+
+    assert_includes words, "It falls to 12 °C, below the sheet's lowest 16 °C"
+    get new_job(room_mode: "points",
+      points: { "0" => { "x" => "0", "y" => "21" }, "1" => { "x" => "6", "y" => "18" }, "2" => { "x" => "12", "y" => "20" } })
+
+    assert_includes words, "18–21 °C"
+    get new_job(room_mode: "points", points: { "0" => { "x" => "6", "y" => "21" }, "1" => { "x" => "2", "y" => "18" } })
+
+    assert_includes words, "must have rising minutes"
+  end
+
+  def test_prewarmed_tins_shorten_the_cup
+    usable = lambda do |tins|
+      get new_job(tins: tins)
+      words[/usable in the cup (\d+)–/, 1].to_i
+    end
+
+    assert_operator usable.call("30"), :<, usable.call("20")
+  end
+
+  def test_every_figure_opens_to_its_arithmetic
+    get new_job
+
+    assert_includes words, "2.16 m² × 0.3 mm wet film = 648 ml"
+    assert_includes words, "the sheet's 2 : 1 by volume is 2 × 1.14 g/ml : 1 × 0.99 g/ml = 2.28 : 0.99 by weight"
+    assert_includes words, "early and late: the sheet's own range, room ± 1.5 °C"
+    assert_includes words, "Assumed, since the sheet is silent: heat capacity 1.9 J/g K"
+  end
+
+  def test_the_list_tells_what_each_job_waits_for
+    new_job(name: "Half typed", width: "")
+    get "/"
+
+    assert_includes words, "Half typed"
+    assert_includes words, "still needed: width"
+    assert_includes words, "Observation desk"
+  end
+
+  def test_live_answers_are_the_form_alone
+    path = new_job
+    submit path, job_fields(length: "3000"), live: true
+
+    assert_equal 200, last_response.status
+    refute_includes page, "<html"
+    assert_includes words, "2.7 m²"
+  end
+
+  def test_another_unit_system_never_changes_what_was_typed
+    path = new_job(length: "2400")
+    Stores::Settings.shop.update!(units: "us")
+    get path
+
+    assert_includes page, 'value="2400 mm"'
+    before = Stores::Job.find(path[/\d+/]).document
+    submit path, job_fields(length: "2400 mm", width: "900 mm", room: "20 C")
+
+    assert_equal before["p1-s1-length"], Stores::Job.find(path[/\d+/]).document["p1-s1-length"]
+    get path
+
+    assert_includes words, "23.3 sq ft"
+    assert_includes words, "oz"
+  end
+end
+
+class TwoDevicesTest < AppTest
+  def test_different_fields_typed_on_two_devices_both_stay
+    path = new_job
+    get path
+    revision = hidden("revision")
+    submit path, job_fields(width: "800")
+    submit path, job_fields(length: "2500", width: "900").merge("revision" => revision)
+    document = Stores::Job.find(path[/\d+/]).document
+
+    assert_equal %w[2500 800], [document["p1-s1-length"]["typed"], document["p1-s1-width"]["typed"]]
+  end
+
+  def test_the_same_field_is_told_to_the_second
+    path = new_job
+    get path
+    revision = hidden("revision")
+    submit path, job_fields(width: "800")
+    submit path, job_fields(width: "700").merge("revision" => revision), live: true
+
+    assert_includes words, "Width was changed on another device too, to “800”"
+    assert_equal "700", Stores::Job.find(path[/\d+/]).document["p1-s1-width"]["typed"]
+  end
+
+  def test_every_state_is_kept
+    path = new_job
+    submit path, job_fields(width: "800")
+    record = Stores::Job.find(path[/\d+/])
+
+    assert_equal "900", record.document_at(record.revision - 1)["p1-s1-width"]["typed"]
+    assert_equal record.document, record.document_at(record.revision)
+  end
+end

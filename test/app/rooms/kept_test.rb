@@ -1,0 +1,388 @@
+# frozen_string_literal: true
+
+require_relative "../../app_helper"
+require "icalendar"
+
+# What is typed is what is kept, and what is shown is true.
+class KeptTest < AppTest
+  include PlanHelp
+
+  def setup
+    super
+    Devices.shop = Devices::Shop.new
+  end
+
+  def us
+    Stores::Settings.shop.update!(units: "us")
+  end
+
+  # Everything a page would send back that nobody touched.
+  def untouched
+    page.scan(%r{<select id="[^"]*" name="([^"]+)".*?</select>}m).flatten.to_h do |name|
+      [name, page[%r{<select id="[^"]*" name="#{Regexp.escape(name)}".*?</select>}m][/<option value="([^"]*)" selected/, 1] || ""]
+    end
+  end
+
+  # A new job opens as a film coat; made a floor, it drinks and rolls as floors do: 4 × 3 m at 0.25 mm are 3 000 ml, and 600 g go
+  # into the primed concrete and 60 g into the roller.
+  def test_another_kind_of_work_brings_its_own_defaults_in_a_new_job
+    submit "/jobs", {}, from: "/"
+    path = last_response["location"]
+    get path
+    submit path, untouched.merge("c1-kind" => "floor")
+    get path
+    submit path, untouched
+      .merge(full("length" => "4 m", "width" => "3 m", "film" => "0.25", "sheet" => sheet_id("Granite floor 210", "floor")), "room" => "18")
+
+    need = desk(path).coats.first.plan.order.need
+
+    assert_in_delta 600, need.line(:drink).value, 1e-6
+    assert_in_delta 60, need.line(:soak).value, 1e-6
+    assert_in_delta 3000, need.line(:work).value, 1e-6
+    assert_equal [:hand_over], desk(path).passes.first.steps
+    refute document(path).key?("c1-surface")
+    submit path, { "c1-surface" => "concrete_bare" }
+    submit path, { "c1-kind" => "coat" }
+
+    assert_equal "concrete_bare", document(path)["c1-surface"], "what somebody chose stays chosen"
+  end
+
+  def test_a_list_in_fahrenheit_is_read_so_and_stays_so
+    us
+    path = new_job(room_mode: "csv", csv: "0,72\n10,68", film: "12 mil", length: "8 ft", width: "3 ft")
+
+    assert_in_delta 22.222, desk(path).room.at(0), 0.001
+    get path
+
+    assert_includes words, "day and hour; °F"
+    Stores::Settings.shop.update!(units: "metric")
+    get path
+
+    assert_includes words, "day and hour; °F"
+    assert_in_delta 20, desk(path).room.at(600), 0.001
+    submit path, { "csv" => "0,72\n10,70" }
+
+    assert_in_delta 22.222, desk(path).room.at(0), 0.001
+    submit path, { "csv" => "" }
+    submit path, { "csv" => "0,22\n10,21 °C\n20,68 F" }
+
+    assert_in_delta 22, desk(path).room.at(0), 1e-9
+    assert_in_delta 21, desk(path).room.at(600), 1e-9
+    assert_in_delta 20, desk(path).room.at(1200), 1e-9
+  end
+
+  def test_what_if_moves_a_page_in_fahrenheit_by_fahrenheit
+    us
+    path = new_job(room: "70", film: "12 mil", length: "8 ft", width: "3 ft")
+    press path, "keep-what-if", wi_room: "5"
+
+    assert_equal({ "typed" => "75", "bare" => "F" }, document(path)["room"])
+    Stores::Settings.shop.update!(units: "metric")
+    press path, "keep-what-if", wi_room: "2"
+
+    assert_in_delta 25.89, desk(path).room.at(0), 0.005
+  end
+
+  # Marked: the second coat. Cut in two sections, the mark is still the second coat's, of its first section.
+  def test_marks_stay_with_their_coat_when_sections_change
+    path = four_coats
+    at = desk(path).time_at(desk(path).coats[1].from_min + 30).strftime("%Y-%m-%dT%H:%M")
+    submit path, { "c1-began_2_1" => at }
+    submit path, { "c1-sections" => "2" }
+    real = desk(path).coats.select(&:real)
+
+    assert_equal([[2, 1]], real.map { |coat| [coat.number, coat.section] })
+    submit path, { "c1-sections" => "" }
+
+    assert_equal([[2, 1]], desk(path).coats.select(&:real).map { |coat| [coat.number, coat.section] })
+    submit path, { "act" => "split:c1" }
+    first, second = document(path)["passes"]
+
+    assert_equal at, document(path)["#{first}-began_2_1"]
+    refute(document(path).keys.any? { |key| key.start_with?("#{second}-began") })
+    submit path, { "#{second}-began_1_1" => "2026-11-25T09:00" }
+    press path, "repeat:#{second}"
+    copy = document(path)["passes"].last
+
+    refute document(path).key?("#{copy}-began_1_1"), "what happened to one coat did not happen to its copy"
+  end
+
+  def test_marks_of_coats_that_move_to_another_ticket_go_with_them
+    path = four_coats("c1-began_4_1" => "2026-11-26T09:00", "c1-began_1_1" => "2026-11-24T07:10")
+    press path, "split:c1"
+    second = document(path)["passes"].last
+
+    assert_equal "2026-11-26T09:00", document(path)["#{second}-began_2_1"]
+    assert_equal "2026-11-24T07:10", document(path)["c1-began_1_1"]
+    refute document(path).key?("c1-began_4_1")
+  end
+
+  # Sixty tasks are all there may be: one more is not made of the next one's.
+  def test_split_never_writes_over_its_neighbour
+    ids = Array.new(60) { |i| "c#{i + 1}" }
+    document = Document::JobDocument.blank(shop_temp_c: 20, start: "2026-11-24T09:00").merge("passes" => ids)
+    ids.each { |id| document.merge!(Document::JobDocument.new_pass(id, "coat"), "#{id}-coats" => { "typed" => "7", "bare" => nil }) }
+
+    assert_equal document, Document::JobDeed.new(document).done("split:c4")
+    assert_equal document, Document::JobDeed.new(document).done("split:c99")
+    path = four_coats
+    press path, "split:c77"
+
+    assert_equal 200, last_response.status
+    press path, "split"
+
+    assert_equal 200, last_response.status
+  end
+
+  # 16 : 1 by weight and 1 : 1 by volume, neither with densities, beside one with them: every total has an answer.
+  def test_the_list_of_jobs_adds_sheets_with_and_without_densities
+    ["Sillmaker wood filler", "Cobble bonding paste"].each do |resin|
+      Stores::Sheet.find_by!(resin: resin).update!(resin_density_g_ml: nil, hardener_density_g_ml: nil)
+    end
+    path = four_coats
+    press path, "add-pass:coat"
+    press path, "add-pass:coat"
+    second, third = document(path)["passes"].drop(1)
+    submit path, { "#{second}-sheet" => sheet_id("Sillmaker wood filler", "filler"), "#{second}-film" => "0.3", "length" => "400",
+      "width" => "300",
+                   "#{third}-sheet" => sheet_id("Cobble bonding paste", "paste"), "#{third}-film" => "200", "#{third}-film_unit" => "g/m2" }
+    submit path, { "#{second}-known" => "yes", "#{third}-known" => "yes" }
+
+    assert_equal 3, desk(path).coats.map { |coat| coat.pass.id }.uniq.size
+    ["/", path, "/plan/#{path[/\d+/]}/job.ics", "/plan/#{path[/\d+/]}/compare"].each do |address|
+      get address
+
+      assert_equal 200, last_response.status, address
+    end
+    get path
+
+    assert_includes words, "Assumed, since the sheet is silent: density of the mix 1.12 g/ml"
+  end
+
+  # Nights of 15 °C and days of 33: at nine it is mild, and a coat that goes on at three is not.
+  def test_a_coat_is_judged_by_the_hour_at_which_it_goes_on
+    wave = { "room_mode" => "wave", "night" => "15", "day" => "33", "start" => "2026-11-24T06:00", "room" => "" }
+    early = desk(new_job("hours" => "06:00-09:00", "name" => "early", **wave.transform_keys(&:to_s)))
+    late = desk(new_job("hours" => "14:00-17:00", "name" => "late", **wave.transform_keys(&:to_s)))
+
+    assert_empty early.tickets.first.refusals
+    assert_equal [:warm], late.tickets.first.refusals.map(&:name)
+    refute_nil late.tickets.first.held_back
+    path = new_job("hours" => "14:00-17:00", "name" => "known", **wave)
+    submit path, { "c1-known" => "yes" }
+
+    assert_equal 1, desk(path).coats.size
+  end
+
+  def test_alarms_with_a_date_are_in_universal_time
+    zone = ENV.fetch("TZ", nil)
+    ENV["TZ"] = "America/Denver"
+    path = four_coats
+    get "/plan/#{path[/\d+/]}/job.ics"
+    shut = desk(path).coats.filter_map { |coat| coat.window && coat.window[1] && (desk(path).time_at(coat.window[1]) - 900) }.first
+    triggers = page.gsub("\r\n ", "").scan(/^TRIGGER;VALUE=DATE-TIME:(\S+)/).flatten
+
+    refute_empty triggers
+    assert(triggers.all? { |trigger| trigger.match?(/\A\d{8}T\d{6}Z\z/) }, triggers.join(" "))
+    assert_includes triggers, shut.getutc.strftime("%Y%m%dT%H%M%SZ")
+  ensure
+    ENV["TZ"] = zone
+  end
+
+  # 12 g of lens resin at 100 : 12.5: 10.67 g and 1.33 g, which the gem scale weighs to the hundredth and the bench scale to the gram.
+  def test_a_ticket_says_weights_to_the_step_of_the_scale_that_weighs_them
+    gem, bench = ["gem scale", "bench scale"].map { |name| "tool-#{Stores::Tool.find_by!(name: name).id}" }
+    fields = { "sheet" => sheet_id("Lens mounting resin", "mounting"), "length" => "100", "width" => "60", "film" => "0.5", "room" => "22" }
+    path = new_job(**fields, "method" => gem)
+    submit path, { "c1-known" => "yes" }
+    get path
+
+    assert_match(/\d\.\d\d g/, page[%r{class="figure big bare.*?</summary>}m].gsub(/<[^>]+>/, ""))
+    submit path, { "method" => bench }
+    get path
+
+    assert_match(/ \d+ g\s*\z/, page[%r{class="figure big bare.*?</summary>}m].gsub(/<[^>]+>/, ""))
+  end
+
+  def test_ounces_are_shown_to_what_the_scale_shows
+    us = Words::Wording.new("us")
+
+    assert_equal %w[0.007 oz], us.weight(0.2, resolution_g: 0.1)
+    assert_equal %w[0.0071 oz], us.weight(0.2, resolution_g: 0.01)
+    assert_equal %w[11.46 oz], us.weight(325, resolution_g: 1)
+    assert_equal %w[0.2 g], Words::Wording.new("metric").weight(0.2, resolution_g: 0.1)
+    assert_equal %w[320 g], Words::Wording.new("metric").weight(320.4, resolution_g: 1)
+    assert_equal ["0.034", "fl oz"], us.volume(1.0)
+  end
+end
+
+# Simulated devices are off unless asked for, and what was typed wins over what was never measured.
+class PretendTest < AppTest
+  include BenchHelp
+
+  Says = Struct.new(:readings) do
+    def reading(kind)
+      readings[kind]
+    end
+
+    def tell(_command); end
+  end
+
+  def thermometer(kind, temp)
+    Devices::Reading.new(kind: kind, value: temp, unit: "C", state: :steady)
+  end
+
+  def setup
+    super
+    @simulated = Says
+      .new({ scale: Devices::Reading.new(kind: :scale, value: 236.2, unit: "g", state: :steady), room: thermometer(:room, 31.0),
+        tins: thermometer(:tins, 33.0) })
+    @real = Says.new({ room: thermometer(:room, 12.5) })
+    @links = {}
+  end
+
+  def teardown
+    Devices.shop = Devices::Shop.new
+  end
+
+  def open_shop(links: {}, pretend: true)
+    Devices.shop = Devices::Shop.new(links, simulated: -> { %i[scale room tins].to_h { |kind| [kind, @simulated] } }).tap do |made|
+      made.pretend = pretend
+    end
+  end
+
+  def loose_cup
+    get "/bench"
+    post "/bench/loose", {
+      "authenticity_token" => hidden("authenticity_token"), "grams" => "300", "sheet" => sheet_id("Reedmark L20 laminating", "slow"),
+      "tins" => "19", "room" => "18"
+    }
+    last_response["location"]
+  end
+
+  def walk
+    Stores::Walks.walk(Stores::Batch.last)
+  end
+
+  def test_nothing_is_simulated_unless_asked_for
+    open_shop(pretend: false)
+
+    assert_nil Devices.shop.reading(:scale)
+    refute_predicate Devices.shop, :pretend?
+    path = loose_cup
+    3.times { press(path) }
+
+    assert_includes words, "No scale is heard: type what yours shows."
+    refute_includes page, "data-hold"
+    refute_includes words, "shop 31"
+  end
+
+  def test_simulated_thermometers_never_fill_in_nor_overrule
+    open_shop
+    get "/bench"
+
+    assert_includes page, 'name="room" value="19"'
+    path = loose_cup
+    3.times { press(path) }
+
+    assert_includes words, "simulated scale"
+    press(path)
+    press(path, reading: "300")
+
+    assert_in_delta 18, walk.room_c
+    assert_in_delta 19, walk.tins_c
+    refute walk.measured?(:room_c)
+  end
+
+  def test_a_real_thermometer_counts_and_a_record_says_what_is_what
+    open_shop(links: { room: @real })
+    path = loose_cup
+    4.times { press(path) }
+    press(path, reading: "300")
+
+    assert_in_delta 12.5, walk.room_c
+    assert_in_delta 19, walk.tins_c
+    4.times { press(path) }
+    2.times { press(path) }
+    get path
+
+    assert_includes words, "12.5 °C, measured"
+    assert_includes words, "19 °C, as planned"
+    assert_includes words, "236.2 g, pretended"
+    assert_includes words, "300.0 g, typed"
+  end
+
+  def test_the_switch_stands_in_the_settings
+    open_shop(pretend: false)
+    get "/settings"
+    post "/settings/pretend", { "authenticity_token" => hidden("authenticity_token"), "pretend" => "yes" }
+
+    assert_predicate Devices.shop, :pretend?
+    get "/settings"
+
+    assert_includes words, "This shop pretends"
+    post "/settings/pretend", { "authenticity_token" => hidden("authenticity_token"), "pretend" => "no" }
+
+    refute_predicate Devices.shop, :pretend?
+  end
+end
+
+# A record's words follow what was done.
+class RecordWordsTest < AppTest
+  include BenchHelp
+
+  def setup
+    super
+    Devices.shop = Devices::Shop.new
+  end
+
+  def cup(**more)
+    get "/bench"
+    post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "grams" => "300",
+      "sheet" => sheet_id("Stillwater clear coat", "clear"), "tins" => "20", "room" => "20",
+                           **more.transform_keys(&:to_s) }
+    last_response["location"]
+  end
+
+  def test_hardener_first_is_told_as_hardener_first
+    path = cup(method: "graduated")
+    2.times { press(path) }
+
+    assert_includes words, "Fill hardener to the line"
+    2.times { press(path) }
+    post path, {
+      "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"), "act" => "abandoned",
+      "why" => "for the test"
+    }
+    get path
+
+    assert_match(/First: hardener is in.*Second: resin is in, start the clock/, words)
+  end
+
+  def test_the_caution_is_of_the_part_that_is_poured
+    path = cup(first: "hardener")
+    4.times { |i| press(path, **(i == 3 ? { reading: "91" } : {})) }
+
+    assert_equal "second", hidden("step")
+    refute_includes words, "extra hardener stays soft"
+    assert_includes words, "each gram too much wants hardener with it"
+  end
+
+  # Seven pairs of 16 and 8 ml: nothing is in the cup before the first stroke, and one of seven after it.
+  def test_a_cup_is_as_full_as_what_was_counted
+    count = Dakren::Bench::Count.new(unit: "stroke", resin: 7, hardener: 7)
+    sheet = Stores::Shelf.core(Stores::Sheet.find_by!(resin: "Stillwater clear coat"))
+    recipe = Dakren::Bench::Recipe.new(name: "x", sheet: sheet, total_g: sheet.ratio.split(total_ml: 168).total_g, first: :resin,
+      cup: Plan::USUAL_CUPS[2], room_c: 20, tins_c: 20,
+      method: :pump, placing_min: 5, count: count)
+    done = ->(number, step) { Dakren::Bench::Event.new(number: number, kind: :done, at: 1.0, data: { step: step }) }
+    primed = Dakren::Bench::Walk.new(recipe, %i[tins gear first].each_with_index.map { |step, i| done.call(i, step) })
+
+    assert_equal [0, 0], primed.in_cup_g.values.map(&:to_i)
+    one = Dakren::Bench::Walk
+      .new(recipe, primed.events + [Dakren::Bench::Event.new(number: 4, kind: :counted, at: 2.0, data: { part: "resin" })])
+
+    assert_in_delta 16 * 1.14, one.in_cup_g[:resin], 1e-6
+    assert_equal 0, one.in_cup_g[:hardener]
+  end
+end

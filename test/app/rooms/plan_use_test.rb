@@ -1,0 +1,167 @@
+# frozen_string_literal: true
+
+require_relative "../../app_helper"
+require "icalendar"
+require "ri_cal"
+
+ActiveSupport.to_time_preserves_timezone = true
+
+# What is done with a plan: compared, taken to the bench and to a calendar, copied.
+class PlanUseTest < AppTest
+  include PlanHelp
+
+  def test_hardeners_side_by_side_with_blends
+    path = new_job(sheet: sheet_id("Reedmark L20 laminating", "medium"), film: "0.2", "c1-coats" => "2")
+    get "/plan/#{path[/\d+/]}/compare"
+
+    %w[fast medium slow].each { |name| assert_includes words, name }
+    assert_includes words, "half fast, half medium"
+    assert_includes words, "pot margin"
+    get "/plan/#{new_job(sheet: "")[/\d+/]}/compare"
+
+    assert_includes words, "Choose a resin and hardener"
+  end
+
+  def test_a_blend_is_planned_and_taken_to_the_bench
+    one, two = %w[fast slow].map { |name| sheet_id("Reedmark L20 laminating", name) }
+    path = new_job(sheet: "blend-#{one}-#{two}-30", film: "0.2")
+
+    assert_includes desk(path).sheet.name, "30 % fast / 70 % slow"
+    get path
+    post "/bench/planned?job=#{path[/\d+/]}&pass=c1&coat=1&cup=1", "authenticity_token" => hidden("authenticity_token")
+
+    assert_equal 303, last_response.status
+    get last_response["location"]
+
+    assert_equal 200, last_response.status
+    get new_job(sheet: "blend-9999-1-30")
+
+    assert_includes words, "is no longer on the shelf"
+  end
+
+  def test_the_calendar_is_read_by_another_and_updates_in_place
+    path = four_coats
+    id = path[/\d+/]
+    get "/plan/#{id}/job.ics"
+    first = Icalendar::Calendar.parse(page).first
+    coats = first.events.select { |event| event.uid.include?("-coat-") }
+
+    assert_equal 4, coats.size
+    assert_equal desk(path).time_at(desk(path).coats.first.from_min).to_i, coats.first.dtstart.to_time.to_i
+    assert(coats.any? { |event| event.alarms.size == 2 })
+    submit path, { "start" => "2026-11-26T07:00" }
+    get "/plan/#{id}/job.ics"
+    second = Icalendar::Calendar.parse(page).first
+
+    assert_equal coats.map { |event| event.uid.to_s }.sort, second.events.map { |event| event.uid.to_s }.grep(/-coat-/).sort
+    assert_operator second.events.first.sequence, :>, first.events.first.sequence
+    get "/plan/shop.ics"
+
+    assert_equal 200, last_response.status
+    events = Icalendar::Calendar.parse(page).first.events
+
+    assert_operator events.size, :>, 10
+    assert_equal events.size, events.map { |event| event.uid.to_s }.uniq.size
+    # A parser of another make reads the same.
+    other = RiCal.parse_string(page).first
+
+    assert_equal events.map { |event| event.dtstart.to_time.to_i }.sort, other.events.map { |event| event.dtstart.to_time.to_i }.sort
+    assert_equal(events.sum { |event| event.alarms.size }, other.events.sum { |event| event.alarms.size })
+    page.each_line("\r\n") { |line| assert_operator line.chomp.bytesize, :<=, 75 }
+  end
+
+  def test_copies_and_templates
+    path = four_coats("name" => "Table as always")
+    id = path[/\d+/]
+    get path
+    post "/plan/#{id}/deeds", "authenticity_token" => hidden("authenticity_token"), "deed" => "template"
+    get "/"
+
+    assert_includes words, "Our usual"
+    post "/plan/#{id}/deeds", "authenticity_token" => hidden("authenticity_token"), "deed" => "begin"
+    copy = last_response["location"]
+
+    refute_equal path, copy
+    assert_equal "4", document(copy)["c1-coats"]["typed"]
+    get "/"
+    post "/plan/#{id}/deeds", "authenticity_token" => hidden("authenticity_token"), "deed" => "duplicate"
+
+    assert_equal "Table as always, again", document(last_response["location"])["name"]
+  end
+
+  def test_what_is_on_now_is_told_across_all_jobs
+    now = Time.now
+    new_job("name" => "Cures now", "start" => (now - (6 * 3600)).strftime("%Y-%m-%dT%H:%M"), "room" => "22", "hours" => "24 h",
+      "days_off" => "2000-01-01")
+    new_job("name" => "Comes soon", "start" => (now + 3600).strftime("%Y-%m-%dT%H:%M"), "hours" => "24 h", "days_off" => "2000-01-01")
+    get "/"
+
+    assert_match(/Tacky: may be coated .*Cures now/, words)
+    assert_match(/A hand is needed .*Comes soon/, words)
+  end
+
+  def test_hours_of_the_shop_are_kept_and_refused
+    get "/settings"
+    fields = {
+      "authenticity_token" => hidden("authenticity_token"), "units" => "metric", "shop_temp" => "19", "pour_first" => "resin",
+      "px_per_mm" => "3.78"
+    }
+    post "/settings", fields.merge("hours" => "08:00-16:00", "days_off" => "Sun", "crew" => "3")
+
+    assert_equal(["08:00-16:00", "Sun", 3], Stores::Settings.shop.then { |row| [row.hours, row.days_off, row.crew] })
+    NOISE.each do |noise|
+      post "/settings", fields.merge("hours" => noise, "days_off" => noise, "crew" => noise)
+
+      assert_equal 422, last_response.status, noise[0, 30]
+    end
+  end
+
+  def test_whole_packs_go_to_the_bench_as_they_are
+    path = new_job("c1-kind" => "floor", sheet: sheet_id("Granite floor 210", "floor"), length: "6 m", width: "4 m", film: "0.3",
+      "c1-pack" => "2 L", "room" => "20", "start" => "2026-11-24T07:00")
+    plan = desk(path).plan
+
+    assert_equal :pack, plan.order.method
+    assert_in_delta 2000, plan.batches.first.split.total_ml, 1e-6
+    assert_equal (plan.on_work.total_ml / (2000 * Rational(98, 100))).ceil, plan.batches.size
+    get path
+    post "/bench/planned?job=#{path[/\d+/]}&pass=c1&coat=1&section=1&cup=1", "authenticity_token" => hidden("authenticity_token")
+    get last_response["location"]
+
+    assert_equal 200, last_response.status
+  end
+
+  # 37.35 g of mix for a standing fillet: 9 g of silica to 100 g.
+  def test_a_stiffened_cup_is_walked_at_the_bench_with_its_powder
+    job = Stores::Job.find_by!(name: "Bench brackets, bond and fillet")
+    get "/jobs/#{job.id}"
+    post "/bench/planned?job=#{job.id}&pass=c3&coat=1&section=1&cup=1", "authenticity_token" => hidden("authenticity_token")
+    path = last_response["location"]
+    get path
+    8.times do
+      break if hidden("step") == "powder"
+
+      reading = { "first" => "28.73", "second" => "37.35" }[hidden("step")]
+      post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"),
+                   "act" => "next" }.merge(reading ? { "reading" => reading } : {})
+      get path
+    end
+
+    assert_equal "powder", hidden("step")
+    assert_match(/3\.36\s*g/, words)
+    assert_includes words, "silica, to standing"
+  end
+
+  def test_jobs_on_one_crew_keep_clear_of_each_other
+    first = four_coats("c1-coats" => "1", "chain" => "yes")
+    submit first, { "name" => "First" }
+    second = four_coats("c1-coats" => "1", "chain" => "yes", "name" => "Second")
+    get second
+    taken = Document::Crew.of(Stores::Settings.shop, taken: Stores::Job.find(first[/\d+/]).said["busy"]
+      .map { |pair| pair.map { |at| Time.at(at) } })
+    one = desk(first).coats.first
+    two = Document::JobDesk.new(document(second), sheets: Stores::Shelf.finder, shop: taken).coats.first
+
+    assert_operator two.from_min, :>=, one.to_min - 1
+  end
+end

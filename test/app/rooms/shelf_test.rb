@@ -1,0 +1,231 @@
+# frozen_string_literal: true
+
+require_relative "../../app_helper"
+
+class ShelfTest < AppTest
+  SHEET = { "resin" => "Test resin", "hardener" => "quick", "ratio_by" => "volume", "ratio_resin" => "2", "ratio_hardener" => "1",
+            "resin_density_g_ml" => "1,14",
+            "hardener_density_g_ml" => "0.99", "reference_temp_c" => "23", "pot_life_min" => "28 min", "pot_mass_g" => "150",
+            "working_min" => "55",
+            "recoat_opens" => "2.5–3.5 h", "recoat_closes" => "8 to 12 h", "full" => "7 d", "lowest_c" => "60 F", "mix_cup_min" => "4",
+            "purposes" => %w[coat flood] }.freeze
+
+  def add(**changes)
+    submit "/shelf/", SHEET.merge(changes.transform_keys(&:to_s)), from: "/shelf/new"
+  end
+
+  def test_eight_kinds_and_more_are_complete_and_plausible
+    records = Stores::Sheet.all.to_a
+
+    assert_operator records.map(&:resin).uniq.size, :>=, 8
+    records.each do |record|
+      sheet = Stores::Shelf.core(record)
+
+      assert sheet.clock.pot_life_min || sheet.clock.max_depth_mm, record.name
+      assert_predicate sheet.ratio, :densities?, record.name
+      assert sheet.stages.key?(:full) && sheet.lowest_c && sheet.highest_c, record.name
+      refute_empty sheet.purposes
+      assert_operator sheet.mix.cup_rate_per_s, :>, 1e-7, record.name
+    end
+    assert_equal(3, records.count { |record| record.resin.include?("laminating") })
+    assert_equal [16, 1], Stores::Sheet.find_by!(hardener: "filler").attributes.values_at("ratio_resin", "ratio_hardener")
+  end
+
+  def test_a_sheet_is_added_and_read_back
+    add
+
+    assert_equal 303, last_response.status
+    record = Stores::Sheet.find_by!(resin: "Test resin")
+
+    assert_equal [150, 210], record.stages["recoat_opens"]
+    assert_equal [480, 720], record.stages["recoat_closes"]
+    assert_equal [10_080, 10_080], record.stages["full"]
+    assert_in_delta 15.5556, record.lowest_c, 1e-3
+    assert_in_delta 1.14, record.resin_density_g_ml
+    assert_equal %w[coat flood], record.purposes
+    get "/shelf/#{record.id}"
+
+    assert_includes page, 'value="150–210 min"'
+    assert_includes page, 'value="8–12 h"'
+    assert_includes page, 'value="7 d"'
+  end
+
+  def test_opening_and_saving_a_sheet_changes_nothing
+    Stores::Sheet.all.each do |record|
+      %w[metric us].each do |system|
+        form = Document::SheetForm.of(record, system)
+
+        assert_predicate form, :valid?, "#{record.name}: #{form.problems}"
+        form.columns.each do |name, value|
+          kept = record.public_send(name)
+          if value.is_a?(Float) then assert_in_delta kept, value, 1e-3, "#{record.name} #{name} #{system}"
+          elsif value.nil? then assert_nil kept
+          else assert_equal kept, value, "#{record.name} #{name}"
+          end
+        end
+      end
+    end
+  end
+
+  def test_bad_numbers_are_refused_by_name_and_kept
+    { "pot_life_min" => ["0", "Pot life must be from 0.1"], "working_min" => ["NaN", "Working time must be a number"],
+      "pot_mass_g" => ["0", "must be from 0.1"],
+      "reference_temp_c" => ["900", "All times at must be from -40 to 120 °C"], "activation_kj_mol" => ["200", "must be from 20 to 120"],
+      "ratio_resin" => ["-1", "Parts of resin"],
+      "resin_density_g_ml" => ["1e309", "Density of resin"], "recoat_opens" => ["soon", "must be a number"],
+      "recoat_closes" => ["9–2 h", "early figure first"],
+      "full" => ["1-2-3 d", "one time or two"], "resin" => ["", "Resin, part A must be given"],
+      "hardener" => ["h" * 200, "at most 80 characters"] }.each do |name, (typed, says)|
+      before = Stores::Sheet.count
+      add(name => typed)
+
+      assert_equal 422, last_response.status, name
+      assert_includes words, says, name
+      assert_includes page, "value=\"#{typed}\"", name unless typed.empty?
+      assert_includes page, "Test resin" unless name == "resin"
+
+      assert_equal before, Stores::Sheet.count
+    end
+  end
+
+  def test_contradictions_are_told_with_the_reason
+    add(pot_life_min: "60")
+
+    assert_includes words, "Pot life must not be longer than the working time: a full cup never outlives a thin film"
+    add(recoat_closes: "1–2 h")
+
+    assert_includes words, "must come after the window opens"
+  end
+
+  def test_two_working_times_tell_the_energy
+    add(second_working_min: "110", second_temp_c: "13")
+    assert_equal 303, last_response.status
+    record = Stores::Sheet.find_by!(resin: "Test resin")
+    energy = 8.314462618 * Math.log(55 / 110.0) / ((1 / 296.15) - (1 / 286.15)) / 1000
+    clock = Stores::Shelf.core(record).clock
+    assert_in_delta energy, clock.activation_kj_mol, 1e-9
+    refute clock.assumed?(:activation_kj_mol)
+    get "/shelf/#{record.id}"
+    assert_includes words, "From the two working times: activation energy #{energy.round(1)} kJ/mol"
+    add(hardener: "odd", second_working_min: "40", second_temp_c: "13")
+    assert_includes words, "does not fit the first"
+    add(hardener: "odd", second_working_min: "40", second_temp_c: "23.5")
+    assert_includes words, "needs another temperature"
+  end
+
+  def test_the_same_pair_twice_is_refused
+    add
+    add
+
+    assert_equal 422, last_response.status
+    assert_includes words, "already"
+  end
+
+  def test_a_sheet_changed_elsewhere_is_not_overwritten_silently
+    add
+    record = Stores::Sheet.find_by!(resin: "Test resin")
+    get "/shelf/#{record.id}"
+    version = hidden("lock_version")
+    record.update!(notes: "from the other device")
+    submit "/shelf/#{record.id}", SHEET.merge("notes" => "mine", "lock_version" => version)
+
+    assert_equal 422, last_response.status
+    assert_includes words, "changed on another device"
+    assert_includes page, "mine"
+    assert_equal "from the other device", record.reload.notes
+  end
+
+  def test_the_preview_saves_nothing_and_never_breaks
+    before = Stores::Sheet.count
+    submit "/shelf/preview", SHEET, from: "/shelf/new", live: true
+
+    assert_equal 200, last_response.status
+    assert_includes page, "<svg"
+    NOISE.each do |noise|
+      SHEET.each_key do |name|
+        submit "/shelf/preview", SHEET.merge(name => noise), from: "/shelf/new", live: true
+
+        assert_includes [200, 400], last_response.status, "#{name} #{noise[0, 20].inspect}"
+      end
+    end
+
+    assert_equal before, Stores::Sheet.count
+  end
+
+  def test_sheets_of_any_numbers_are_drawn_or_said_not_to_be
+    25.times do
+      typed = SHEET.merge("working_min" => between(1, 5000).round(1).to_s, "pot_life_min" => pick(["", between(0.5, 4000).round(1).to_s]),
+        "pot_mass_g" => between(1, 9000).round.to_s, "reference_temp_c" => between(-10, 60).round.to_s,
+        "max_depth_mm" => pick(["", between(0.2, 900).round(1).to_s]),
+        "heat_j_g" => between(20, 1500).round.to_s,
+        "activation_kj_mol" => pick(["", between(20, 120).round.to_s]), "recoat_opens" => "", "recoat_closes" => "", "full" => "",
+        "lowest_c" => "")
+      submit "/shelf/preview", typed, from: "/shelf/new", live: true
+      assert_equal 200, last_response.status, typed.inspect
+    end
+  end
+
+  def test_a_sheet_that_changes_changes_the_plan
+    add
+    id = Stores::Sheet.find_by!(resin: "Test resin").id
+    path = new_job(sheet: id.to_s)
+    get path
+    before = words[/usable in the cup ([\d–]+ min)/, 1]
+    submit "/shelf/#{id}", SHEET.merge("pot_life_min" => "20")
+    get path
+
+    refute_equal before, words[/usable in the cup ([\d–]+ min)/, 1]
+  end
+end
+
+class SettingsTest < AppTest
+  def test_units_and_temperature_are_kept
+    submit "/settings", { "units" => "us", "shop_temp" => "20 C" }
+
+    assert_equal 303, last_response.status
+    assert_equal "us", Stores::Settings.shop.units
+    get "/settings"
+
+    assert_includes page, 'value="68"'
+    submit "/settings", { "units" => "us", "shop_temp" => "59" }
+
+    assert_in_delta 15, Stores::Settings.shop.shop_temp_c
+    submit "/jobs", {}, from: "/"
+    get last_response["location"]
+
+    assert_includes page, 'value="15 C"'
+  end
+
+  def test_bad_settings_are_refused_and_kept
+    ["-300", "900", "warm", "", "1e309", "NaN"].each do |typed|
+      submit "/settings", { "units" => "metric", "shop_temp" => typed }
+
+      assert_equal 422, last_response.status
+      assert_match(/Shop temperature (must be|is too large)/, words)
+      assert_includes page, "value=\"#{typed}\""
+    end
+    submit "/settings", { "units" => "cubits", "shop_temp" => "20" }
+
+    assert_includes words, "Units must be metric or us"
+  end
+
+  # Typed on the page, kept on the shelf, read by the core: every property there is, none lost on the way.
+  def test_every_property_of_the_work_goes_from_the_page_to_the_plan
+    record = Stores::Sheet.find_by!(resin: "Granite floor 210")
+    told = { "thinnest_film_mm" => "0.11", "thickest_film_mm" => "0.92", "solids_vol_pct" => "63", "thinner_most_pct" => "4",
+             "grain_most_g_m2" => "2100", "moisture_most_pct" => "5",
+             "pack_ml" => "9000", "service_c" => "44", "service_cured_c" => "71" }
+
+    assert_equal WorkLimits::ALL.keys.map(&:to_s), told.keys
+    form = Document::SheetForm.of(record, "metric")
+    submit "/shelf/#{record.id}", Document::SheetForm::FIELDS.keys.to_h { |name| [name, form.value(name)] }
+      .merge("purposes" => ["floor"], **told)
+
+    assert_equal 303, last_response.status
+    assert_equal told.transform_values(&:to_f), Stores::Shelf.core(record.reload).limits.to_h.transform_keys(&:to_s)
+    path = new_job("c1-kind" => "floor", sheet: record.id.to_s, length: "2000", width: "1000", film: "0.4")
+    get path
+
+    assert_match(/dry film .*0\.252 mm/, words)
+  end
+end

@@ -1,0 +1,57 @@
+# frozen_string_literal: true
+
+require_relative "../../app_helper"
+
+class WeighedTest < AppTest
+  def weigh(what, value)
+    get "/settings"
+    post "/settings/weighed", { "authenticity_token" => hidden("authenticity_token"), "what" => what, "value" => value }
+  end
+
+  def test_the_shops_own_figures_replace_the_usual_ones
+    path = new_job(surface: "softwood", spread: "roller")
+    get path
+
+    assert_includes words, "a 250 mm roller keeps 60 g"
+    weigh "soak:roller", "40 g"
+    weigh "soak:roller", "50"
+    weigh "drink:softwood", "100"
+    get path
+
+    assert_includes words, "a 250 mm roller keeps 45 g; the shop's own figure, 2 weighings"
+    assert_includes words, "2.16 m² × 100 g/m² = 216 g; the shop's own figure, 1 weighing"
+    submit path, job_fields(surface: "softwood", spread: "roller", drink: "10", "c1-soak" => "5")
+    get path
+
+    assert_includes words, "as typed, 5 g"
+    get "/settings"
+    post "/settings/weighed/forget", { "authenticity_token" => hidden("authenticity_token"), "sort" => "soak", "name" => "roller" }
+
+    assert_in_delta 40, Stores::OwnFigure.of_shop.of(:soak, "roller").value, 1e-9
+  end
+
+  def test_a_shops_own_pace_changes_the_cups
+    path = new_job
+    cups = lambda {
+      Document::JobDesk.new(Stores::Job.find(path[/\d+/]).document, sheets: Stores::Shelf.finder, own: Stores::OwnFigure.of_shop)
+        .plan.batches.size
+    }
+    before = cups.call
+    weigh "rate:coat", "12"
+
+    assert_operator cups.call, :>, before
+  end
+
+  def test_noise_is_told_and_kept_out
+    count = Stores::OwnFigure.count
+    NOISE.each do |noise|
+      weigh "soak:roller", noise
+
+      assert_includes [303, 422], last_response.status
+      weigh noise, "5"
+
+      assert_equal 422, last_response.status
+    end
+    assert_operator Stores::OwnFigure.count - count, :<=, 2
+  end
+end

@@ -1,0 +1,48 @@
+# frozen_string_literal: true
+
+require_relative "../../app_helper"
+
+# What every page says, read as a stranger reads it.
+class WordsTest < AppTest
+  ODD = {
+    "one of several" => %r{(?<![\d.,/])\b1 (?:plies|cups|coats|lifts|corners|loops|weighings|soundings|tickets|widths)\b},
+    "a span from a time to itself" => /\b(\d+(?:\.\d+)? (?:h|min|d)) (?:to|–) \1\b/,
+    "a sentence that begins with a colon" => /(?:\A|[.?!]|<p[^>]*>|<li>|<td>|<b>)\s*:\s+\w/,
+    "an amount that are" => /Amount are/
+  }.freeze
+
+  # Names that read wrong by themselves: nothing was typed, or only one of a thing is there.
+  def sparse_jobs
+    [new_job(name: "", length: "200", width: "100"), new_job(name: "One lift", "p1-form" => "void", "p1-depth" => "20", length: "300",
+      width: "80", sheet: sheet_id("Deepholm cast D50", "cast"), "c1-kind" => "cast"),
+      new_job(name: "One ply", "c1-kind" => "laminate", sheet: sheet_id("Reedmark L20 laminating", "slow"),
+        "c1-cloths" => { "0" => { "areal" => "200", "plies" => "1", "direction" => "" } })]
+  end
+
+  def test_no_page_says_one_plies
+    Devices.shop = Devices::Shop.new
+    paths = sparse_jobs + ["/", "/bench", "/shelf", "/settings", *Stores::Job.ids.map { |id| "/jobs/#{id}" },
+      *Stores::Sheet.ids.map { |id| "/shelf/#{id}" },
+      "/plan/3/compare", "/table/2/c1/templates"]
+    paths.each do |path|
+      get path
+      assert_equal 200, last_response.status, path
+      plain = page.gsub(%r{<(?:svg|script).*?</(?:svg|script)>}m, " ")
+      [plain.gsub(/<(?!p\b|li>|td>|b>)[^>]+>/, " "), words].each do |text|
+        ODD.each do |what, pattern|
+          assert_nil text[pattern]&.then { |found| "#{what}: #{text[/.{0,60}#{Regexp.escape(found)}.{0,40}/m]}" }, path
+        end
+      end
+    end
+  end
+
+  def test_too_much_to_cut_by_eye_is_said_in_one_piece
+    get "/bench"
+    post "/bench/loose", {
+      "authenticity_token" => hidden("authenticity_token"), "grams" => "2 kg", "sheet" => sheet_id("Cobble bonding paste", "paste"),
+      "tins" => "20", "room" => "20", "method" => "eye"
+    }
+
+    assert_includes words, "Amount is too much to be cut by eye"
+  end
+end

@@ -1,0 +1,152 @@
+# frozen_string_literal: true
+
+require_relative "../../core_helper"
+
+class BudgetTest < CoreTest
+  T = Measure::Tools
+  POCKET = T::Scale.new(name: "pocket scale", resolution_g: 0.1, repeatability_g: 0.1, capacity_g: 500)
+  BENCH = T::Scale.new(name: "bench scale", resolution_g: 1, repeatability_g: 1, capacity_g: 15_000)
+
+  def budget(tool, ratio: self.ratio, tolerance: [5, 2])
+    Measure::Budget.new(tool, ratio, tolerance_pct: tolerance)
+  end
+
+  # 100 g of 2 : 1 by weight: each part off by 2 x (0.05 + 0.1) = 0.3 g. Hardener up, resin down:
+  # (33.63/33.33) / (66.37/66.67) - 1.
+  def test_a_scale_by_hand
+    mix = ratio(by: :weight, resin: 2, hardener: 1)
+    resin, hardener = budget(POCKET, ratio: mix).worst(mix.split(total_g: 100))
+    third = 100 / 3.0
+    assert_in_delta 100 * ((((2 * third) + 0.3) / (third - 0.3) / 2) - 1), resin, 1e-9
+    assert_in_delta 100 * (((third + 0.3) / ((2 * third) - 0.3) * 2) - 1), hardener, 1e-9
+  end
+
+  def test_the_smallest_sensible_batch_just_meets_the_tighter_tolerance
+    [POCKET, BENCH, T::Syringe.new(name: "syringe", division_ml: 0.1, volume_ml: 10),
+      T::Graduated.new(name: "cup", division_ml: 5, volume_ml: 400)].each do |tool|
+      found = budget(tool)
+      smallest = found.smallest_g
+      assert_operator found.worst(ratio.split(total_g: (smallest * 1.01).round(4))).max, :<=, 2.0, tool.name
+      assert_operator found.worst(ratio.split(total_g: (smallest * 0.97).round(4))).max, :>, 2.0, tool.name unless tool.is_a?(T::Syringe)
+    end
+    assert_operator budget(BENCH).smallest_g, :>, budget(POCKET).smallest_g * 5
+  end
+
+  # Simulated readings of a scale, each off by as much as it may be: never beyond the bound.
+  def test_the_bound_holds_under_simulated_readings
+    mix = ratio(by: :weight, resin: 3, hardener: 1)
+    split = mix.split(total_g: 60)
+    most_resin, most_hardener = budget(POCKET, ratio: mix).worst(split)
+    shown = ->(grams) { ((grams + between(-0.1, 0.1)) / 0.1).round * 0.1 }
+    2000.times do
+      zero = shown.call(0)
+      resin_true = split.resin_g.to_f
+      resin_true += split.resin_g.to_f - (shown.call(resin_true) - zero)
+      total_true = resin_true + split.hardener_g.to_f
+      total_true += split.hardener_g.to_f - (shown.call(total_true) - shown.call(resin_true))
+      index = resin_true / (total_true - resin_true) / 3
+      assert_operator (index - 1) * 100, :<=, most_resin + 1e-9
+      assert_operator ((1 / index) - 1) * 100, :<=, most_hardener + 1e-9
+    end
+  end
+
+  def test_refusals_name_the_reason_and_what_would_do
+    tiny = ratio.split(total_g: 3)
+    choice = Measure::ToolChoice.new([BENCH, POCKET], ratio, tolerance_pct: [5, 2], split: tiny)
+    assert choice.offers.all?(&:refusal)
+    assert_includes choice.offers.first.refusal, "the sheet forgives 2 %"
+    kind, grams = choice.nearest(choice.offers.last)
+    assert_equal :bigger, kind
+    assert_in_delta budget(POCKET).smallest_g, grams
+    fine = T::Syringe.new(name: "1 ml syringe", division_ml: 0.01, volume_ml: 1)
+    choice = Measure::ToolChoice.new([BENCH, POCKET, fine], ratio, tolerance_pct: [5, 2], split: tiny)
+    assert_equal([:other, fine], choice.nearest(choice.offers.first).then { |found, offer| [found, offer.tool] })
+    assert_includes budget(POCKET).refusal(ratio.split(total_g: 900)), "more than it carries (500 g)"
+    assert_includes budget(POCKET, ratio: ratio(densities: [nil, nil])).refusal(ratio(densities: [nil, nil]).split(total_ml: 50)),
+      "no densities"
+    assert_includes budget(T::Graduated.new(name: "cup", division_ml: 5, volume_ml: 100)).refusal(ratio.split(total_g: 500)),
+      "last line (100 ml)"
+  end
+
+  def test_drops_get_surer_with_their_number
+    dropper = T::Dropper.new(name: "dropper", drop_ml: 0.04, scatter_pct: 6)
+    few = budget(dropper).worst(ratio.split(total_ml: 0.6)).max
+    many = budget(dropper).worst(ratio.split(total_ml: 9)).max
+    assert_operator few, :>, many
+    assert_equal [10, 5], dropper.drops(ratio.split(total_ml: 0.6))
+    assert_includes budget(dropper).refusal(ratio.split(total_ml: 100)), "more than anybody counts"
+  end
+
+  # 12 ml at 2 : 1 by volume with 2.5 ml spoons: 8 and 4 ml are 3.2 and 1.6 spoons, so 4 and 2 go in, 15 ml of them.
+  def test_spoons_come_in_whole_numbers_that_meet_the_ratio
+    spoons = T::Spoons.new(name: "spoons", spoon_ml: 2.5, error_pct: 5)
+    split = ratio.split(total_ml: 12)
+    assert_equal [4, 2], spoons.spoons(split)
+    assert_in_delta (10 * ratio.resin_density_g_ml) + (5 * ratio.hardener_density_g_ml), spoons.counted_g(split, ratio).to_f, 1e-9
+    resin, hardener = spoons.errors(split)
+    assert_in_delta 0.05 / 2, resin, 1e-12
+    assert_in_delta 0.05 / Math.sqrt(2), hardener, 1e-12
+    assert_includes spoons.refusal(ratio.split(total_ml: 200), ratio), "more than anybody keeps count of"
+    assert_equal "4 and 2 level spoons.", spoons.advice(split)
+  end
+
+  def test_spoons_of_any_ratio_give_enough_and_say_how_far_they_are_off
+    chance = Random.new(Minitest.seed)
+    300.times do
+      mix = ratio(resin: chance.rand(0.5..6.0).round(2), hardener: 1)
+      spoons = T::Spoons.new(name: "spoons", spoon_ml: chance.rand(0.5..15.0).round(2), error_pct: 0)
+      split = mix.split(total_ml: chance.rand(2.0..200.0).round(1))
+      resin, hardener = spoons.spoons(split)
+      assert_operator hardener * spoons.spoon_ml, :>=, [split.hardener_ml.to_f, 40 * spoons.spoon_ml].min - 1e-9
+      rich = (resin / hardener.to_f / (split.resin_ml / split.hardener_ml).to_f) - 1
+      assert_in_delta rich, spoons.errors(split)[0] - spoons.errors(split)[1], 1e-9
+    end
+  end
+
+  # Every tool there is answers what the ticket and the bench ask of it.
+  def test_each_declared_tool_answers_everything
+    numbers = { "resolution_g" => 0.1, "repeatability_g" => 0.1, "capacity_g" => 5000, "division_ml" => 1, "volume_ml" => 50,
+                "drop_ml" => 0.05, "scatter_pct" => 6, "resin_ml" => 10,
+                "hardener_ml" => 5, "error_pct" => 3, "resin_g" => 100, "hardener_g" => 50, "spoon_ml" => 5 }
+    T::ALL.each do |name, tool|
+      fields = tool.declaration.fields.reject(&:spare)
+      one = tool.new(name: name, **fields.to_h { |field| [field.name.to_sym, numbers.fetch(field.name)] })
+      split = ratio.split(total_ml: 30)
+      assert_equal 2, one.errors(split).size, name
+      assert one.refusal(split, ratio).nil? || one.refusal(split, ratio).is_a?(String), name
+      count = one.count(split)
+      assert_equal tool.declaration.counting, count&.counting, name
+      assert_operator one.counted_g(split, ratio), :>=, split.total_g * Rational(99, 100), name if name == "pump"
+      assert T.counting(count.counting.unit) if count
+      assert_includes T.methods_short, tool.declaration.method
+    end
+  end
+
+  def test_pumps_of_another_set_are_refused_with_the_ratio_they_give
+    set = T::PumpSet.new(name: "2 : 1 pumps", resin_ml: 16, hardener_ml: 8, error_pct: 5)
+    assert_equal 13, set.strokes(300)
+    assert_nil set.refusal(ratio.split(total_ml: 300), ratio)
+    three = ratio(resin: 3, hardener: 1)
+    assert_includes set.refusal(three.split(total_ml: 300), three), "gives 16 : 8 by volume; the sheet wants 3 : 1"
+    assert_equal 312, set.split(ratio, 13).total_ml
+    assert_operator budget(set).worst(ratio.split(total_ml: 2400)).max, :<, budget(set).worst(ratio.split(total_ml: 24)).max
+  end
+
+  def test_check_weighing_tells_the_real_ratio
+    check = Measure::CheckWeighing.new(strokes: 10, resin_g: 182.4, hardener_g: 79.2)
+    assert_equal [Rational(1824, 100), Rational(792, 100)], check.per_stroke_g
+    assert_equal Rational(1824, 792), check.ratio_by_weight
+    assert_equal :good, check.verdict(ratio).name
+    assert_equal :scratches, Measure::CheckWeighing.new(strokes: 10, resin_g: 140, hardener_g: 79.2).verdict(ratio).name
+    assert_refused(:strokes) { Measure::CheckWeighing.new(strokes: 0, resin_g: 1, hardener_g: 1) }
+  end
+
+  def test_the_whole_pack_when_the_batch_is_near_it
+    mix = ratio(by: :weight, resin: 2, hardener: 1)
+    pack = T::Pack.new(name: "kit", resin_g: 1000, hardener_g: 500)
+    assert_nil budget(pack, ratio: mix).refusal(mix.split(total_g: 1450))
+    assert_includes budget(pack, ratio: mix).refusal(mix.split(total_g: 700)), "the tins hold 1500 g"
+    wrong = T::Pack.new(name: "kit", resin_g: 1000, hardener_g: 400)
+    assert_includes budget(wrong, ratio: mix).refusal(mix.split(total_g: 1400)), "do not belong together"
+  end
+end

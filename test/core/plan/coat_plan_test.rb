@@ -1,0 +1,149 @@
+# frozen_string_literal: true
+
+require_relative "../../core_helper"
+
+class CoatPlanTest < CoreTest
+  def plan(**changes)
+    Plan::CoatPlan.new(order(**changes))
+  end
+
+  # 2.4 x 0.9 m at 0.3 mm = 648 ml; density (2 x 1.14 + 0.99)/3 = 1.09 g/ml: 706.32 g on the work.
+  # One cup keeps 2 %: 706.32 / 0.98 = 720.7347 g; resin 2.28/3.27 of that = 502.5305 g.
+  def test_a_board_worked_out_by_hand
+    board = plan
+
+    assert_equal Rational(70_632, 100), board.on_work.total_g
+    assert_equal 1, board.batches.size
+    assert_in_delta 720.734694, board.total.total_g, 1e-6
+    assert_in_delta 720.734694 * 2.28 / 3.27, board.total.resin_g, 1e-6
+    assert_in_delta 720.734694 * 0.99 / 3.27, board.total.hardener_g, 1e-6
+    assert_in_delta 14.414694, board.kept_g, 1e-6
+  end
+
+  # 706.32 g of film, 2.16 m2 x 80 g/m2 = 172.8 g drunk, 25 g in the roller: 904.12 g out of the cup, 922.57 g mixed.
+  def test_drink_and_roller_are_lines_of_their_own
+    board = plan(drink_g_m2: 80, soak_g: 25)
+    assert_equal Rational(70_632, 100), board.film.total_g
+    assert_equal Rational(1728, 10), board.part(:drink).total_g
+    assert_equal Rational(90_412, 100), board.on_work.total_g
+    assert_in_delta 904.12 / 0.98, board.total.total_g, 1e-6
+    says = Plan::CoatFigures.new(board).total_g.working.last.says
+    assert_includes says, "drunk by the surface"
+    assert_includes says, "kept by the tool"
+    by_volume = plan(sheet: coating(ratio: ratio(densities: [nil, nil])), drink_g_m2: 80)
+    assert_in_delta 648 + (172.8 / 1.12), by_volume.on_work.total_ml, 1e-9
+  end
+
+  def test_a_small_cup_keeps_three_grams
+    dab = plan(outline: Geometry::Rectangle.new(length_mm: 200, width_mm: 150), cover: Work::Cover.new(cover_g_m2: 300))
+
+    assert_equal 12, dab.total.total_g
+    assert_equal 3, dab.kept_g
+  end
+
+  def test_what_the_cups_hold_is_what_was_needed_and_nothing_is_lost
+    60.times do
+      made = plan(outline: Geometry::Rectangle.new(length_mm: between(100, 6000), width_mm: between(100, 3000)),
+        cover: Work::Cover.new(film_mm: between(0.05, 1.5)))
+
+      assert_equal made.on_work.total_g, made.portions.sum(&:on_work_g)
+      assert_equal made.total.total_g, made.total.resin_g + made.total.hardener_g
+      assert_equal made.total.total_g, made.on_work.total_g + made.kept_g
+    end
+  end
+
+  def test_every_cup_is_used_up_in_time_and_can_be_stirred
+    60.times do
+      made = plan(outline: Geometry::Rectangle.new(length_mm: between(500, 9000), width_mm: between(500, 3000)),
+        cover: Work::Cover.new(film_mm: between(0.1, 1.9)),
+        room: Cure::Profile.constant(between(16, 30)), tins_c: between(16, 30))
+      portion = made.portions.first
+
+      assert_operator portion.needed_min, :<=, 0.75 * portion.usable_min
+      assert_operator portion.mass_g.to_f / coating.clock.mixed_density_g_ml, :<=, 0.7 * portion.cup.brim_ml
+      assert_in_delta portion.mass_g.to_f / coating.clock.mixed_density_g_ml, portion.cup.volume_ml(portion.fill_mm), 1e-3
+    end
+  end
+
+  def test_one_cup_fewer_would_not_do
+    made = plan(outline: Geometry::Rectangle.new(length_mm: 6000, width_mm: 3000))
+
+    assert_operator made.batches.size, :>, 1
+    cutter = Plan::Cutter.new(coating, start_c: 20, room_c: 20, placing_g_per_min: Plan::PLACING_G_PER_MIN[:coat])
+    bigger = cutter.portion(made.on_work.total_g / (made.batches.size - 1))
+
+    refute cutter.in_time?(bigger)
+  end
+
+  def test_cups_follow_one_another
+    made = plan(outline: Geometry::Rectangle.new(length_mm: 6000, width_mm: 3000))
+
+    made.batches.each_cons(2) { |before, after| assert_in_delta before.done_at, after.mix_from, 1e-9 }
+    made.batches.each { |batch| assert batch.mix_from < batch.pour_from && batch.pour_from < batch.done_at }
+  end
+
+  def test_stages_come_in_order_early_before_late
+    made = plan
+    bands = %i[recoat_opens recoat_closes sandable full].map { |name| made.stage(name) }
+
+    bands.each { |band| assert band.middle.between?(band.early, band.late) }
+    assert_equal bands.map(&:middle).sort, bands.map(&:middle)
+    assert_operator made.thickens.middle, :<, bands.first.middle
+  end
+
+  def test_a_warmer_room_never_waits_longer
+    stages = [16, 20, 24, 28].map { |temp| plan(room: Cure::Profile.constant(temp), tins_c: temp).stage(:recoat_opens).middle }
+
+    assert_equal stages.sort.reverse, stages
+  end
+
+  def test_a_tray_needs_fewer_cups_than_a_deep_cup
+    wide = { outline: Geometry::Rectangle.new(length_mm: 6000, width_mm: 3000), room: Cure::Profile.constant(26), tins_c: 26 }
+    deep = plan(cups: Plan::USUAL_CUPS, **wide)
+    tray = plan(cups: [Plan::USUAL_TRAYS.last], **wide)
+
+    assert_operator tray.usable.middle, :>, deep.usable.middle
+  end
+
+  # 648 ml of film; 2 % stays in the cups; a density of 1.12 g/ml is assumed for the total alone.
+  def test_without_densities_a_film_by_volume_is_measured_in_ml_and_its_total_marked
+    made = plan(sheet: coating(ratio: ratio(densities: [nil, nil])))
+
+    assert_equal 648, made.on_work.total_ml
+    assert_nil made.total.resin_g
+    assert_equal made.total.total_ml * 2 / 3, made.total.resin_ml
+    assert_in_delta 648 * 1.12 / 0.98, made.total.total_g, 1e-9
+    assert_predicate made, :grams_assumed?
+    assert_equal ["density of the mix 1.12 g/ml"], Plan::CoatFigures.new(made).total_g.assumed
+    assert_empty Plan::CoatFigures.new(made).total_ml.assumed
+    refute_predicate Plan::CoatFigures.new(made).total_part(:resin_g), :known?
+    assert_includes Plan::CoatFigures.new(made).total_part(:resin_g).why, "densities"
+  end
+
+  # 300 g/m2 on 2.16 m2 are 648 g, 578.6 ml at the assumed density: two thirds of that resin.
+  def test_grams_by_volume_without_densities_are_measured_by_volume
+    made = plan(sheet: coating(ratio: ratio(densities: [nil, nil])), cover: Work::Cover.new(cover_g_m2: 300))
+
+    assert_equal Rational(648), made.on_work.total_g
+    assert_nil made.total.resin_g
+    assert_in_delta 648 / 0.98 / 1.12 * 2 / 3, made.total.resin_ml, 1e-9
+    assert_predicate made, :millilitres_assumed?
+    refute_predicate made, :grams_assumed?
+    assert(Care::CoatCautions.new(made).all.any? { |caution| caution.at == :measure && caution.grave })
+  end
+
+  def test_too_fast_for_any_cup_says_so
+    error = assert_raises(Plan::TooFast) do
+      plan(sheet: coating(clock: { reference_temp_c: 23, pot_life_min: 2, pot_mass_g: 50, working_min: 3 }, stages: {}))
+    end
+    assert_match(/needs [\d.]+ min and lasts [\d.]+ min/, error.message)
+  end
+
+  def test_a_thick_flood_is_a_pour_and_told_how_hot_it_gets
+    made = plan(cover: Work::Cover.new(film_mm: 12))
+
+    assert_predicate made, :pour?
+    assert_operator made.pour_run.peak_c, :>, 60
+    assert(Care::CoatCautions.new(made).all.any? { |caution| caution.at == :film })
+  end
+end

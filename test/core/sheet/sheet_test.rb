@@ -1,0 +1,35 @@
+# frozen_string_literal: true
+
+require_relative "../../core_helper"
+
+class SheetTest < CoreTest
+  def test_the_mixed_density_comes_from_the_parts
+    # Two parts of 1.14 and one of 0.99 by volume.
+    assert_in_delta ((2 * 1.14) + 0.99) / 3, coating.clock.mixed_density_g_ml, 1e-9
+    assert coating(ratio: ratio(densities: [nil, nil])).clock.assumed?(:mixed_density_g_ml)
+  end
+
+  def test_contradictions_are_caught_with_the_reason
+    assert_refused(:pot_life_min, "never outlives") { coating(clock: { reference_temp_c: 23, pot_life_min: 60, working_min: 55 }) }
+    assert_refused(:recoat_closes, "after the window opens") { coating(stages: { recoat_opens: [300, 400], recoat_closes: [200, 250] }) }
+    assert_refused(:recoat_opens, "not tacky") { coating(stages: { recoat_opens: [20, 30] }) }
+    assert_refused(:full, "not come before") { coating(stages: { sandable: [900, 1000], full: [100, 120] }) }
+    assert_refused(:sandable, "early figure first") { coating(stages: { sandable: [900, 300] }) }
+    assert_refused(:highest_c, "above the lowest") { coating(lowest_c: 20, highest_c: 15) }
+    assert_refused(:set, "not a stage") { coating(stages: { set: [1, 2] }) }
+    assert_refused(:lowest_c) { coating(lowest_c: -400) }
+  end
+
+  def test_mixing_minutes_grow_from_cup_to_pail
+    rule = Mixing.new(cup_min: 4, pail_min: 12, second_cup_min: 3)
+
+    assert_equal([7, 7, 15, 15], [50, 1000, 20_000, 90_000].map { |mass| rule.minutes(mass) })
+    assert_in_delta 4 + 3 + (8 * Math.log(5) / Math.log(20)), rule.minutes(5000), 1e-9
+    assert_refused(:mix_pail_min) { Mixing.new(cup_min: 5, pail_min: 3) }
+  end
+
+  def test_the_recoat_window_is_the_time_both_ends_are_sure_of
+    assert_equal [210, 480], coating.recoat_window_min
+    assert_nil coating(stages: {}).recoat_window_min
+  end
+end
