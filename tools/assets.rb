@@ -30,7 +30,7 @@ module Assets
   module_function
 
   def build
-    abort "Run `npm ci` first: the fonts and scripts are copied from node_modules." unless Dir.exist?(MODULES)
+    abort "Run `npm install` first: the fonts and scripts are copied from node_modules." unless Dir.exist?(MODULES)
 
     FileUtils.mkdir_p(File.join(OUT, "fonts"))
     COPIED.each { |to, from| FileUtils.cp(File.join(MODULES, from), File.join(OUT, to)) }
