@@ -2,6 +2,7 @@
 
 require "active_record"
 require "erubi"
+require "forwardable"
 require "json"
 require "securerandom"
 require "sinatra/base"
@@ -16,16 +17,23 @@ end
 %w[
   formats/svg_in formats/dxf_in formats/read_in formats/dxf_out formats/outline_out formats/templates
   formats/picture formats/room_list formats/calendar
-  devices/line devices/weather_desk devices/scale_stand_in devices/stand_in_server devices/link
+  devices/protocol devices/weather_desk devices/scale_stand_in devices/stand_in_server devices/link
   words/wording words/moved words/because
-  document/zones document/typed_form document/as_typed document/fields document/job_document document/job_deed document/reader
+  document/zones document/typed_form document/as_typed document/field document/place_forms document/fields
+  document/job_document document/job_deed document/reader
   document/place_desk document/crew document/tool_shelf document/pass_desk document/job_desk
   document/what_if document/drawn document/sheet_numbers document/sheet_form document/settings_form document/tool_form document/bench_deed
-  drawings/svg drawings/ramp drawings/piece_plan drawings/work_section drawings/table_drawing drawings/thumb drawings/cup_row
-  drawings/bench_cup drawings/paste_blocks drawings/time_axis drawings/cure_line
+  drawings/svg drawings/ramp drawings/piece_plan drawings/cut_drawing drawings/table_drawing drawings/thumb drawings/cup_row
+  drawings/bench_cup drawings/bar drawings/paste_blocks drawings/time_axis drawings/cure_line
   drawings/stage_bar drawings/chart drawings/sheet_charts
   stores/database stores/settings stores/sheet stores/job stores/batch stores/tool stores/picture stores/own_figure
   stores/now stores/shelf stores/walks stores/summary stores/planning stores/renewer stores/job_list
-  rooms/pages/offers rooms/pages/comparison rooms/pages/cutting_list rooms/pages/loose_cup
-  rooms/frame rooms/room rooms/job_help rooms/jobs rooms/compare rooms/table rooms/bench rooms/shelf rooms/settings rooms/find rooms/house
+  rooms/pages/control rooms/pages/answer rooms/pages/job_form
+  rooms/pages/place_page rooms/pages/measuring_page rooms/pages/mix_page
+  rooms/pages/ticket_page
+  rooms/pages/day_page rooms/pages/what_if_page rooms/pages/offers rooms/pages/job_page rooms/pages/job_row rooms/pages/table_page
+  rooms/pages/bench_page rooms/pages/bench_step rooms/pages/record_page rooms/pages/loose_cup
+  rooms/pages/comparison rooms/pages/cutting_list rooms/pages/compare_page rooms/pages/editor_page rooms/pages/settings_page
+  rooms/frame rooms/room rooms/job_keeping
+  rooms/jobs rooms/compare rooms/table rooms/bench rooms/shelf rooms/settings rooms/find rooms/house
 ].each { |file| require_relative file }

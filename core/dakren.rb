@@ -9,7 +9,7 @@ end
   base/errors base/value base/check base/exact base/memo base/solve base/figure
   measure/units measure/typed measure/ratio measure/verdict measure/running measure/correction measure/tools measure/budget measure/blocks
   geometry/outline geometry/round_shapes geometry/straight_shapes geometry/plane geometry/flatten geometry/loops geometry/sweep
-  geometry/region geometry/triangles geometry/void geometry/bodies geometry/sections geometry/joint
+  geometry/cut_view geometry/region geometry/triangles geometry/void geometry/bodies geometry/sections geometry/joint
   work/purposes work/cloth work/filler work/cover work/drink work/own work/kinds work/need work/sizing work/suitability
   cure/clock cure/profile cure/hermite cure/vessel cure/cup cure/cup_stepper cure/film
   cure/pour cure/pour_stepper cure/pour_tally cure/calibration cure/band cure/heat cure/mix

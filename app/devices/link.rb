@@ -62,7 +62,7 @@ module Dakren
         @rest = lines.pop || +""
         @rest = +"" if @rest.bytesize > CHUNK
         lines.last(NEWEST_LINES).each do |line|
-          reading = Line.read(line)
+          reading = Protocol.read(line)
           @lock.synchronize { @latest[reading.kind] = [reading, clock] } if reading
         end
       end

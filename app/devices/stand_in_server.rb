@@ -70,7 +70,7 @@ module Dakren
           now = clock
           lines, clients = @lock.synchronize do
             @stand_in.advance(now - last)
-            [readings.map { |reading| "#{Line.write(reading)}\n" }.join, @clients.dup]
+            [readings.map { |reading| "#{Protocol.write(reading)}\n" }.join, @clients.dup]
           end
           last = now
           clients.each { |client| send_to(client, lines) }

@@ -67,7 +67,7 @@ module Dakren
         raise InputError.new("drawn", "needs a point in the void") if points.empty?
 
         key = "#{place}-soundings"
-        row = [mm(points.last[0]), mm(points.last[1]), AsTyped.new(typed: depth, bare: Fields.bare(Fields::PLACE["depth"], page)).to_kept]
+        row = [mm(points.last[0]), mm(points.last[1]), AsTyped.new(typed: depth, bare: Fields::PLACE["depth"].bare(page)).to_kept]
         document.merge(key => (document[key] || []) + [row])
       end
 

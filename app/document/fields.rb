@@ -1,12 +1,10 @@
 # frozen_string_literal: true
 
+require_relative "field"
+require_relative "place_forms"
+
 module Dakren
   module Document
-    # One field of a form. kind: :word, :choice, :figure, :film (kept as typed, its unit beside it), :list (lines of text, kept with
-    # the unit their figures had on the page), :ids (a list), :rows, :time (a day and hour);
-    # units and the bare unit of each system for figures; columns for rows.
-    Field = Value.define(:name, :label, :kind, units: [].freeze, metric: nil, us: nil, choices: nil, allowed: nil, columns: nil, hint: nil)
-
     # Every field of a job, declared once, by what it belongs to: the job, a place of the piece, a shape of a place,
     # a pass over places. Fields of a pass are the inputs of its kind of work.
     module Fields
@@ -16,148 +14,172 @@ module Dakren
       PLAIN = { kind: :figure }.freeze
       PERCENT = { kind: :figure, units: U::PERCENT, metric: :%, us: :% }.freeze
       VOLUME = { kind: :figure, units: U::VOLUME, metric: :ml, us: :"fl oz" }.freeze
+      HOURS = { kind: :figure, units: U::TIME, metric: :h, us: :h, allowed: 0..86_400 }.freeze
+      MINUTES = { kind: :figure, units: U::TIME, metric: :min, us: :min }.freeze
       UNITS = {
         length: LENGTH, cover: { kind: :figure, units: U::COVER, metric: :"g/m2", us: :"oz/yd2" }, percent: PERCENT, volume: VOLUME,
         mass: { kind: :figure, units: U::MASS, metric: :g, us: :oz }, area: { kind: :figure, units: U::AREA, metric: :m2, us: :ft2 },
         degrees: PLAIN, count: PLAIN, number: PLAIN
       }.freeze
 
-      SHAPES = { "rectangle" => "rectangle", "circle" => "circle", "ring" => "ring", "ellipse" => "ellipse", "triangle" => "triangle",
-                 "regular" => "regular polygon",
-                 "strip" => "strip by widths", "polygon" => "by its corners", "outline" => "traced or read in" }.freeze
-      FORMS = { "flat" => "flat surface", "void" => "void to fill", "cylinder" => "side of a cylinder", "cone" => "side of a cone",
-                "box" => "inside of a box",
-                "pool" => "stepped pool", "rod" => "rod to wrap", "cavity" => "mould cups", "joint" => "joint or edge",
-                "damage" => "hole to repair" }.freeze
+      FORMS = PlaceForms::ALL.transform_values(&:label).freeze
+      SHAPES = ShapeForms::ALL.transform_values(&:label).freeze
       FILM_UNITS = { "mm" => "mm", "micron" => "micron", "mil" => "mil", "g/m2" => "g/m²", "oz/yd2" => "oz/yd²" }.freeze
       ROOMS = { "steady" => "steady", "wave" => "day and night", "points" => "by points", "csv" => "from a list",
                 "weather" => "weather desk" }.freeze
       MODES = { "start" => "from a start", "back" => "back from a hand-over" }.freeze
       CHAINS = { "no" => "not minded", "yes" => "kept clear of" }.freeze
       YES = { "no" => "no", "yes" => "yes" }.freeze
+      SIGNS = { "add" => "added", "take" => "taken away" }.freeze
+      WET_OUT = { "auto" => "as its weight asks", "above" => "wetted from above (light)", "into" => "laid into wet resin (heavy)" }.freeze
       XY = Geometry::Polygon::COORDINATE_MM
+      ONLY_VOID = { form: ["void"] }.freeze
 
-      def self.by_name(fields)
-        fields.to_h { |field| [field.name, field] }.freeze
-      end
+      class << self
+        # What makes declarations short.
+        def make(name, label, **told)
+          Field.new(name: name.to_s, label: label, **told)
+        end
 
-      def self.length(name, label, allowed = Geometry::SIDE_MM, **more)
-        Field.new(name: name, label: label, allowed: allowed, **LENGTH, **more)
-      end
+        def word(name, label, **told)
+          make(name, label, kind: :word, **told)
+        end
 
-      def self.rows(name, label, *columns)
-        Field.new(name: name, label: label, kind: :rows, columns: columns.freeze)
-      end
+        def choice(name, label, choices, **told)
+          make(name, label, kind: :choice, choices: choices.transform_keys(&:to_s).freeze, **told)
+        end
 
-      def self.hour(name, label)
-        Field.new(name: name, label: label, kind: :figure, units: U::TIME, metric: :h, us: :h, allowed: 0..86_400)
-      end
+        def length(name, label, allowed = Geometry::SIDE_MM, **told)
+          make(name, label, allowed: allowed, **LENGTH, **told)
+        end
 
-      # A kind of work's input as a field.
-      def self.of_input(input)
-        name = input.name.to_s
-        case input.unit
-        when :film then Field.new(name: name, label: input.label, kind: :film, units: U::LENGTH + U::COVER)
-        when :choice then Field.new(name: name, label: input.label, kind: :choice, choices: input.choices)
-        when :rows then PASS_ROWS.fetch(name)
-        else Field.new(name: name, label: input.label, allowed: input.allowed, hint: input.hint, **UNITS.fetch(input.unit))
+        def rows(name, label, *columns, **told)
+          make(name, label, kind: :rows, columns: columns.freeze, **told)
+        end
+
+        def spells(name, label, each, degrees, **told)
+          rows(name, label, make("from", "#{each} %d, from, hours after the start", short: "from", **HOURS),
+            make("to", "#{each} %d, to", short: "to", **HOURS), make("temp", "#{each} %d, temperature", short: degrees, **TEMPERATURE),
+            **told)
+        end
+
+        # A field of a place or a shape is asked where its form names it; whatever it changes, the heat was known of something else.
+        def of_place(*fields)
+          table(fields.map { |field| field.with(asked: field.asked || asked(PlaceForms, field), withdraws: field.kind != :word) })
+        end
+
+        def of_shape(*fields)
+          table(fields.map { |field| field.with(asked: field.asked || asked(ShapeForms, field), withdraws: true) })
+        end
+
+        def asked(forms, field)
+          found = forms.asking(field.name)
+          found.values.first.empty? ? nil : found
+        end
+
+        def table(fields)
+          fields.to_h { |field| [field.name, field] }.freeze
+        end
+
+        # A kind of work's input as a field.
+        def of_input(input)
+          name = input.name.to_s
+          more = { hint: input.hint, asked: input.asked, withdraws: input.withdraws }
+          case input.unit
+          when :film then make(name, input.label, kind: :film, units: U::LENGTH + U::COVER, **more)
+          when :choice then choice(name, input.label, input.choices, **more)
+          when :rows then PASS_ROWS.fetch(name).with(**more.slice(:withdraws))
+          else make(name, input.label, allowed: input.allowed, **UNITS.fetch(input.unit), **more)
+          end
         end
       end
 
-      JOB = by_name [
-        Field.new(name: "name", label: "Job", kind: :word), Field.new(name: "zone", label: "Time zone", kind: :word),
-        Field.new(name: "start", label: "First cup mixed", kind: :word),
-        Field.new(name: "room_mode", label: "Room", kind: :choice, choices: ROOMS),
-        Field.new(name: "room", label: "Room temperature", **TEMPERATURE),
-        Field.new(name: "night", label: "Coldest at night", **TEMPERATURE), Field.new(name: "day", label: "Warmest by day", **TEMPERATURE),
-        Field.new(name: "tins", label: "Tins at", **TEMPERATURE),
-        Field.new(name: "humidity", label: "Humidity", allowed: Care::Conditions::HUMIDITY_PCT, **PERCENT),
-        Field.new(name: "surface_c", label: "Surface", **TEMPERATURE),
-        Field.new(name: "moisture", label: "Moisture of the work", allowed: Care::Conditions::MOISTURE_PCT, **PERCENT),
-        rows("points", "Room by points", Field.new(name: "x", label: "Point %d, hours after the start", kind: :figure, units: U::TIME,
-          metric: :h, us: :h, allowed: 0..86_400),
-          Field.new(name: "y", label: "Point %d, temperature", **TEMPERATURE)),
-        Field.new(name: "mode", label: "Planned", kind: :choice, choices: MODES),
-        Field.new(name: "deadline", label: "Hand over by", kind: :word),
-        Field.new(name: "goal", label: "Best at", kind: :choice, choices: Plan::GOALS.transform_keys(&:to_s)),
-        Field.new(name: "hours", label: "Hours", kind: :word),
-        Field.new(name: "days_off", label: "Days off", kind: :word), Field.new(name: "people", label: "People", allowed: 1..20, **PLAIN),
-        Field.new(name: "chain", label: "Other jobs", kind: :choice, choices: CHAINS),
-        Field.new(name: "csv", label: "Room by hours", kind: :list, units: U::TEMPERATURE, metric: :C, us: :F),
-        rows("heats", "Heated", hour("from", "Spell %d, from, hours after the start"), hour("to", "Spell %d, to"),
-          Field.new(name: "temp", label: "Spell %d, temperature", **TEMPERATURE)),
-        rows("measured", "Measured", hour("from", "Measured %d, from, hours after the start"), hour("to", "Measured %d, to"),
-          Field.new(name: "temp", label: "Measured %d, temperature", **TEMPERATURE)),
-        Field.new(name: "places", label: "Places", kind: :ids), Field.new(name: "passes", label: "Passes", kind: :ids)
+      JOB = table [
+        word("name", "Name", short: "Name of the job"), word("zone", "Time zone"), word("start", "First cup mixed"),
+        choice("room_mode", "Room", ROOMS, withdraws: true),
+        make("room", "Room temperature", short: "Room", asked: { room_mode: ["steady"] }, withdraws: true, **TEMPERATURE),
+        make("night", "Coldest at night", short: "Night", asked: { room_mode: ["wave"] }, withdraws: true, **TEMPERATURE),
+        make("day", "Warmest by day", short: "Day", hint: "warmest at 15:00", asked: { room_mode: ["wave"] }, withdraws: true,
+        **TEMPERATURE),
+        make("tins", "Tins at", short: "Tins", usual: "as room", withdraws: true, **TEMPERATURE),
+        make("csv", "Room by hours", kind: :list, units: U::TEMPERATURE, metric: :C, us: :F,
+          short: "Hours after the start, or day and hour",
+          asked: { room_mode: ["csv"] }, withdraws: true),
+        make("surface_c", "Surface", usual: "as room", **TEMPERATURE),
+        make("humidity", "Humidity", allowed: Care::Conditions::HUMIDITY_PCT, usual: "not measured", **PERCENT),
+        make("moisture", "Moisture of the work", short: "Moisture", allowed: Care::Conditions::MOISTURE_PCT, usual: "not measured",
+        **PERCENT),
+        rows("points", "Room by points", make("x", "Point %d, hours after the start", short: "after start", **HOURS),
+          make("y", "Point %d, temperature", short: "room", **TEMPERATURE), short: "Room temperature after the start", least: 2,
+          asked: { room_mode: ["points"] }, withdraws: true),
+        choice("mode", "Planned", MODES), word("deadline", "Hand over by", asked: { mode: ["back"] }),
+        choice("goal", "Best at", Plan::GOALS),
+        choice("chain", "Other jobs", CHAINS), make("people", "People", allowed: 1..20, **PLAIN), word("hours", "Hours"),
+        word("days_off", "Days off"), spells("heats", "Heated", "Spell", "at least", short: "Heated spells", withdraws: true),
+        spells("measured", "Measured", "Measured", "it was", short: "Measured temperatures"),
+        make("places", "Places", kind: :ids), make("passes", "Passes", kind: :ids)
       ]
 
-      PLACE = by_name [
-        Field.new(name: "name", label: "Name", kind: :word), Field.new(name: "form", label: "What it is", kind: :choice, choices: FORMS),
-        Field.new(name: "shapes", label: "Shapes", kind: :ids),
-        Field.new(name: "texture", label: "Rougher than flat by", allowed: 0..300, **PERCENT),
-        length("depth", "Depth", Geometry::Void::DEPTH_MM), length("piece", "Piece is thick", Geometry::Void::DEPTH_MM),
-        Field.new(name: "edge", label: "Walls", kind: :choice, choices: Geometry::Void::EDGES.transform_keys(&:to_s)),
-        Field.new(name: "mean", label: "Mean", kind: :choice, choices: Geometry::Void::MEANS.transform_keys(&:to_s)),
-        rows("soundings", "Soundings", length("x", "Sounding %d, along", XY), length("y", "Sounding %d, up", XY),
-          length("depth", "Sounding %d, depth", Geometry::Void::SOUNDED_MM)),
-        rows("solids", "Cast in", Field.new(name: "ml", label: "Cast in %d, volume", allowed: 0.001..10_000_000, **VOLUME),
-          Field.new(name: "count", label: "Cast in %d, how many", allowed: 1..10_000, **PLAIN)),
-        length("diameter", "Across"), length("top", "Across the other end", 0..1_000_000), length("height", "Height"),
-        length("length", "Length"), length("width", "Width"),
-        rows("levels", "Levels", length("x", "Level %d, long"), length("y", "Level %d, deep")),
-        length("bottom", "Across the bottom", 1..3000),
-        length("rim", "Across the rim", 1..3000), length("fill", "Filled to", 0.1..3000),
-        Field.new(name: "count", label: "How many", allowed: 1..10_000, **PLAIN),
-        length("hole_length", "Hole, long or across", 1..10_000), length("hole_width", "Hole, wide", 1..10_000),
+      PLACE = of_place(
+        choice("form", "What it is", FORMS), word("name", "Name", short: "Called"), make("shapes", "Shapes", kind: :ids),
+        make("texture", "Rougher than flat by", short: "Rougher by", allowed: 0..300, usual: "0",
+          asked: { form: PlaceForms::ALL.values.select { |form| form.sort == :surface && form.name != "rod" }.map(&:name) }, **PERCENT),
+        length("depth", "Depth", Geometry::Void::DEPTH_MM, asked: ONLY_VOID),
+        length("piece", "Piece is thick", Geometry::Void::DEPTH_MM, asked: ONLY_VOID),
+        choice("edge", "Walls", Geometry::Void::EDGES, asked: ONLY_VOID), choice("mean", "Mean", Geometry::Void::MEANS, asked: ONLY_VOID),
+        rows("soundings", "Soundings", length("x", "Sounding %d, along", XY, short: "along"),
+          length("y", "Sounding %d, up", XY, short: "up"),
+          length("depth", "Sounding %d, depth", Geometry::Void::SOUNDED_MM, short: "deep"), asked: ONLY_VOID),
+        rows("solids", "Cast in", make("ml", "Cast in %d, volume", short: "each", allowed: 0.001..10_000_000, **VOLUME),
+          make("count", "Cast in %d, how many", short: "how many", allowed: 1..10_000, **PLAIN), short: "What is cast in",
+          asked: ONLY_VOID),
+        length("diameter", "Across"), length("top", "Across the other end", 0..1_000_000), length("bottom", "Across the bottom", 1..3000),
+        length("rim", "Across the rim", 1..3000), length("length", "Length"), length("width", "Width"), length("height", "Height"),
+        rows("levels", "Levels", length("x", "Level %d, long", short: "long"), length("y", "Level %d, deep", short: "deep"),
+          short: "Levels from one end"),
+        length("fill", "Filled to", 0.1..3000, usual: "5 mm below the rim"),
+        make("count", "How many", allowed: 1..10_000, usual: "1", **PLAIN),
+        length("hole_length", "Hole, long or across", 1..10_000), length("hole_width", "Hole, wide", 1..10_000, usual: "round"),
         length("thickness", "Laminate is thick", Work::Scarf::THICKNESS_MM),
-        Field.new(name: "picture", label: "Picture", kind: :word),
-        Field.new(name: "picture_scale", label: "Scale of the picture", kind: :word)
-      ]
+        word("picture", "Picture"), word("picture_scale", "Scale of the picture")
+      )
 
-      SHAPE = by_name [
-        Field.new(name: "shape", label: "Shape", kind: :choice, choices: SHAPES),
-        Field.new(name: "sign", label: "Counts", kind: :choice, choices: { "add" => "added", "take" => "taken away" }),
-        length("length", "Length"), length("width", "Width"), length("diameter", "Across"), length("hole", "Hole across"),
-        length("side_a", "Side a"), length("side_b", "Side b"), length("side_c", "Side c"),
-        Field.new(name: "sides", label: "Sides", allowed: Geometry::RegularPolygon::SIDES, **PLAIN), length("x", "From the left", XY),
-        length("y", "From below", XY),
-        Field.new(name: "turn", label: "Turned", allowed: Geometry::Region::TURN_DEG, **PLAIN),
-        Field.new(name: "count", label: "Times", allowed: 1..Geometry::Region::MOST_REPEATS, **PLAIN),
-        length("dx", "Step along", XY), length("dy", "Step up", XY),
-        rows("corners", "Corners", length("x", "Corner %d, along", XY), length("y", "Corner %d, up", XY)),
-        rows("stations", "Stations", length("x", "Station %d, along", XY), length("y", "Station %d, width", 0..1_000_000)),
-        Field.new(name: "loops", label: "Outline", kind: :word)
-      ]
+      SHAPE = of_shape(
+        choice("shape", "Shape", SHAPES), choice("sign", "Counts", SIGNS),
+        length("length", "Length"), length("width", "Width"), make("sides", "Sides", allowed: Geometry::RegularPolygon::SIDES, **PLAIN),
+        length("diameter", "Across"), length("hole", "Hole across", short: "Hole"), length("side_a", "Side a"), length("side_b", "Side b"),
+        length("side_c", "Side c"),
+        rows("corners", "Corners", length("x", "Corner %d, along", XY, short: "along"), length("y", "Corner %d, up", XY, short: "up"),
+          short: "Corners in order round the edge", least: 3),
+        rows("stations", "Stations", length("x", "Station %d, along", XY, short: "along"),
+          length("y", "Station %d, width", 0..1_000_000, short: "width there"), short: "Widths along the strip", least: 2),
+        length("x", "From the left", XY, usual: "0"), length("y", "From below", XY, usual: "0"),
+        make("turn", "Turned", short: "Turned, °", allowed: Geometry::Region::TURN_DEG, usual: "0", **PLAIN),
+        make("count", "Times", allowed: 1..Geometry::Region::MOST_REPEATS, usual: "1", **PLAIN),
+        length("dx", "Step along", XY, usual: "0", asked: { count: :told }),
+        length("dy", "Step up", XY, usual: "0", asked: { count: :told }),
+        word("loops", "Outline")
+      )
 
-      PASS_ROWS = {
-        "cloths" => rows("cloths", "Cloths", Field.new(name: "areal", label: "Cloth %d, weight", allowed: Work::Cloth::AREAL_G_M2,
-        **UNITS[:cover]),
-          Field.new(name: "plies", label: "Cloth %d, plies", allowed: Work::Cloth::PLIES, **PLAIN),
-          Field.new(name: "direction", label: "Cloth %d, direction", kind: :word)),
-        "front" => rows("front", "Front noted", Field.new(name: "minute", label: "Front %d, minutes", kind: :figure, units: U::TIME,
-          metric: :min, us: :min, allowed: 0.05..10_000),
-          length("mm", "Front %d, distance", 1..100_000))
-      }.freeze
+      PASS_ROWS = table([
+        rows("cloths", "Cloths", make("areal", "Cloth %d, weight", short: "weight", allowed: Work::Cloth::AREAL_G_M2, **UNITS[:cover]),
+          make("plies", "Cloth %d, plies", short: "plies", allowed: Work::Cloth::PLIES, **PLAIN),
+          word("direction", "Cloth %d, direction", short: "fibre runs"), short: "Cloths, first one down first"),
+        rows("front", "Front noted", make("minute", "Front %d, minutes", short: "after", allowed: 0.05..10_000, **MINUTES),
+          length("mm", "Front %d, distance", 1..100_000, short: "so far"))
+      ])
 
-      PASS = by_name [
-        Field.new(name: "kind", label: "Work", kind: :choice, choices: Work::Kinds::ALL.to_h do |name, kind|
-          [name.to_s, kind.label]
-        end), Field.new(name: "places", label: "Covers", kind: :ids),
-        Field.new(name: "sheet", label: "Resin and hardener", kind: :word),
-        Field.new(name: "film_unit", label: "Unit of the coat", kind: :choice, choices: FILM_UNITS),
-        Field.new(name: "method", label: "Measured by", kind: :word), Field.new(name: "cup", label: "Mixed in", kind: :word),
-        Field.new(name: "known", label: "I know", kind: :choice, choices: YES),
-        Field.new(name: "skip", label: "Skipped", kind: :choice, choices: YES),
-        Field.new(name: "school", label: "Onto the last", kind: :choice, choices: Plan::SCHOOLS.transform_keys(&:to_s)),
-        Field.new(name: "sections", label: "In sections", allowed: 1..40, **PLAIN),
-        Field.new(name: "wet_out", label: "Cloth is", kind: :choice,
-          choices: { "auto" => "as its weight asks", "above" => "wetted from above (light)", "into" => "laid into wet resin (heavy)" }),
-        Field.new(name: "service", label: "Hottest in service", **TEMPERATURE, allowed: Plan::Service::SERVICE_C),
-        Field.new(name: "steps", label: "Steps", kind: :names),
-        *Plan::WorkSteps::ALL.each_value.map do |step|
-          Field.new(name: "m_#{step.name}", label: step.label.capitalize, kind: :figure,
-            units: U::TIME, metric: :min, us: :min, allowed: 0..1440)
-        end,
+      PASS = table [
+        choice("kind", "Work", Work::Kinds::ALL.transform_values(&:label), withdraws: true),
+        make("places", "Covers", kind: :ids, withdraws: true),
+        word("sheet", "Resin and hardener", withdraws: true), choice("film_unit", "Unit of the coat", FILM_UNITS, withdraws: true),
+        word("method", "Measured by"), word("cup", "Mixed in"), choice("known", "I know", YES), choice("skip", "Skipped", YES),
+        choice("school", "Onto the last", Plan::SCHOOLS), make("sections", "In sections", allowed: 1..40, usual: "as the day allows",
+        **PLAIN),
+        choice("wet_out", "Cloth is", WET_OUT),
+        make("service", "Hottest in service", usual: "not hot", **TEMPERATURE, allowed: Plan::Service::SERVICE_C),
+        make("steps", "Steps", kind: :names),
+        *Plan::WorkSteps::ALL.each_value.map { |step| make("m_#{step.name}", step.label.capitalize, allowed: 0..1440, **MINUTES) },
         *Work::Kinds::INPUTS.each_value.map { |input| of_input(input) }
       ]
 
@@ -188,11 +210,6 @@ module Dakren
       def mark(name)
         match = MARK.match(name) or return
         Field.new(name: name, label: "#{MARKS.fetch(match[:what])}, coat #{match[:coat]}", kind: :time)
-      end
-
-      # Unit a bare number means in a field of this page.
-      def bare(field, page)
-        page == "us" ? field.us : field.metric
       end
     end
   end

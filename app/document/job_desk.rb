@@ -50,6 +50,17 @@ module Dakren
         choices.key?(document[key]) ? document[key] : default || choices.keys.first
       end
 
+      # @return [Array<String>] ids of what a list holds, e.g. "p1-shapes"
+      def ids(key)
+        JobDocument.ids(document, key)
+      end
+
+      # Which of these fields of the job itself are asked.
+      # @param names [Array<String>]
+      def asked(names)
+        names.select { |name| @reading.asked?(name) }
+      end
+
       # @return [String, nil] complaint about one field, e.g. "p1-s1-length" or "p1-s1-corners.2.x"
       def problem(key)
         @problems.find { |problem| problem.field == key }&.says

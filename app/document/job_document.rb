@@ -130,7 +130,7 @@ module Dakren
       # An untouched figure keeps the unit it was typed in, even on a page that speaks other units.
       def kept(typed, field, page, before)
         old = AsTyped.kept(before)
-        unit = Fields.bare(field, page)
+        unit = field.bare(page)
         return before if before && old.shown(unit) == typed
 
         AsTyped.new(typed: typed, bare: unit).to_kept
@@ -141,7 +141,7 @@ module Dakren
         old = AsTyped.kept(before)
         return before if typed.nil? || (before && old.typed == typed)
 
-        AsTyped.new(typed: typed, bare: old.blank? ? Fields.bare(field, page) : old.bare || :C).to_kept
+        AsTyped.new(typed: typed, bare: old.blank? ? field.bare(page) : old.bare || :C).to_kept
       end
 
       def rows(raw, columns, page, before)

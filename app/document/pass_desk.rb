@@ -47,6 +47,18 @@ module Dakren
         found.map { |place| kind.on == :surface && place.sort == :void ? place.with(sort: :surface, shape: place.shape.region) : place }
       end
 
+      # Inputs that are asked, as the others now stand.
+      # @return [Array<Work::Kinds::Input>]
+      def asked
+        usual = ->(other) { kind.default(other)&.to_s }
+        kind.inputs.select { |name| @reading.asked?(name.to_s, usual: usual) }.map { |name| kind.input(name) }
+      end
+
+      # Has it lifts, or coats?
+      def coat_word
+        kind.pours ? "lift" : "coat"
+      end
+
       def tool
         @tools.tool(@reading.text("method"))
       end

@@ -6,9 +6,6 @@ module Dakren
   module Document
     # One place of a piece read into the core: its shapes, its depth or soundings, what is cast in.
     class PlaceDesk
-      SORTS = { "void" => :void, "cavity" => :cavity, "joint" => :joint, "damage" => :damage }.freeze
-      PLANS = %w[flat void].freeze
-
       attr_reader :id, :place, :remarks
 
       # @param reading [Reader] of the place
@@ -23,8 +20,19 @@ module Dakren
         @reading.choice("form")
       end
 
+      # @return [PlaceForms::Form]
+      def declared
+        PlaceForms::ALL.fetch(form)
+      end
+
+      # Which of these fields are asked of it.
+      # @param names [Array<String>]
+      def asked(names)
+        names.select { |name| @reading.asked?(name) }
+      end
+
       def sort
-        SORTS.fetch(form, :surface)
+        declared.sort
       end
 
       def name
@@ -34,7 +42,7 @@ module Dakren
 
       # Is it given by shapes in a plan?
       def plan?
-        PLANS.include?(form)
+        declared.plan?
       end
 
       # The plan alone, where the shapes can be read: it is drawn even while a depth is missing.
@@ -130,41 +138,15 @@ module Dakren
         end
       end
 
+      # Figures by name, each needed or not; a body only where all that are needed are there.
       def bodied
-        case form
-        when "cylinder" then with(diameter: true, height: true) { |d, h| Geometry::CylinderSide.new(diameter_mm: d, height_mm: h) }
-        when "rod" then with(diameter: true, length: true) { |d, l| Geometry::Rod.new(diameter_mm: d, height_mm: l) }
-        when "cone" then with(diameter: true, top: true, height: true) do |d, t, h|
-          Geometry::ConeSide.new(bottom_mm: d, top_mm: t, height_mm: h)
-        end
-        when "box" then with(length: true, width: true, height: true) do |l, w, h|
-          Geometry::BoxInside.new(length_mm: l, width_mm: w, height_mm: h)
-        end
-        when "pool" then pool
-        when "cavity" then with(bottom: true, rim: true, height: true, fill: false, count: false) do |b, r, h, f, c|
-          Geometry::Cavity.new(bottom_mm: b, top_mm: r, height_mm: h, fill_mm: f, count: c || 1)
-        end
-        when "joint" then with(length: true) { |l| Geometry::Joint.new(length_mm: l) }
-        when "damage" then with(hole_length: true, hole_width: false, thickness: true) do |l, w, t|
-          Work::Damage.new(hole_length_mm: l, hole_width_mm: w, thickness_mm: t)
-        end
-        end
-      end
+        figures = declared.asks.map { |name, needed| [needed, @reading.figure(name.to_s, needed: needed)] }
+        rows = declared.rows && @reading.rows(declared.rows.to_s, least: 1)
+        return if figures.any? { |needed, figure| needed && figure.nil? } || (declared.rows && rows.nil?)
 
-      def pool
-        width = @reading.figure("width", needed: true)
-        levels = @reading.rows("levels", least: 1)
-        width && levels && @reading.guarded("width") do
-          Geometry::SteppedPool.new(width_mm: width.to_f, steps_mm: levels.map { |row| row.map(&:to_f) })
-        end
-      end
-
-      # Figures by name, each needed or not; the block only where all that are needed are there.
-      def with(**names)
-        figures = names.map { |name, needed| [needed, @reading.figure(name.to_s, needed: needed)] }
-        return if figures.any? { |needed, figure| needed && figure.nil? }
-
-        @reading.guarded(names.keys.first.to_s) { yield(*figures.map { |_, figure| figure&.to_f }) }
+        told = figures.map { |_, figure| figure&.to_f }
+        told << rows.map { |row| row.map(&:to_f) } if rows
+        @reading.guarded(declared.asks.keys.first.to_s) { declared.build.call(*told) }
       end
     end
 
@@ -181,38 +163,17 @@ module Dakren
       private
 
       def read
-        case @reading.choice("shape")
-        when "rectangle" then build(Geometry::Rectangle, length_mm: figure("length"), width_mm: figure("width"))
-        when "ellipse" then build(Geometry::Ellipse, length_mm: figure("length"), width_mm: figure("width"))
-        when "circle" then build(Geometry::Circle, diameter_mm: figure("diameter"))
-        when "ring" then build(Geometry::Ring, diameter_mm: figure("diameter"), hole_mm: figure("hole"))
-        when "triangle"
-          sides = %w[side_a side_b side_c].map { |side| figure(side) }
-          build(Geometry::Triangle, sides_mm: sides.all? ? sides : nil)
-        when "regular" then build(Geometry::RegularPolygon, sides: figure("sides"), across_mm: figure("diameter"))
-        when "strip" then by_rows("stations", 2) { |rows| Geometry::Strip.new(rows) }
-        when "outline" then outline
-        else by_rows("corners", 3) { |rows| Geometry::Polygon.new(rows) }
-        end
+        form = ShapeForms::ALL.fetch(@reading.choice("shape"))
+        return outline if form.build.nil?
+
+        told = form.rows ? [@reading.rows(form.rows.to_s, least: form.least)] : form.asks.map { |name| figure(name.to_s) }
+        told.any?(&:nil?) ? nil : form.build.call(*told)
+      rescue InputError => e
+        @reading.complain(form.rows ? form.rows.to_s : e.field, e.allowed)
       end
 
       def figure(name)
         @reading.figure(name, needed: true)
-      end
-
-      def build(shape, **sides)
-        return if sides.values.any?(&:nil?)
-
-        shape.new(**sides)
-      rescue InputError => e
-        @reading.complain(e.field, e.allowed)
-      end
-
-      def by_rows(list, least)
-        rows = @reading.rows(list, least: least)
-        rows && yield(rows)
-      rescue InputError => e
-        @reading.complain(list, e.allowed)
       end
 
       # Loops that were traced or read from a file, as JSON lists of corners in mm.

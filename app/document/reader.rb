@@ -48,6 +48,15 @@ module Dakren
         choices.key?(chosen) ? chosen : default || choices.keys.first
       end
 
+      # Is a field wanted, as the others now stand?
+      # @param usual [#call] what a list to choose from stands at while nobody has chosen, by name
+      def asked?(name, usual: ->(_) {})
+        asked = field(name).asked
+        asked.nil? || asked.any? do |other, values|
+          values == :told ? !entry(other).blank? : values.include?(choice(other, usual.call(other)))
+        end
+      end
+
       # Names of this part's own fields that were ever told.
       # @param pattern [Regexp]
       # @return [Array<String>]

@@ -8,11 +8,13 @@ module Dakren
       # @param width [Numeric] user units, one CSS pixel at full size
       # @param height [Numeric]
       # @param label [String] what the drawing shows, for those who cannot see it
-      def initialize(width, height, label:, css: "drawing")
+      # @param more [Hash] attributes of the whole
+      def initialize(width, height, label:, css: "drawing", **more)
         @width = width
         @height = height
         @label = label
         @css = css
+        @more = more
         @parts = []
       end
 
@@ -61,7 +63,7 @@ module Dakren
 
       def to_s
         %(<svg class="#{@css}" viewBox="0 0 #{number(@width)} #{number(@height)}" width="#{number(@width)}" height="#{number(@height)}" ) +
-          %(role="img" aria-label="#{escape(@label)}">#{@parts.join}</svg>)
+          %(role="img" aria-label="#{escape(@label)}"#{written(@more)}>#{@parts.join}</svg>)
       end
 
       private

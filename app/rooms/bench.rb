@@ -7,10 +7,6 @@ module Dakren
     class Bench < Room
       FINISHED_LISTED = 30
       COMMANDS = { "pour" => "pour", "stop" => "stop", "tare" => "tare", "on" => "on" }.freeze
-      PLAIN_WORDS = { touched: "Hardener met resin: the clock starts", back: "Last step opened again", accepted: "Taken as it was",
-                      abandoned: "Binned",
-                      asked: "Asked whether it is mixed through",
-                      touched_soft: "Witness touched: still soft", touched_tacky: "Witness touched: tacky" }.freeze
 
       get "/" do
         list
@@ -68,7 +64,9 @@ module Dakren
           status code
           @title = "Bench"
           @form = form || Rooms::LooseCup.blank(settings_row, devices, wording)
-          @running = Stores::Batch.running.includes(:events).map { |record| [record, Stores::Walks.walk(record)] }
+          @running = Stores::Batch.running.includes(:events).map do |record|
+            RunningCup.new(record, Stores::Walks.walk(record), wording, now)
+          end
           @finished = Stores::Batch.finished.limit(FINISHED_LISTED).select(:id, :name, :outcome, :finished_at).to_a
           erb :"bench/list"
         end
@@ -77,13 +75,13 @@ module Dakren
           @record = record
           @walk = Stores::Walks.walk(record.reload)
           notice_touch if @walk.step&.name == :second
-          @scale = devices.reading(:scale)
-          @clock = @walk.clock(now)
           @title = record.name
-          @keys = [["Space or Page Down", "go on"], ["Page Up", "back"], ["Enter held on the pour button", "pour on the simulated scale"]]
-          return erb(:"bench/record") if @walk.over?
+          return erb(:"bench/record", locals: { page: RecordPage.new(@walk, wording, zone) }) if @walk.over?
 
-          erb :"bench/walk", layout: live? ? false : :bench_layout
+          @keys = BenchPage::KEYS
+          shown = BenchPage.new(@walk, @walk.clock(now), wording, devices: devices, now: now, px_per_mm: settings_row.px_per_mm,
+            complaint: @complaint, typed: word("reading"))
+          erb :"bench/walk", layout: live? ? false : :bench_layout, locals: { page: shown }
         end
 
         # The scale rose: the hardener is meeting the resin, and the clock starts now, not when somebody presses.
@@ -122,70 +120,6 @@ module Dakren
           return devices.tell(:scale, "cup 0") && devices.tell(:scale, "tare") if word == "tare"
 
           devices.tell(:scale, word == "pour" ? "pour #{walk.part || :resin}" : word) if word
-        end
-
-        # Where a temperature of the record comes from.
-        def temp_source(name)
-          @walk.measured?(name) ? "measured" : "as planned"
-        end
-
-        # Where the reading of an event comes from.
-        def reading_source(event)
-          return "" unless event.data[:reading_g] || event.data[:added_g]
-
-          if event.data[:typed] then "typed"
-          else event.data[:pretended] ? "pretended" : "measured"
-          end
-        end
-
-        def grams(value)
-          wording.weight(value, resolution_g: @walk.recipe.resolution_g)
-        end
-
-        def shown_g
-          @scale.value if @scale&.usable?
-        end
-
-        def names(part)
-          part == :resin ? "resin" : "hardener"
-        end
-
-        # The view of a step, by how the batch is measured.
-        def step_view(step)
-          return :"bench/step_pour" if %i[first second mend].include?(step.name) && @walk.weighed?
-          return :"bench/step_eye" if @walk.recipe.method == :eye && %i[first second].include?(step.name)
-          return :"bench/step_count_#{step.name}" if @walk.recipe.count && %i[first second].include?(step.name)
-
-          step.name == :second ? :"bench/step_first" : :"bench/step_#{step.name}"
-        end
-
-        def next_words(step, part)
-          count = @walk.recipe.count
-          return told(step.done, part) unless count && %i[first second].include?(step.name)
-          return count.unit == "stroke" ? "Both are primed" : "Ready to count" if step.name == :first
-
-          @walk.next_count ? "#{names(@walk.next_count).capitalize}: one #{count.unit}" : "All are in"
-        end
-
-        # One line of the record.
-        def event_words(event)
-          why = event.data[:why].to_s
-          case event.kind
-          when :weighed then "#{names(@walk.running.parts[event.data[:step].to_s == "first" ? 0 : 1]).capitalize} poured"
-          when :counted, :mended then "#{names(event.data[:part].to_sym).capitalize} " \
-                                      "#{event.kind == :mended ? "added to mend it" : "counted"}"
-          when :done then step_words(event.data[:step])
-          else [PLAIN_WORDS.fetch(event.kind), why].reject(&:empty?).join(": ")
-          end
-        end
-
-        def step_words(name)
-          step = Dakren::Bench::BY_NAME.fetch(name.to_sym)
-          "#{step.title}: #{told(step.done, @walk.running.parts[name.to_sym == :second ? 1 : 0]).sub(/\A[A-Z](?=[a-z])/, &:downcase)}"
-        end
-
-        def told(text, part)
-          format(text, part: names(part || :resin)).sub(/\A\w/, &:upcase)
         end
       end
     end

@@ -7,16 +7,15 @@ module Dakren
       CALENDAR = "text/calendar; charset=utf-8"
       FEED_JOBS = 100
 
-      helpers JobHelp
+      helpers JobKeeping
 
       get %r{/(\d{1,15})/compare} do |id|
         @record = find(id)
-        @desk = desk_of(@record.document)
-        @resins = @desk.passes.filter_map { |pass| pass.sheet&.resin }.uniq
-        @resin = @resins.include?(word("resin")) ? word("resin") : @resins.first
-        @rows = @resin ? Rooms::Comparison.new(@desk, named_sheets, @resin) { |document, extra| planning.tried(document, extra) }.rows : []
+        desk = desk_of(@record.document)
+        resins = desk.passes.filter_map { |pass| pass.sheet&.resin }.uniq
+        resin = resins.include?(word("resin")) ? word("resin") : resins.first
         @title = "Hardeners side by side"
-        erb :"compare/compare"
+        erb :"compare/compare", locals: { page: ComparePage.new(desk, resins, resin, rows_of(desk, resin), wording) }
       end
 
       get %r{/(\d{1,15})/job\.ics} do |id|
@@ -44,6 +43,10 @@ module Dakren
       end
 
       helpers do
+        def rows_of(desk, resin)
+          resin ? Comparison.new(desk, planning.named_sheets, resin) { |document, extra| planning.tried(document, extra) }.rows : []
+        end
+
         # A new job of the same kind: nothing of what happened to the first goes with it.
         def copy_of(record, name)
           kept = record.document.reject do |key, _|

@@ -4,10 +4,6 @@ module Dakren
   module Rooms
     # Jobs: the list, and the job sheet that saves and plans while it is typed.
     class Jobs < Room
-      # What the heat of a lift, or the fitness of a sheet, hangs on: "I know" was said of that, and of nothing else.
-      KNOWN_OF = /\A(?:room_mode|room|night|day|points|tins|p\d+-.*|
-        c\d+-(?:kind|sheet|film|film_unit|lifts|places|thinner|grain|cloths|thickness|share))\z/x
-
       get "/" do
         @title = "Jobs"
         @templates = Stores::Job.where(template: true).latest.limit(Stores::JobList::PAGE).to_a
@@ -39,17 +35,21 @@ module Dakren
         live? ? show(record, before: before) : redirect("/jobs/#{id}", 303)
       end
 
-      helpers JobHelp
+      helpers JobKeeping
 
       helpers do
+        def job_row(record)
+          JobRow.new(record, wording, zone)
+        end
+
         def now_list
-          @now_list ||= Stores::NowList.new(zone.at(Stores::Now.now)).found
+          @now_list ||= NowPage.new(Stores::NowList.new(zone.at(Stores::Now.now)).found, wording)
         end
 
         # Keeps what was typed, then does what was pressed.
         def save(record)
-          merged, @both = typed_into(record)
-          @theirs = record.document
+          merged, both = typed_into(record)
+          @both = both.to_h { |key| [key, record.document[key]] }
           document = unknown_again(merged, record.document)
           keep(record, changed(document))
         end
@@ -68,54 +68,41 @@ module Dakren
           desk = desk_of(document)
           return document unless desk.schedule
 
-          Rooms::Offers.new(desk, wording, named_sheets) { |other| desk_of(other) }.document(key) || document
+          Offers.new(desk, wording, planning.named_sheets) { |other| desk_of(other) }.document(key) || document
         end
 
         def asked_what_if
-          @asked_what_if ||= Document::WhatIf.new(typed, shop_tools.cups.map(&:name), bare: wording.bare_temperature)
+          @asked_what_if ||= Document::WhatIf.new(typed, planning.tools.cups.map(&:name), bare: wording.bare_temperature)
         end
 
+        # "I know" was said of what stood there, and of nothing else.
         def unknown_again(document, before)
-          return document if document.none? { |key, value| key.match?(KNOWN_OF) && value != before[key] }
+          return document if document.none? { |key, value| value != before[key] && Document::Fields.of(key)&.withdraws }
 
           document.to_h { |key, value| [key, key.end_with?("-known") ? "no" : value] }
         end
 
-        # The plan as it would be, while somebody tries it.
-        def show_what_if
+        # What somebody tries, unless it was just kept or dropped.
+        def tried(desk)
           asked = %w[keep-what-if drop-what-if].include?(word("act")) ? Document::WhatIf.new({}, []) : asked_what_if
-          @what_if = asked.to_h
-          @shown = @desk
-          return unless asked.on?
-
-          tried = desk_of(asked.document(@desk.document, @desk))
-          @shown = tried if tried.coats.any?
-          @what_moved = Words::Moved.new(@desk, tried, wording).words
+          WhatIfPage.new(desk, asked, planning.tools.cups.map(&:name), wording) { |document| desk_of(document) }
         end
 
-        def show_offers
-          @begins = @desk.coats.any? && @desk.back? ? @desk.time_at(@desk.schedule.entries.first.from_min) : nil
-          @broken = @desk.broken?
-          return unless @broken && word("act") == "offers"
+        def offers_of(desk)
+          return unless desk.broken? && word("act") == "offers"
 
-          offers = Rooms::Offers.new(@desk, wording, named_sheets) { |document| desk_of(document) }
-          @offers = offers.all
-          @offers_cut = offers.stopped_early
+          Offers.new(desk, wording, planning.named_sheets) { |document| desk_of(document) }
         end
 
         def show(record, before: nil)
           @record = record
-          @opened ||= []
-          @desk = desk_of(record.document)
-          @moved = before && before != record.document ? Words::Moved.new(desk_of(before), @desk, wording).words : nil
-          show_what_if
-          show_offers
-          @conditions = @desk.conditions + @desk.tickets.flat_map { |ticket| ticket_cautions(ticket) }
-            .select { |caution| caution.at == :conditions }.uniq
-          @keys = [["Tab", "next field: everything is saved as it is typed"], ["Enter on a figure", "open its arithmetic"],
-            ["Ctrl Z, Ctrl Y outside a field", "undo, redo"]]
-          @title = @desk.name.strip.empty? ? "New job" : @desk.name[0, Document::JobDesk::NAME_LONGEST]
-          erb :"jobs/sheet", layout: !live?
+          desk = desk_of(record.document)
+          moved = before && before != record.document ? Words::Moved.new(desk_of(before), desk, wording).words : []
+          job = JobPage.new(record, desk, wording, planning, opened: @opened || [], moved: moved, both: @both || {},
+            what_if: tried(desk), offers: offers_of(desk))
+          @keys = JobPage::KEYS
+          @title = job.title
+          erb :"jobs/sheet", layout: !live?, locals: { page: job }
         end
       end
     end

@@ -90,24 +90,46 @@ module Dakren
           erb view, layout: false, locals: locals
         end
 
-        # A figure that opens to its arithmetic.
-        # @param as [Symbol] how it is read: :quantity, :weight, :volume, :span, or :clock (with start)
-        # @param step_g [Numeric] step of the scale a weight is for
-        def figure(label, figure, as: :quantity, start: nil, css: "", step_g: 0.1)
-          number, unit = read_figure(figure, as, start, step_g)
-          part :figure, label: label, number: number, unit: unit, figure: figure, css: css
+        # A figure that opens to its arithmetic, or words alone.
+        # @param answer [Answer]
+        def figure(answer)
+          return part(:"parts/plain_figure", answer: answer) if answer.text
+
+          number, unit = answer.read(wording)
+          part :"parts/figure", answer: answer, number: number, unit: unit, figure: answer.figure
         end
 
-        def read_figure(figure, as, start, step_g)
-          return ["unknown", ""] unless figure.known? || figure.early
+        # One field with its label and complaint.
+        # @param control [Control]
+        def field(control)
+          part(control.choices ? :"parts/choice" : :"parts/field", control: control)
+        end
 
-          case as
-          when :weight then wording.weight(figure.value, resolution_g: step_g)
-          when :volume then wording.volume(figure.value)
-          when :span then [wording.span(figure.early, figure.late), ""]
-          when :clock then [wording.clock_span(start, figure.early, figure.late), ""]
-          else wording.quantity_pair(figure.value, figure.unit)
-          end
+        # A box to tick. One of many sends its value in a list.
+        def tick(name, words, ticked, value: nil, title: nil)
+          part :"parts/tick", name: name, words: words, ticked: ticked, value: value, title: title
+        end
+
+        def tick_attributes(name, value)
+          { "id" => ["f-#{name}", value].compact.join("-"), "name" => value ? "#{name}[]" : name, "value" => value || "yes" }
+        end
+
+        # Attributes of an element, escaped.
+        # @param told [Hash{String=>Object}]
+        def attributes(told)
+          told.map { |name, value| %( #{name}="#{Erubi.h(value)}") }.join
+        end
+
+        def bold(words, wanted)
+          wanted ? "<b>#{Erubi.h(words)}</b>" : Erubi.h(words)
+        end
+
+        # What every form sends along without showing it.
+        # @param more [Hash]
+        def kept_with_the_page(**more)
+          { authenticity_token: token, units_on_page: wording.system, **more }.map do |name, value|
+            "<input#{attributes("type" => "hidden", "name" => name, "value" => value)}>"
+          end.join("\n  ")
         end
 
         # What the keys of this screen do, for the ? dialog.

@@ -59,20 +59,9 @@ module Dakren
       end
 
       helpers do
-        # What can be weighed: "soak:roller" => words.
-        def weighable
-          tools = Work::Drink::TOOLS.values.reject { |tool| tool.name == "none" }.to_h do |tool|
-            ["soak:#{tool.name}", "#{tool.label} keeps, g"]
-          end
-          surfaces = Work::Drink::SURFACES.values.reject { |surface| surface.name == "sealed" }.to_h do |surface|
-            ["drink:#{surface.name}", "#{surface.label} drinks, g/m²"]
-          end
-          { **tools, **surfaces, **Work::Kinds::ALL.values.to_h { |kind| ["rate:#{kind.name}", "#{kind.label}: one person lays, g/min"] } }
-        end
-
         def note_weighing
           sort, name = word("what").split(":")
-          return @weighed_wrong = "Choose what was weighed." unless weighable.key?("#{sort}:#{name}")
+          return @weighed_wrong = "Choose what was weighed." unless SettingsPage.weighable.key?("#{sort}:#{name}")
 
           units, bare = { "soak" => [Measure::Units::MASS, :g], "drink" => [Measure::Units::COVER, :"g/m2"],
                           "rate" => [Measure::Units::NUMBER, nil] }.fetch(sort)
@@ -92,11 +81,9 @@ module Dakren
         end
 
         def edit_tool(record, form, fresh: false)
-          @record = record
-          @form = form
-          @fresh = fresh
-          @title = record.new_record? ? "New #{form.kind.label.downcase}" : record.name
-          erb :"settings/tool"
+          shown = ToolPage.new(record, form, typed, fresh: fresh, weighing: @weighing)
+          @title = shown.title
+          erb :"settings/tool", locals: { page: shown }
         end
 
         def save_tool(record, kind)
@@ -132,10 +119,10 @@ module Dakren
 
         def show(form)
           @title = "Settings"
-          @form = form
-          @tools = Stores::Tool.order(:kind, :name)
           @saved = word("saved") == "1"
-          erb :"settings/page"
+          shown = SettingsPage.new(settings_row, form, wording, Devices.shop,
+            weighing: [word("what"), word("value")[0, 60], @weighed_wrong])
+          erb :"settings/page", locals: { page: shown }
         end
       end
     end

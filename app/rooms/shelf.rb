@@ -6,7 +6,8 @@ module Dakren
     class Shelf < Room
       get "/" do
         @title = "Shelf"
-        @sheets = Stores::Sheet.in_order.map { |record| [record, core(record)] }.group_by { |record, _| record.resin }
+        @room = wording.show(Quantity.new(value: settings_row.shop_temp_c, unit: :c))
+        @resins = Stores::Sheet.in_order.group_by(&:resin).map { |resin, records| [resin, *listed(records)] }
         erb :"shelf/list"
       end
 
@@ -15,8 +16,8 @@ module Dakren
       end
 
       post "/preview" do
-        @record = word("id").match?(/\A\d{1,15}\z/) ? Stores::Sheet.find_by(id: word("id")) : nil
-        edit(@record || Stores::Sheet.new, Document::SheetForm.new(typed, page_system))
+        record = word("id").match?(/\A\d{1,15}\z/) ? Stores::Sheet.find_by(id: word("id")) : nil
+        edit(record || Stores::Sheet.new, Document::SheetForm.new(typed, page_system))
       end
 
       post "/" do
@@ -68,32 +69,18 @@ module Dakren
                                      "replace the other"
         end
 
+        # What sheets of one resin are made for, and a row each.
+        def listed(records)
+          found = records.map { |record| [record, core(record)] }
+          purposes = found.first.last&.purposes&.map { |name| PURPOSES.fetch(name) }&.join(" · ")
+          rows = found.map { |record, sheet| SheetRow.new(record, sheet, wording, settings_row.shop_temp_c, last: record == records.last) }
+          [purposes, rows]
+        end
+
         def edit(record, form, fresh: false)
-          @record = record
-          @form = form
-          @fresh = fresh
-          @title = record.new_record? ? "New sheet" : record.name
-          erb :"shelf/editor", layout: !live?
-        end
-
-        # A drawing, or why there is none: odd numbers must not take the page away.
-        def drawn
-          yield
-        rescue NotSolved, InputError => e
-          %(<p class="understood">Not drawn: #{Erubi.h(e.message)}.</p>)
-        end
-
-        def sayings(sheet)
-          Cure::Sayings.new(sheet).all
-        rescue NotSolved, InputError
-          []
-        end
-
-        # A field left empty is no complaint until somebody tried to save.
-        def complaint(name)
-          return if @fresh || (live? && @form.value(name).empty?)
-
-          @form.problems[name]
+          shown = EditorPage.new(record, form, wording, fresh: fresh, live: live?)
+          @title = shown.title
+          erb :"shelf/editor", layout: !live?, locals: { page: shown }
         end
       end
     end

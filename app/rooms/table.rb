@@ -5,10 +5,9 @@ module Dakren
     # The drawing table of one place: draw, trace over a photograph, read a drawing in, take outlines and templates away.
     class Table < Room
       PLACE = %r{/(\d{1,15})/(p\d{1,6})}
-      UNITS = { "" => "as the file says", "mm" => "mm", "cm" => "cm", "in" => "inches", "px" => "pixels, 96 to the inch" }.freeze
       TYPES = { "svg" => "image/svg+xml", "dxf" => "image/vnd.dxf", "pdf" => "application/pdf" }.freeze
 
-      helpers JobHelp
+      helpers JobKeeping
 
       get PLACE do |id, place|
         lay_out(id, place)
@@ -54,13 +53,13 @@ module Dakren
 
       get %r{/(\d{1,15})/(c\d{1,6})/templates} do |id, pass|
         open_pass(id, pass)
-        erb :"table/templates"
+        erb :"table/templates", locals: { page: @cutting }
       end
 
       get %r{/(\d{1,15})/(c\d{1,6})/templates\.(svg|dxf|pdf)} do |id, pass, format|
         open_pass(id, pass)
-        not_found if @figures.empty?
-        send_figures(@figures, format)
+        not_found if @cutting.figures.empty?
+        send_figures(@cutting.figures, format)
       end
 
       helpers do
@@ -68,18 +67,15 @@ module Dakren
           @record = find(id)
           @desk = desk_of(@record.document)
           @place = @desk.places[place] || not_found
-          @opened = []
           @title = "Drawing table: #{@place.name}"
-          @keys = [["o b r s l", "tool: outline, box, round, sounding, known length"],
-            ["arrow keys on the table", "move the cross by a step, with Shift by ten"], ["Enter", "set a point"],
-            ["c", "last point: curve or corner"], ["Backspace, Esc", "take the last point back, or all"], ["Ctrl Z, Ctrl Y", "undo, redo"]]
+          @keys = TablePage::KEYS
         end
 
         def show
           status 422 if @complaint && !live?
-          @scale = picture_scale
-          @drawing = Drawings::TableDrawing.new(@place, wording, picture: picture)
-          erb :"table/page", layout: !live?
+          remarks = request.env["rack.session"].delete("read_in") || []
+          shown = TablePage.new(@record, @desk, @place, wording, picture: picture, scale: picture_scale, remarks: remarks)
+          erb :"table/page", layout: !live?, locals: { page: shown }
         end
 
         def save
@@ -169,7 +165,9 @@ module Dakren
 
         def read_in
           name, bytes = uploaded("file")
-          found = Formats::ReadIn.outlines(name, bytes, unit: word("unit").then { |unit| unit.empty? || !UNITS.key?(unit) ? nil : unit })
+          found = Formats::ReadIn.outlines(name, bytes, unit: word("unit").then do |unit|
+            unit.empty? || !TablePage::UNITS.key?(unit) ? nil : unit
+          end)
           Geometry::Loops.new(found.loops)
           key = "#{@place.id}-shapes"
           list = Document::JobDocument.ids(@record.document, key)
@@ -191,12 +189,9 @@ module Dakren
 
         def open_pass(id, pass)
           @record = find(id)
-          @desk = desk_of(@record.document)
-          @ticket = @desk.tickets.find { |ticket| ticket.pass.id == pass } || not_found
-          @need = @ticket.coats.map { |coat| coat.plan.order.need }.first
-          @figures = @need ? Rooms::CuttingList.new(@need, @ticket.pass.places).figures : []
-          @rows = @need ? Rooms::CuttingList.new(@need, @ticket.pass.places).rows : []
-          @title = "Templates: #{@ticket.pass.name}"
+          ticket = desk_of(@record.document).tickets.find { |one| one.pass.id == pass } || not_found
+          @title = "Templates: #{ticket.pass.name}"
+          @cutting = CuttingPage.new(ticket, wording)
         end
 
         def send_figures(figures, format)

@@ -32,6 +32,35 @@ module Dakren
         @count ||= chosen.count
       end
 
+      # Is there no job at all?
+      def none?
+        counts["all"].zero?
+      end
+
+      # Ways to filter: address, words, how many, and whether it is chosen.
+      # @return [Array<Array(String, String, Integer, Boolean)>]
+      def shows
+        SHOWN.map { |key, words| [path(show: key), words, counts[key], key == shown] }
+      end
+
+      # Ways to sort: address, words, and whether it is chosen.
+      # @return [Array<Array(String, String, Boolean)>]
+      def sorts
+        SORTS.map { |key, words| [path(sort: key), words, key == sort] }
+      end
+
+      def shown_word
+        SHOWN.fetch(shown)
+      end
+
+      def first_page?
+        page == 1
+      end
+
+      def last_page?
+        page == pages
+      end
+
       # How many there are in each state.
       # @return [Hash{String=>Integer}]
       def counts

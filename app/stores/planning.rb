@@ -94,6 +94,22 @@ module Dakren
         @named_sheets ||= Sheet.in_order.filter_map { |record| (sheet = usable(record.id.to_s)) && [record.id.to_s, sheet] }
       end
 
+      # What may be chosen of the shelf, resin by resin: id and words.
+      # @return [Hash{String=>Array<Array(String, String)>}]
+      def sheet_choices
+        @sheet_choices ||= Sheet.in_order.group_by(&:resin).transform_values do |records|
+          records.map do |one|
+            [one.id.to_s, "#{one.name}, #{Check.plain(one.ratio_resin)} : #{Check.plain(one.ratio_hardener)} by #{one.ratio_by}"]
+          end
+        end
+      end
+
+      # When the shop works, and with how many.
+      # @return [Document::Crew]
+      def crew
+        @crew ||= Document::Crew.of(@settings)
+      end
+
       # @return [Array<Sheet>]
       def shelf
         named_sheets.map(&:last)

@@ -22,31 +22,29 @@ Bench.line("the same coat again", Bench.median_ms(31) { work.call(1000, 0.3) })
 Bench.line("a thick flood, never seen before", Bench.median_ms(5) { |i| work.call(1000, 4 + (i * 0.1)) })
 
 # A job of many passes and batches after one edit: what is new is one room temperature, everything else may be remembered.
-job = lambda do |passes, width, temp|
-  room = Dakren::Cure::Profile.daily_wave(low_c: temp, high_c: temp + 5, start_minute_of_day: 420, days: 60)
-  ageing = Dakren::Cure::Ageing.new(sheet, room)
-  order = lambda do |_number, _section, at|
-    Dakren::Plan::CoatOrder.coat(outline: Dakren::Geometry::Rectangle.new(length_mm: 4000, width_mm: width),
-      cover: Dakren::Work::Cover.new(film_mm: 0.3), sheet: sheet, room: room, from_min: at,
-      tins_c: room.at(at).round(1), ageing: ageing, people: 2)
+coat = Dakren::Work::Kinds::ALL.fetch(:coat)
+figures = { film: Dakren::Work::Cover.new(film_mm: 0.3) }
+hours = Dakren::Plan::Hours.read("07:00-12:00, 12:30-17:00", days_off: "Sat Sun", start: Time.local(2026, 11, 24, 7))
+wave = ->(temp) { Dakren::Cure::Profile.daily_wave(low_c: temp, high_c: temp + 5, start_minute_of_day: 420, days: 60) }
+steady = ->(temp) { Dakren::Cure::Profile.constant(temp + 3) }
+job = lambda do |passes, width, room|
+  top = Dakren::Work::Place.new(name: "top", sort: :surface, shape: Dakren::Geometry::Rectangle.new(length_mm: 4000, width_mm: width))
+  tasks = Array.new(passes) do |i|
+    Dakren::Plan::Task.new(id: "c#{i}", kind: coat, places: [top], place_ids: ["top"], figures: figures, sheet: sheet)
   end
-  all = Array.new(passes) do |i|
-    Dakren::Plan::PassJob.new(id: "p#{i}", label: "coat", places: ["top"], count: 1, order: order, area_m2: 4 * width / 1000.0)
+  Dakren::Plan.of(Dakren::Plan::Job.new(tasks: tasks, room: room, hours: hours, people: 2))
+end
+{ "day and night" => wave, "steady" => steady }.each do |name, room|
+  [[3, 900], [6, 2400], [12, 2400], [12, 6000]].each do |passes, width|
+    batches = job.call(passes, width, room.call(17)).coats.sum { |one| one.plan.batches.size }
+    Bench.line("#{passes} passes, #{batches} batches, room #{name}, after one edit",
+      Bench.median_ms(7) { |i| job.call(passes, width, room.call(17.01 + (i * 0.37))) })
   end
-  hours = Dakren::Plan::Hours.read("07:00-12:00, 12:30-17:00", days_off: "Sat Sun", start: Time.local(2026, 11, 24, 7))
-  Dakren::Plan::Scheduler.new(all, hours: hours).schedule
-end
-[[3, 900], [6, 2400], [12, 2400], [12, 6000]].each do |passes, width|
-  batches = job.call(passes, width, 17).coats.sum { |coat| coat.plan.batches.size }
-  Bench.line("#{passes} passes, #{batches} batches, after one edit", Bench.median_ms(7) { |i| job.call(passes, width, 17.01 + (i * 0.37)) })
-end
 
-# How often a coat is planned after one edit: thought of at one minute and placed at another, each of those once.
-counts = Hash.new(0)
-counter = TracePoint.new(:call) do |point|
-  if point.method_id == :initialize && point.self.is_a?(Dakren::Plan::CoatPlan)
-    counts[point.binding.local_variable_get(:order).from_min] += 1
-  end
+  # How often a coat is planned after one edit: in a steady room once at most; else once at the minute it was thought of, and once at
+  # the minute it is placed.
+  count = 0
+  counter = TracePoint.new(:call) { |point| count += 1 if point.method_id == :initialize && point.self.is_a?(Dakren::Plan::CoatPlan) }
+  coats = counter.enable { job.call(12, 2400, room.call(19.2)) }.coats.size
+  puts format("%-58s %9.2f plans a coat", "#{coats} coats, room #{name}, after one edit", count / coats.to_f)
 end
-coats = counter.enable { job.call(12, 2400, 19.2) }.coats.size
-puts format("%-58s %9.2f plans a coat", "#{coats} coats after one edit", counts.values.sum / coats.to_f)

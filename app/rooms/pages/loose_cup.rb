@@ -11,6 +11,7 @@ module Dakren
       POWDERS = { "" => "none", **Dakren::Bench::POWDER_WORDS.to_h { |name, words| [name.to_s, "#{name}: #{words}"] } }.freeze
       MASS_G = (0.1..100_000)
       USUAL_PLACING_MIN = 5.0
+      SHEETS = -> { [["", "choose from the shelf"], *Stores::Sheet.in_order.map { |sheet| [sheet.id.to_s, sheet.name] }] }
       FIELDS = { "grams" => "Amount", "room" => "Room temperature", "tins" => "Tins", "sheet" => "Resin and hardener" }.freeze
 
       # @param typed [Hash{String=>Object}]
@@ -40,17 +41,22 @@ module Dakren
         portion = planned.portion
         order = coat.plan.order
         tool = coat.pass.tool
-        count = count_of(tool, planned.split)
-        powder, to_100 = order.need.powder
         Stores::Walks.start(sheet: Stores::Shelf.numbers(desk.document["#{coat.pass.id}-sheet"]),
           name: planned_name(job, desk, coat, planned),
-          total_g: counted_g(order.sheet.ratio, tool, planned.split) || portion.mass_g, count: count, tool: tool&.name,
-          resolution_g: Stores::Tool.shelf.resolution_g(order.sheet, portion.mass_g, tool),
-          cup: portion.cup, room_c: order.room_c, tins_c: order.tins_c,
+          job: job, cup_number: planned.number, total_g: counted_g(order.sheet.ratio, tool, planned.split) || portion.mass_g,
+          count: count_of(tool, planned.split), tool: tool&.name, cup: portion.cup, room_c: order.room_c, tins_c: order.tins_c,
+          resolution_g: Stores::Tool.shelf.resolution_g(order.sheet, portion.mass_g, tool), method: order.method.to_s,
           first: order.method == :graduated ? "hardener" : settings.pour_first,
-          method: order.method.to_s, placing_min: portion.needed_min - portion.mixing_min, job: job, cup_number: planned.number,
-          powder: powder && coat.pass.figures.fetch(:grade, coat.pass.kind.default(:grade)), powder_name: powder&.label,
-          powder_to_100_g: to_100)
+          placing_min: portion.needed_min - portion.mixing_min, **powder_of(coat),
+          after: coat.pass.steps & Dakren::Bench::AFTER.map(&:name))
+      end
+
+      # What thickens it, where something does.
+      def self.powder_of(coat)
+        powder, to_100 = coat.plan.order.need.powder
+        return {} unless powder
+
+        { powder: coat.pass.figures.fetch(:grade, coat.pass.kind.default(:grade)), powder_name: powder.label, powder_to_100_g: to_100 }
       end
 
       def self.planned_name(job, desk, coat, planned)
@@ -70,7 +76,15 @@ module Dakren
       def self.counted_g(ratio, tool, split)
         tool&.counted_g(split, ratio)
       end
-      private_class_method :planned_name, :count_of, :counted_g
+      private_class_method :powder_of, :planned_name, :count_of, :counted_g
+
+      # @return [Array<Control>] what is asked
+      def controls
+        degrees = "°#{@system == "us" ? "F" : "C"}"
+        [input("grams", "Amount, #{@system == "us" ? "oz" : "g"}"), listed("sheet", "Resin and hardener", SHEETS.call),
+          input("tins", "Tins, #{degrees}"), input("room", "Room, #{degrees}"), listed("first", "Pour first", PARTS),
+          listed("method", "Measured by", METHODS), listed("powder", "Powder", POWDERS)]
+      end
 
       # @return [Stores::Batch]
       def start
@@ -82,6 +96,14 @@ module Dakren
       end
 
       private
+
+      def input(name, label)
+        Control.new(name: name, label: label, value: value(name), problem: problems[name], complaint: FIELDS[name])
+      end
+
+      def listed(name, label, choices)
+        Control.new(name: name, label: label, value: value(name), choices: choices.to_a, problem: problems[name])
+      end
 
       def read
         us = @system == "us"

@@ -26,6 +26,18 @@ module Dakren
 
       # @return [Array<Offer>] the soonest first
       def all
+        @all ||= found_in_time
+      end
+
+      # @param key [String] of an offer
+      # @return [Hash, nil] the document with that change
+      def document(key)
+        changes.flat_map(&:to_a).find { |name, *| name == key }&.last
+      end
+
+      private
+
+      def found_in_time
         deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + PATIENCE_S
         found = []
         changes.each do |group|
@@ -37,14 +49,6 @@ module Dakren
         end
         found.compact.sort_by { |offer| offer.over_min || Cure::HORIZON_MIN }.first(MOST)
       end
-
-      # @param key [String] of an offer
-      # @return [Hash, nil] the document with that change
-      def document(key)
-        changes.flat_map(&:to_a).find { |name, *| name == key }&.last
-      end
-
-      private
 
       # Groups of changes; of each the smallest that works is offered.
       def changes

@@ -83,10 +83,10 @@ module Dakren
           left_min: whole - passed)
       end
 
-      # @param name [Symbol] :look_30 or :look_60
+      # @param name [Symbol] of AFTER
       # @return [Float] minutes until the look is due; 0 once it is
       def until_look(name)
-        [Walk::LOOKS_MIN.fetch(name) - since_poured, 0.0].max
+        [BY_NAME.fetch(name).after_min - since_poured, 0.0].max
       end
 
       private

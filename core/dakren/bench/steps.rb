@@ -1,25 +1,38 @@
 # frozen_string_literal: true
 
 require_relative "../base/value"
+require_relative "../plan/work_steps"
 
 module Dakren
   # Walking one batch at the bench.
   module Bench
     # One thing to do: what it is called, what to do, the words on the button that says it is done, and why.
-    # Where its part decides the caution, caution holds one for each part.
-    Step = Value.define(:name, :title, :tells, :done, caution: nil) do
+    # Where its part decides the caution, caution holds one for each part. only: what must hold of the walk; after_min: how long after
+    # the cup was poured out; told: more sentences.
+    Step = Value.define(:name, :title, :tells, :done, caution: nil, only: nil, after_min: nil, told: [].freeze) do
       # @param part [Symbol, nil] :resin or :hardener, where one is poured
       # @return [String, nil]
       def caution_of(part)
         caution.is_a?(Hash) ? caution[part] : caution
       end
+
+      # Is it a step of this batch?
+      # @param walk [Walk]
+      def of?(walk)
+        return walk.recipe.after.include?(name) if after_min
+
+        only.nil? || walk.public_send(only)
+      end
     end
 
-    STEPS = [
-      Step.new(name: :tins, title: "Tins", tells: "Take the tins the plan names, and no others.", done: "These are the tins"),
+    BEFORE = [
+      Step.new(name: :tins, title: "Tins", tells: "Take the tins the plan names, and no others.", done: "These are the tins",
+        told: ["Pigmented or filled part A: stir it alone first, on the bottom too. " \
+               "A tube of hardener belongs to its tin: do not cross lots."]),
       Step.new(name: :gear, title: "Gear", tells: "Gloves, sleeves, glasses. Air the room.", done: "I am protected",
         caution: "Skin that has become allergic stays so. The maker's safety data sheet comes first."),
-      Step.new(name: :tare, title: "Cup", tells: "Set the empty cup on the scale and tare it.", done: "The scale shows zero"),
+      Step.new(name: :tare, title: "Cup", tells: "Set the empty cup on the scale and tare it.", done: "The scale shows zero",
+        only: :weighed?),
       Step.new(name: :first, title: "First", tells: "Pour %{part} until the scale shows", done: "%{part} is in",
         caution: "Add the last grams slowly."),
       Step.new(name: :second, title: "Second", tells: "Pour %{part} until the scale shows", done: "%{part} is in, start the clock",
@@ -27,19 +40,27 @@ module Dakren
           hardener: "Slow down at the end: extra hardener stays soft, extra resin can be mended.",
           resin: "Slow down at the end: each gram too much wants hardener with it, and the cup grows."
         }),
-      Step.new(name: :mend, title: "Mend", tells: "Add %{part} until the scale shows", done: "It is mended"),
+      Step.new(name: :mend, title: "Mend", tells: "Add %{part} until the scale shows", done: "It is mended", only: :mending?),
       Step.new(name: :mix, title: "Mix", tells: "Stir.", done: "It is mixed through",
         caution: "If in doubt whether it was measured right, throw it away: a cup is cheaper than the work."),
       Step.new(name: :powder, title: "Powder", tells: "Stir in powder, let it rest until the bottom feels warm, stir again.",
-        done: "It holds as it should",
-        caution: "Particulate mask: silica floats for hours."),
-      Step.new(name: :pour_out, title: "Pour out", tells: "Pour it all out and spread it. Keep a dab as witness.", done: "It is poured out",
-        caution: "A cup left standing heats itself and may smoke. A hot cup goes outside on bare ground: no lid, not the bin."),
-      Step.new(name: :look_30, title: "Look 30", tells: "Look again after half an hour: what has slipped can still be moved.",
-        done: "Looked"),
-      Step.new(name: :look_60, title: "Look 60", tells: "Look again after an hour.", done: "Looked"),
+        done: "It holds as it should", only: :thickened?, caution: "Particulate mask: silica floats for hours."),
+      Step.new(name: :pour_out, title: "Pour out", tells: "Pour it all out and spread it. Keep a dab as witness.",
+        done: "It is poured out",
+        told: ["Keep the wet edge. Do not scrape the cup's sides onto finish work: what was not mixed stays sticky."],
+        caution: "A cup left standing heats itself and may smoke. A hot cup goes outside on bare ground: no lid, not the bin.")
+    ].freeze
+    # What the plan has follow a coat, follows it at the bench too, in the order it falls due.
+    AFTER = Plan::WorkSteps::ALL.values.select { |step| step.at == :after }.sort_by(&:offset_min).map do |step|
+      Step.new(name: step.name, title: step.label.capitalize, tells: "#{[step.label.capitalize, step.hint].compact.join(": ")}.",
+        done: "Done", after_min: step.offset_min.to_f)
+    end.freeze
+    STEPS = [
+      *BEFORE, *AFTER,
       Step.new(name: :tack, title: "Witness", tells: "Touch the witness, not the work.", done: "The witness is hard")
     ].freeze
+    # What follows a cup that belongs to no plan.
+    USUAL_AFTER = %i[look_30 look_60].freeze
     BY_NAME = STEPS.to_h { |step| [step.name, step] }.freeze
 
     POWDER_WORDS = {
@@ -58,9 +79,11 @@ module Dakren
     end
 
     # One batch as it is to be made. masses in g, temperatures °C; first: :resin or :hardener;
-    # powder: a grade of Work::Filler or nil; count: a Count or nil; placing_min: minutes it takes to use it up.
+    # powder: a grade of Work::Filler or nil; count: a Count or nil; placing_min: minutes it takes to use it up; after: names of AFTER
+    # that follow it.
     Recipe = Value.define(:name, :sheet, :total_g, :first, :cup, :room_c, :tins_c, :method, :placing_min, resolution_g: 0.1, powder: nil,
-      powder_name: "silica", powder_to_100_g: nil, count: nil, tool: nil) do
+      powder_name: "silica", powder_to_100_g: nil, count: nil, tool: nil,
+      after: USUAL_AFTER) do
       # Which powder, and grams of it to 100 g of resin and hardener; nil where none goes in.
       # @return [Array(Work::Filler::Powder, Numeric), nil]
       def thickener

@@ -14,7 +14,6 @@ module Dakren
       MENDED_FULLEST = 0.9
       # Steps in which a part is poured to a reading.
       POURED = %i[first second].freeze
-      LOOKS_MIN = { look_30: 30.0, look_60: 60.0 }.freeze
 
       attr_reader :recipe, :events
 
@@ -29,9 +28,7 @@ module Dakren
 
       # @return [Array<Symbol>] names of the steps this batch goes through
       def path
-        @path ||= STEPS.map(&:name).reject do |name|
-          (name == :powder && recipe.powder.nil?) || (name == :mend && !mending?) || (name == :tare && !weighed?)
-        end
+        @path ||= STEPS.select { |step| step.of?(self) }.map(&:name)
       end
 
       # @return [Step, nil] nil when there is nothing left to do
@@ -58,6 +55,16 @@ module Dakren
 
       def weighed?
         recipe.method == :scale
+      end
+
+      # Off the sheet and not taken as it is: the mending is a step of its own until the verdict is good.
+      def mending?
+        @accepted.nil? && !verdict.nil? && (verdict.add != :nothing || mends.any?)
+      end
+
+      # Does powder go in?
+      def thickened?
+        !recipe.powder.nil?
       end
 
       # The part poured in a step: :resin or :hardener.
@@ -246,11 +253,6 @@ module Dakren
       def first_hardener_at
         counts = @done.select { |event| event.kind == :counted }
         counts.find { |event| event.data.fetch(:part).to_sym != counts.first.data.fetch(:part).to_sym }&.at
-      end
-
-      # Off the sheet and not taken as it is: the mending is a step of its own until the verdict is good.
-      def mending?
-        @accepted.nil? && !verdict.nil? && (verdict.add != :nothing || mends.any?)
       end
 
       def mends

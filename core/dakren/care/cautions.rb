@@ -8,26 +8,6 @@ module Dakren
     # at: where it is shown (:conditions, :cups, :measure, :film); grave: red, for stop only.
     Caution = Value.define(:at, :says, :first, parts: {}.freeze, grave: false)
 
-    # What goes with a kind of work, wherever it is planned. at is :work.
-    OF_WORK = {
-      scarf: [["Grinding laminate throws fibre and dust into the air and the skin.",
-        "Particulate mask, goggles, sleeves taped; wash before you eat."],
-        ["A part that carries people or loads wants somebody qualified to judge the repair.",
-          "The maker of the part and a surveyor come first."]],
-      laminate: [["Cut fibre itches and harms lungs.", "Mask when cutting, gloves that do not tear on the cloth."]],
-      infusion: [["A full line sets hard and hot in the trap; a seal can let go while it warms.",
-        "Look every 5 to 10 minutes; the trap goes outside when it warms."]],
-      floor: [["Wet floors are slick, and whoever walks in leaves with it.",
-        "Lock the room; air it; organic-vapour respirator in closed rooms."],
-        ["Tanks and pools: drinking water and food need a product approved for it.", "Ask its maker; this plan gives no approval."]],
-      cast: [["A deep pour goes on heating for hours after it looks still.",
-        "Look in on it; nothing that burns beside it; it leaks where a knot was not taped."]],
-      cups: [["Small cups of fast mix run hot as a deep pour does.", "Set them apart from one another on a bare board."]],
-      flood: [["A flame or hot air breaks bubbles, and lights solvent and wipes.",
-        "Keep it moving, 150 to 250 mm away; wipes out of the room first; extinguisher at hand."]],
-      wrap: [["A few grams are spoiled by a small miss.", "Weigh to a hundredth, or count drops; throw away what is in doubt."]]
-    }.freeze
-
     # What to beware of in one coat's plan, the reason with it, and what to do first.
     #
     # Every one defers to the maker's safety data sheet, local codes and licensed practice.
@@ -138,7 +118,7 @@ module Dakren
 
       # What belongs to the kind of work, and to its powder.
       def work
-        found = OF_WORK.fetch(@plan.order.kind, []).map { |says, first| Caution.new(at: :work, says: says, first: first) }
+        found = Work::Kinds::ALL.fetch(@plan.order.kind).cautions.map { |says, first| Caution.new(at: :work, says: says, first: first) }
         powder, = @plan.order.need.powder
         if powder
           found << Caution.new(at: :work, says: "Loose powder: #{powder.dust}.",

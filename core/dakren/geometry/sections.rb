@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 require_relative "../base/value"
+require_relative "cut_view"
+require_relative "plane"
 
 module Dakren
   module Geometry
@@ -52,6 +54,39 @@ module Dakren
       def fillet_leg_mm(radius_mm, corner_deg)
         radius_mm / Math.tan(corner_deg * Math::PI / 360)
       end
+
+      # A fillet in its corner.
+      # @return [CutView]
+      def fillet_view(radius_mm, corner_deg)
+        angle = corner_deg * Math::PI / 180
+        leg = fillet_leg_mm(radius_mm, corner_deg)
+        reach = leg * 1.35
+        from = -Math::PI / 2
+        arc = (0..24).map { |i| from - ((Math::PI - angle) * i / 24) }
+          .map { |at| [leg + (radius_mm * Math.cos(at)), radius_mm + (radius_mm * Math.sin(at))] }
+        CutView.new(outlines: [CutView::Outline.new(points: [[0.0, 0.0], *arc], of: :resin)],
+          says: CutView.says("Fillet in section, radius %{radius} in a corner of #{Check.plain(corner_deg)}°", radius: [radius_mm, :mm]),
+          lines: [[[reach, 0.0], [0.0, 0.0], [reach * Math.cos(angle), reach * Math.sin(angle)]]],
+          notes: [CutView.says("%{leg} up each side", leg: [leg, :mm])])
+      end
+
+      # A bead or groove by its own sizes.
+      # @param figures [Hash{Symbol=>Object}] section, across, wide, deep
+      # @return [CutView]
+      def bead_view(figures)
+        name = (figures[:section] || "round").to_sym
+        wide = (figures[:across] || figures[:wide]).to_f
+        deep = { round: wide, half_round: wide / 2 }.fetch(name) { figures[:deep].to_f }
+        points = case name
+                 when :round then Plane.round(wide)
+                 when :half_round then Plane.round(wide).map { |x, y| [x, [y - deep, 0].max] }
+                 when :box then [[0, 0], [wide, 0], [wide, deep], [0, deep]]
+                 else [[0, deep], [wide, deep], [wide / 2, 0]]
+                 end
+        CutView.new(outlines: [CutView::Outline.new(points: points, of: :resin)],
+          says: CutView.says("#{KINDS.fetch(name).label} in section, %{wide} wide", wide: [wide, :mm]),
+          notes: [CutView.says("%{wide} × %{deep}", wide: [wide, :mm], deep: [deep, :mm])])
+      end
     end
 
     # A cavity with sloping sides, filled to a height, so many times over: moulds and cups.
@@ -102,6 +137,17 @@ module Dakren
             each: Quantity.new(value: each_ml, unit: :ml), count: Quantity.new(value: count, unit: :count),
             ml: Quantity.new(value: volume_ml, unit: :ml)
           })
+      end
+
+      # One of them with its fill.
+      # @return [CutView]
+      def section
+        corners = ->(mm) { [-width_at(mm) / 2, width_at(mm) / 2] }
+        low, fill, rim = [0, fill_mm, height_mm].map { |mm| corners.call(mm).map { |x| [x, mm.to_f] } }
+        CutView.new(outlines: [CutView::Outline.new(points: [low[0], fill[0], fill[1], low[1]], of: :runny)],
+          says: CutView.says("Mould cup in section, filled %{fill}", fill: [fill_mm, :mm]), lines: [[rim[0], low[0], low[1], rim[1]]],
+          texts: [CutView::Text.new(x: rim[1][0] * 1.06, y: fill_mm, says: CutView.says("filled %{fill}", fill: [fill_mm, :mm]))],
+          notes: [CutView.says("%{count} × %{each}", count: [count, :count], each: [each_ml, :ml])])
       end
 
       private

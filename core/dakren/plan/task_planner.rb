@@ -52,7 +52,7 @@ module Dakren
         return false if (room.at(first.from_min) - room.at(@from_min)).abs < SAME_C
 
         @from_min = first.from_min
-        @count = @sections = @planned = nil
+        @count = @sections = nil
         true
       end
 
@@ -137,12 +137,16 @@ module Dakren
         planned(number, sections, from, hint)
       end
 
-      # One coat begun at a minute, planned once however often it is asked for.
+      # One coat begun at a minute, planned once however often it is asked for: in a room that stays as it is, coats of one need are
+      # the same whenever they begin.
       # @param hint [Integer, nil] a likely count of batches
       # @return [CoatPlan]
       def planned(number, parts, from, hint = nil)
+        from = room.constant? ? 0.0 : from.to_f.round(3)
+        need = whole_need(number, count)
         @planned ||= {}
-        @planned[[number, parts, from.to_f.round(3)]] ||= CoatPlan.new(in_sections(number, parts, from).with(hint: hint))
+        @planned[[need.lines.map { |line| [line.name, line.value] }, parts, from]] ||=
+          CoatPlan.new(in_sections(number, parts, from).with(hint: hint))
       end
 
       def in_sections(number, parts, from)

@@ -176,6 +176,38 @@ module Dakren
         sizes.each_with_index.map { |beyond, i| disc(i + 1, beyond) }
       end
 
+      # Outline of each disc in the order they go in, from the middle and the inner face up: the largest first lie along the bevel, the
+      # smallest first flat on one another.
+      # @return [Array<Array<Array(Float, Float)>>] mm
+      def laid
+        each = thickness_mm / plies.to_f
+        hole = hole_length_mm / 2
+        discs.each_with_index.map do |disc, i|
+          reach = disc.length_mm / 2
+          rise = order == :largest ? thickness_mm * (reach - hole) / bevel_mm : 0.0
+          floor = [[-reach, rise], [-hole, 0.0], [hole, 0.0], [reach, rise]]
+          floor.map { |x, y| [x, y + (each * i)] } + floor.reverse.map { |x, y| [x, y + (each * (i + 1))] }
+        end
+      end
+
+      # The ground bevel with its discs.
+      # @return [Geometry::CutView]
+      def section
+        view = Geometry::CutView
+        hole = hole_length_mm / 2.0
+        outer = hole + bevel_mm
+        old = [-1, 1].map do |side|
+          points = [[hole, 0.0], [outer, thickness_mm], [outer * 1.08, thickness_mm], [outer * 1.08, 0.0]]
+          view::Outline.new(points: points.map { |x, y| [side * x, y.to_f] }, of: :old)
+        end
+        cloth = laid.each_with_index.map { |points, i| view::Outline.new(points: points, of: i.even? ? :cloth : :cloth_other) }
+        view.new(outlines: old + cloth, most_up: 20, says: view
+          .says("Scarfed repair in section: bevel %{bevel} each side", bevel: [bevel_mm, :mm]),
+          sizes: [view::Size.new(from: -hole, to: hole, quantity: Quantity.new(value: hole_length_mm, unit: :mm)),
+            view::Size.new(from: hole, to: outer, quantity: Quantity.new(value: bevel_mm, unit: :mm))],
+          notes: [view.says("%{discs}, #{ORDERS.fetch(order)}", discs: [plies, :disc])])
+      end
+
       # All cloth, mm2.
       def cloth_mm2
         discs.sum(&:area_mm2)

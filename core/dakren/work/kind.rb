@@ -13,14 +13,16 @@ module Dakren
     # Kinds of work, declared: what each is done on, what must be known, how it is reckoned.
     module Kinds
       # One thing to be told. unit is a kind of measure (:film, :length, :cover, :percent, :volume, :mass, :area,
-      # :degrees, :count, :number), :choice or :rows; default is nil where it must be given, :none where it may be left out.
-      Input = Value.define(:name, :label, :unit, default: nil, allowed: nil, choices: nil, hint: nil)
+      # :degrees, :count, :number), :choice or :rows; default is nil where it must be given, :none where it may be left out;
+      # asked: other inputs with the values for any of which it is wanted, :told for any; withdraws: does a change withdraw "I know"?
+      Input = Value.define(:name, :label, :unit, default: nil, allowed: nil, choices: nil, hint: nil, asked: nil, withdraws: false)
 
-      # on: what sort of place it is done on; rule: how the amount on the work comes about; purposes: a sheet must be
-      # for one of them; steps: it usually brings; need: how much, where no rule of Sizing's tells;
-      # rate_g_min: how fast one person gets it onto the work; coats: may it be done several times over?
-      Kind = Value.define(:name, :label, :on, :rule, :purposes, :inputs, :rate_g_min, defaults: {}.freeze, steps: [].freeze, coats: false,
-        pours: false, needs: [].freeze, need: nil) do
+      # on: what sort of place it is done on; rule: :film or :volume, where one of Sizing's tells how the amount comes about, or else
+      # need: how; purposes: a sheet must be for one of them; steps: it usually brings; rate_g_min: how fast one person gets it onto
+      # the work; coats: may it be done several times over? pours: is it poured in lifts? cautions: what can hurt, and what to do first;
+      # section: from a need and the figures to how it looks when cut through, nil where that shows nothing.
+      Kind = Value.define(:name, :label, :on, :purposes, :inputs, :rate_g_min, rule: nil, need: nil, defaults: {}.freeze,
+        steps: [].freeze, coats: false, pours: false, cautions: [].freeze, section: nil) do
         def input(name)
           INPUTS.fetch(name)
         end
@@ -51,25 +53,29 @@ module Dakren
       POWDER_CHOICES = { "none" => "none", **Filler::POWDERS.to_h { |name, powder| [name.to_s, powder.label] } }.freeze
       GRADE_CHOICES = Filler::GRADES.to_h { |name, grade| [name.to_s, grade.label.split(":").first] }.freeze
 
+      ANY_POWDER = { powder: Filler::POWDERS.keys.map(&:to_s).freeze }.freeze
+
       INPUTS = [
-        Input.new(name: :film, label: "Coat, wet", unit: :film),
+        Input.new(name: :film, label: "Coat, wet", unit: :film, withdraws: true),
         Input.new(name: :coats, label: "Coats", unit: :count, default: 1, allowed: 1..40),
-        Input.new(name: :lifts, label: "Lifts", unit: :count, default: :none, allowed: 1..40, hint: "as few as stay cool enough"),
+        Input.new(name: :lifts, label: "Lifts", unit: :count, default: :none, allowed: 1..40, hint: "as few as stay cool enough",
+          withdraws: true),
         Input.new(name: :surface, label: "Surface", unit: :choice, default: "sealed", choices: Drink::SURFACES.transform_values(&:label)),
         Input.new(name: :drink, label: "Drinks", unit: :cover, default: :none, allowed: Drink::G_M2),
         Input.new(name: :spread, label: "Spread with", unit: :choice, default: "none", choices: Drink::TOOLS.transform_values(&:label)),
         Input.new(name: :soak, label: "Kept by the tool", unit: :mass, default: :none, allowed: 0..5000),
         Input.new(name: :band, label: "Edge band", unit: :length, default: :none, allowed: 0..10_000, hint: "along all edges"),
         Input.new(name: :wear, label: "Steps and wear areas", unit: :area, default: :none, allowed: 0..100_000),
-        Input.new(name: :extra, label: "Extra there", unit: :percent, default: 30, allowed: PCT),
-        Input.new(name: :thinner, label: "Thinner", unit: :percent, default: :none, allowed: 0..50, hint: "of the mix, by volume"),
-        Input.new(name: :grain, label: "Non-slip grain", unit: :cover, default: :none, allowed: 0..6000),
+        Input.new(name: :extra, label: "Extra there", unit: :percent, default: 30, allowed: PCT, asked: { band: :told, wear: :told }),
+        Input.new(name: :thinner, label: "Thinner", unit: :percent, default: :none, allowed: 0..50, hint: "of the mix, by volume",
+          withdraws: true),
+        Input.new(name: :grain, label: "Non-slip grain", unit: :cover, default: :none, allowed: 0..6000, withdraws: true),
         Input.new(name: :pack, label: "Pack, A and B", unit: :volume, default: :none, allowed: 1..1_000_000),
-        Input.new(name: :cloths, label: "Cloths", unit: :rows),
+        Input.new(name: :cloths, label: "Cloths", unit: :rows, withdraws: true),
         Input.new(name: :fibre, label: "Fibre", unit: :choice, default: "glass", choices: FIBRE_CHOICES),
         Input.new(name: :way, label: "Laid", unit: :choice, default: "hand", choices: WAY_CHOICES),
-        Input.new(name: :share, label: "Fibre by weight", unit: :percent, default: :none, allowed: 10..85),
-        Input.new(name: :thickness, label: "Thickness to reach", unit: :length, default: :none, allowed: 0.05..200),
+        Input.new(name: :share, label: "Fibre by weight", unit: :percent, default: :none, allowed: 10..85, withdraws: true),
+        Input.new(name: :thickness, label: "Thickness to reach", unit: :length, default: :none, allowed: 0.05..200, withdraws: true),
         Input.new(name: :flow, label: "Flow layer keeps", unit: :cover, default: Infusion::USUAL_FLOW_G_M2, allowed: Infusion::FLOW_G_M2),
         Input.new(name: :bore, label: "Line, inside", unit: :length, default: 10, allowed: Infusion::LINE_MM),
         Input.new(name: :line, label: "Line, long", unit: :length, default: 0, allowed: 0..500_000),
@@ -83,18 +89,21 @@ module Dakren
         Input.new(name: :glue, label: "Glue line", unit: :length, default: 0.3, allowed: 0.02..20),
         Input.new(name: :squeeze, label: "Squeezed out", unit: :percent, default: 20, allowed: PCT),
         Input.new(name: :section, label: "Section", unit: :choice, default: "round", choices: SECTION_CHOICES),
-        Input.new(name: :across, label: "Across", unit: :length, default: :none, allowed: Geometry::Sections::SIZE_MM),
-        Input.new(name: :wide, label: "Wide", unit: :length, default: :none, allowed: Geometry::Sections::SIZE_MM),
-        Input.new(name: :deep, label: "Deep", unit: :length, default: :none, allowed: Geometry::Sections::SIZE_MM),
+        Input.new(name: :across, label: "Across", unit: :length, default: :none, allowed: Geometry::Sections::SIZE_MM,
+          asked: { section: %w[round half_round] }),
+        Input.new(name: :wide, label: "Wide", unit: :length, default: :none, allowed: Geometry::Sections::SIZE_MM,
+          asked: { section: %w[box vee] }),
+        Input.new(name: :deep, label: "Deep", unit: :length, default: :none, allowed: Geometry::Sections::SIZE_MM,
+          asked: { section: %w[box vee] }),
         Input.new(name: :radius, label: "Radius", unit: :length, allowed: Geometry::Sections::RADIUS_MM),
         Input.new(name: :corner, label: "Corner", unit: :degrees, default: 90, allowed: Geometry::Sections::CORNER_DEG),
         Input.new(name: :powder, label: "Powder", unit: :choice, default: "silica",
           choices: { "none" => "none" }.merge(Filler::POWDERS.to_h do |name, powder|
             [name.to_s, powder.label]
           end)),
-        Input.new(name: :grade, label: "Thickened", unit: :choice, default: "spreadable", choices: GRADE_CHOICES),
+        Input.new(name: :grade, label: "Thickened", unit: :choice, default: "spreadable", choices: GRADE_CHOICES, asked: ANY_POWDER),
         Input.new(name: :powder_g, label: "Powder to 100 g", unit: :number, default: :none, allowed: Filler::GRAMS,
-          hint: "grams, where the shop knows better"),
+          hint: "grams, where the shop knows better", asked: ANY_POWDER),
         Input.new(name: :proud, label: "Left proud", unit: :percent, default: 10, allowed: 0..100)
       ].to_h { |input| [input.name, input] }
 

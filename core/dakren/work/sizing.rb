@@ -33,7 +33,7 @@ module Dakren
       # @return [Need]
       # @raise [InputError]
       def need(coat = 1, coats: 1)
-        @kind.need ? instance_exec(coat, coats, &@kind.need) : public_send(:"need_#{@kind.rule}", coat, coats)
+        @kind.need ? instance_exec(coat, coats, &@kind.need) : send(:"need_#{@kind.rule}", coat, coats)
       end
 
       # Area of all places, rough surface counted, mm2.
@@ -61,78 +61,6 @@ module Dakren
         lines = [NeedLine.new(name: :work, label: LABELS[:work], value: share, unit: :ml, working: volume_working(ml, coats, share)),
           (drink(coat) if coat == 1)]
         Need.new(lines: lines.compact, area_mm2: area_mm2, depth_mm: Rational(Exact.of(deepest)) / coats)
-      end
-
-      # @!visibility private
-      def need_cloth(coat, _coats)
-        stack = laminate
-        lines = [cloth_line(stack, flat_mm2), drink(coat), soak]
-        Need.new(lines: lines.compact, area_mm2: area_mm2, film_mm: thick(stack), laminate: stack, remarks: reach(stack))
-      end
-
-      # @!visibility private
-      def need_infusion(_coat, _coats)
-        stack = laminate
-        bore = value(:bore)
-        flow = Exact.of(flat_mm2) * Exact.of(value(:flow)) / 1_000_000
-        line = Exact.of(Infusion.line_ml(bore, value(:line)))
-        lines = [cloth_line(stack, flat_mm2),
-          grams(:flow, flow, "%{area} × %{cover} = %{g}", area: m2(flat_mm2), cover: quantity(value(:flow), :"g/m2")),
-          (ml(:line, line, "π/4 × %{bore}² × %{long} = %{ml}", bore: mm(bore), long: mm(value(:line))) if line.positive?),
-          (ml(:trap, Exact.of(value(:trap)), "as told, %{ml}") if value(:trap).positive?)]
-        Need.new(lines: lines.compact, area_mm2: area_mm2, film_mm: thick(stack), laminate: stack, remarks: reach(stack) + front)
-      end
-
-      # @!visibility private
-      def need_scarf(coat, _coats)
-        stack = laminate
-        scarfs = @places.map do |place|
-          Scarf.new(hole_length_mm: place.shape.hole_length_mm, hole_width_mm: place.shape.hole_width_mm,
-            thickness_mm: place.shape.thickness_mm, laminate: one_ply(stack),
-            ratio: value(:ratio), order: value(:order).to_sym)
-        end
-        cloth = scarfs.sum(&:cloth_mm2)
-        ground = scarfs.sum { |scarf| scarf.outline.area_mm2 }
-        lines = [cloth_line(one_ply(stack), cloth, scarfs.flat_map(&:working)), drink(coat, ground), soak]
-        Need.new(lines: lines.compact, area_mm2: ground, film_mm: Exact.of(scarfs.map(&:thickness_mm).max.round(6)),
-          laminate: one_ply(stack), scarf: scarfs,
-          remarks: [Working.new(says: "cut %{cloth} of cloth in discs; a backing piece goes behind a hole that is open",
-            parts: { cloth: m2(cloth) })])
-      end
-
-      # @!visibility private
-      def need_glue(coat, _coats)
-        thick = value(:glue)
-        net = Exact.of(flat_mm2) * Exact.of(thick) / 1000
-        out = net * Exact.of(value(:squeeze)) / 100
-        lines = stiffened(net, :work, "%{area} × %{thick} glue line = %{ml}", area: m2(flat_mm2), thick: quantity(thick, :film_mm)) +
-          stiffened(out, :squeeze, "%{pct} of it, %{ml}", pct: quantity(value(:squeeze), :pct)) + [drink(coat)]
-        Need.new(lines: lines.compact, area_mm2: area_mm2, film_mm: Exact.of(thick), powder: powder,
-          remarks: [Working.new(says: "prime both faces with neat mix first: they are a pass of their own")])
-      end
-
-      # @!visibility private
-      def need_bead(_coat, _coats)
-        along(Geometry::Sections.area_mm2(value(:section).to_sym, across: optional(:across), wide: optional(:wide), deep: optional(:deep)),
-          "section %{section} × %{long} = %{ml}")
-      end
-
-      # @!visibility private
-      def need_fillet(_coat, _coats)
-        along(Geometry::Sections.fillet_mm2(value(:radius), value(:corner)), "r² (cot(θ/2) − (π − θ)/2) = %{section}; × %{long} = %{ml}",
-          [Working.new(says: "it reaches %{leg} up each side",
-            parts: { leg: mm(Geometry::Sections.fillet_leg_mm(value(:radius), value(:corner))) })])
-      end
-
-      # @!visibility private
-      def need_fill(coat, coats)
-        ml = Exact.of(@places.sum { |place| place.shape.volume_ml })
-        share = ml / coats
-        proud = coat == coats ? ml * Exact.of(value(:proud)) / 100 : 0
-        lines = stiffened(share, :work, "#{coats > 1 ? "%{whole} in #{coats} passes" : "the void"} = %{ml}", whole: quantity(ml, :ml)) +
-          (proud.positive? ? stiffened(proud, :proud, "%{pct} of the void, %{ml}", pct: quantity(value(:proud), :pct)) : []) + [drink(coat)]
-        Need.new(lines: lines.compact, area_mm2: area_mm2, depth_mm: Exact
-          .of(@places.map { |place| depth_of(place) }.max.round(6)) / coats, powder: powder)
       end
 
       # Grams of powder to 100 g of mix and which, or nil.

@@ -88,16 +88,16 @@ class LineTest < CoreTest
     [[:scale, 203.6, "g", :steady], [:scale, -0.4, "g", :moving], [:room, 18.9, "C", :steady], [:moisture, 7.4, "%", :steady],
       [:comb, 300.0, "micron", :steady]].each do |kind, value, unit, state|
       reading = Devices::Reading.new(kind: kind, value: value, unit: unit, state: state)
-      assert_equal reading, Devices::Line.read(Devices::Line.write(reading))
+      assert_equal reading, Devices::Protocol.read(Devices::Protocol.write(reading))
     end
-    assert_equal :over, Devices::Line.read("scale over\r\n").state
+    assert_equal :over, Devices::Protocol.read("scale over\r\n").state
   end
 
   def test_what_is_no_reading_is_passed_over
     ["", "scale", "scale NaN g", "scale Infinity g", "scale 1e309 g", "scale 12", "scale 12 kg", "scale 99999999 g", "room 900 C",
       "kettle 90 C", "scale 12 g dancing", "x" * 10_000,
       "\xFF\xFE\x00", "scale over g", "<script>"].each do |line|
-      assert_nil Devices::Line.read(line), line[0, 30].inspect
+      assert_nil Devices::Protocol.read(line), line[0, 30].inspect
     end
   end
 end
@@ -157,10 +157,10 @@ class DeviceCommandTest < CoreTest
     out = IO.popen({ "RUBYOPT" => nil }, [START, "device", "scale"])
     port = out.gets[/port (\d+)/, 1].to_i
     socket = TCPSocket.new("127.0.0.1", port)
-    assert_equal :scale, Devices::Line.read(socket.gets).kind
+    assert_equal :scale, Devices::Protocol.read(socket.gets).kind
     socket.puts "pour hardener"
     grams = 0
-    200.times { (grams = Devices::Line.read(socket.gets).value) && grams > 2 && break }
+    200.times { (grams = Devices::Protocol.read(socket.gets).value) && grams > 2 && break }
     assert_operator grams, :>, 2
   ensure
     socket&.close

@@ -77,11 +77,21 @@ class DrawingsTest < CoreTest
     assert(texts(root).any? { |text| text.include?("to the same scale") })
   end
 
+  def outlines(view)
+    all(svg(Drawings::CutDrawing.new(view, wording)), "polygon").map do |shape|
+      shape.attributes["points"].split.map { |pair| pair.split(",").map(&:to_f) }
+    end
+  end
+
+  def height(outline)
+    outline.map(&:last).minmax.reduce(:-).abs
+  end
+
   def test_plies_are_stacked_to_their_thickness
     stack = Work::Laminate
       .new(layers: [Work::Cloth::Layer.new(areal_g_m2: 200, plies: 2, direction: "0/90"),
         Work::Cloth::Layer.new(areal_g_m2: 600, plies: 1)], resin_density_g_ml: 1.1)
-    plies = all(svg(Drawings::WorkSection.plies(stack, wording)), "rect").first(3).map { |rect| rect.attributes["height"].to_f }
+    plies = outlines(Geometry::CutView.of_plies(stack)).first(3).map { |outline| height(outline) }
 
     assert_share 3, plies[2] / plies[0], 0.05
     assert_in_delta plies[0], plies[1], 0.11
@@ -91,21 +101,24 @@ class DrawingsTest < CoreTest
     laminate = Work::Laminate.new(layers: [Work::Cloth::Layer.new(areal_g_m2: 450, plies: 1)], resin_density_g_ml: 1.1)
     Work::Scarf::ORDERS.each_key do |order|
       scarf = Work::Scarf.new(hole_length_mm: 60, thickness_mm: 4, laminate: laminate, order: order)
-      outlines = Drawings::WorkSection.discs(scarf)
 
-      assert_equal scarf.plies, outlines.size
-      outlines.zip(scarf.discs).each do |outline, disc|
+      assert_equal scarf.plies, scarf.laid.size
+      scarf.laid.zip(scarf.discs).each do |outline, disc|
         assert_in_delta disc.length_mm, outline.map(&:first).minmax.reduce(:-).abs, 1e-6
-        assert_in_delta 4.0 / scarf.plies, outline.select { |x, _| x.abs <= 30.001 }.map(&:last).minmax.reduce(:-).abs, 1e-6
+        assert_in_delta 4.0 / scarf.plies, height(outline.select { |x, _| x.abs <= 30.001 }), 1e-6
       end
+      factor = height(outlines(scarf.section).flatten(1)) / outlines(scarf.section).flatten(1).map(&:first).minmax.reduce(:-).abs
+      drawn = texts(svg(Drawings::CutDrawing.new(scarf.section, wording))).join[/drawn ([\d.]+) ×/, 1].to_f
+
+      assert_share drawn, factor / (scarf.section.box[3] / (2 * scarf.section.box[2])), 0.02
     end
   end
 
   def test_a_fillet_touches_both_sides_where_it_says
     [60, 90, 120].each do |corner|
-      root = svg(Drawings::WorkSection.fillet(10, corner, wording))
-      outline = all(root, "polygon").first.attributes["points"].split.map { |pair| pair.split(",").map(&:to_f) }
-      origin, first, *, last = outline
+      view = Geometry::Sections.fillet_view(10, corner)
+      root = svg(Drawings::CutDrawing.new(view, wording))
+      origin, first, *, last = outlines(view).first
       legs = [first, last].map { |x, y| Math.hypot(x - origin[0], y - origin[1]) * mm_per_px(root) }
 
       legs.each { |leg| assert_share Geometry::Sections.fillet_leg_mm(10, corner), leg, 0.03 }
@@ -114,19 +127,19 @@ class DrawingsTest < CoreTest
 
   def test_a_mould_cup_is_filled_as_high_as_it_says
     cavity = Geometry::Cavity.new(bottom_mm: 38, top_mm: 44, height_mm: 25)
-    fill, cup = all(svg(Drawings::WorkSection.cavity(cavity, wording)), "polygon|//polyline").map do |shape|
-      shape.attributes["points"].split.map { |pair| pair.split(",").last.to_f }.minmax.reduce(:-).abs
-    end
+    root = svg(Drawings::CutDrawing.new(cavity.section, wording))
+    cup = all(root, "polyline").first.attributes["points"].split.map { |pair| pair.split(",").map(&:to_f) }
 
-    assert_share 20 / 25.0, fill / cup, 0.02
+    assert_share 20 / 25.0, height(outlines(cavity.section).first) / height(cup), 0.02
+    assert_includes texts(root).join(" "), "filled 20 mm"
   end
 
   def test_beads_are_drawn_by_their_own_sizes
     { "round" => { across: 6 }, "half_round" => { across: 8 }, "box" => { wide: 10, deep: 4 }, "vee" => { wide: 12, deep: 6 } }
       .each do |name, sizes|
-      root = svg(Drawings::WorkSection.bead({ section: name, **sizes }, wording))
-      outline = all(root, "polygon").first.attributes["points"].split.map { |pair| pair.split(",").map(&:to_f) }
-      drawn = Geometry::Plane.signed_area(outline).abs * (mm_per_px(root)**2)
+      view = Geometry::Sections.bead_view({ section: name, **sizes })
+      root = svg(Drawings::CutDrawing.new(view, wording))
+      drawn = Geometry::Plane.signed_area(outlines(view).first).abs * (mm_per_px(root)**2)
 
       assert_share Geometry::Sections.area_mm2(name.to_sym, **sizes), drawn, 0.06, name
     end

@@ -62,7 +62,7 @@ class BenchTest < AppTest
     assert_includes words, "Tacky at the last touch"
     act(path)
     assert_includes words, "Witness touched: still soft"
-    assert_includes words, "Index 1.000 , good"
+    assert_includes words, "Index 1.000, good"
     assert_includes words, "240.0 g, typed"
     assert_includes words, "A A-17, B <b>9</b>"
     assert_equal 1, Stores::Batch.finished.count

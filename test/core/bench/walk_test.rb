@@ -49,6 +49,18 @@ class BenchWalkTest < CoreTest
     assert_equal({ resin: Rational(2036, 10), hardener: Rational(1016, 10) }, walk.in_cup_g)
   end
 
+  # What follows the coat in the plan is what follows it here, in the order it falls due.
+  def test_what_follows_a_cup_is_what_the_work_brings
+    path = ->(steps) { Bench::Walk.new(recipe(after: steps), []).path.drop_while { |name| name != :pour_out } }
+
+    assert_equal %i[pour_out tack], path.call([])
+    assert_equal %i[pour_out bubbles look_30 tack], path.call(%i[look_30 bubbles])
+    Bench::AFTER.each do |step|
+      assert_equal Plan::WorkSteps::ALL.fetch(step.name).offset_min, step.after_min
+      refute_empty step.tells
+    end
+  end
+
   def test_too_much_hardener_is_mended_before_it_is_mixed
     poured(hardener: 312.0)
     assert_equal %i[mend resin], [walk.step.name, walk.part]

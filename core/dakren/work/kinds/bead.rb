@@ -5,9 +5,15 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
-      declare :bead, label: "bead or groove", on: :joint, rule: :bead,
+      declare :bead, label: "bead or groove", on: :joint,
         purposes: %i[bond fill], rate_g_min: 40.0,
-        inputs: [:section, :across, :wide, :deep, *STIFF]
+        inputs: [:section, :across, :wide, :deep, *STIFF],
+        need: lambda { |_coat, _coats|
+          along(Geometry::Sections.area_mm2(value(:section).to_sym, across: optional(:across), wide: optional(:wide),
+            deep: optional(:deep)),
+            "section %{section} × %{long} = %{ml}")
+        },
+        section: ->(_need, figures) { Geometry::Sections.bead_view(figures) }
     end
   end
 end

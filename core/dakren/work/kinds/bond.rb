@@ -5,10 +5,19 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
-      declare :bond, label: "bond", on: :surface, rule: :glue,
+      declare :bond, label: "bond", on: :surface,
         purposes: %i[bond], rate_g_min: 60.0,
         inputs: [:glue, :squeeze, *STIFF, :surface, :drink],
-        steps: %i[look_30 look_60]
+        steps: %i[look_30 look_60],
+        need: lambda { |coat, _coats|
+          thick = value(:glue)
+          net = Exact.of(flat_mm2) * Exact.of(thick) / 1000
+          out = net * Exact.of(value(:squeeze)) / 100
+          lines = stiffened(net, :work, "%{area} × %{thick} glue line = %{ml}", area: m2(flat_mm2), thick: quantity(thick, :film_mm)) +
+            stiffened(out, :squeeze, "%{pct} of it, %{ml}", pct: quantity(value(:squeeze), :pct)) + [drink(coat)]
+          Need.new(lines: lines.compact, area_mm2: area_mm2, film_mm: Exact.of(thick), powder: powder,
+            remarks: [Working.new(says: "prime both faces with neat mix first: they are a pass of their own")])
+        }
     end
   end
 end

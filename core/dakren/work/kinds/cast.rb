@@ -8,7 +8,9 @@ module Dakren
       declare :cast, label: "cast void", on: :void, rule: :volume,
         purposes: %i[cast], rate_g_min: 1200.0, pours: true,
         inputs: %i[lifts surface drink],
-        steps: %i[bubbles]
+        steps: %i[bubbles],
+        cautions: [["A deep pour goes on heating for hours after it looks still.",
+          "Look in on it; nothing that burns beside it; it leaks where a knot was not taped."]]
     end
   end
 end

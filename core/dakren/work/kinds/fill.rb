@@ -5,11 +5,21 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
-      declare :fill, label: "fill", on: :void, rule: :fill,
+      declare :fill, label: "fill", on: :void,
         purposes: %i[fill bond], rate_g_min: 60.0, coats: true,
         inputs: [:coats, :proud, *STIFF, :surface, :drink],
         defaults: { powder: "none" },
-        steps: %i[shave]
+        steps: %i[shave],
+        need: lambda { |coat, coats|
+          ml = Exact.of(@places.sum { |place| place.shape.volume_ml })
+          share = ml / coats
+          proud = coat == coats ? ml * Exact.of(value(:proud)) / 100 : 0
+          lines = stiffened(share, :work, "#{coats > 1 ? "%{whole} in #{coats} passes" : "the void"} = %{ml}", whole: quantity(ml, :ml)) +
+            (proud.positive? ? stiffened(proud, :proud, "%{pct} of the void, %{ml}", pct: quantity(value(:proud), :pct)) : []) +
+            [drink(coat)]
+          Need.new(lines: lines.compact, area_mm2: area_mm2, depth_mm: Exact
+            .of(@places.map { |place| depth_of(place) }.max.round(6)) / coats, powder: powder)
+        }
     end
   end
 end

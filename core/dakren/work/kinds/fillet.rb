@@ -5,10 +5,16 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
-      declare :fillet, label: "fillet", on: :joint, rule: :fillet,
+      declare :fillet, label: "fillet", on: :joint,
         purposes: %i[bond laminate fill], rate_g_min: 40.0,
         inputs: [:radius, :corner, *STIFF],
-        defaults: { grade: "standing" }
+        defaults: { grade: "standing" },
+        need: lambda { |_coat, _coats|
+          along(Geometry::Sections.fillet_mm2(value(:radius), value(:corner)), "r² (cot(θ/2) − (π − θ)/2) = %{section}; × %{long} = %{ml}",
+            [Working.new(says: "it reaches %{leg} up each side",
+              parts: { leg: mm(Geometry::Sections.fillet_leg_mm(value(:radius), value(:corner))) })])
+        },
+        section: ->(_need, figures) { Geometry::Sections.fillet_view(figures[:radius].to_f, (figures[:corner] || 90).to_f) }
     end
   end
 end

@@ -8,7 +8,9 @@ module Dakren
       declare :flood, label: "flood coat", on: :surface, rule: :film,
         purposes: %i[flood], rate_g_min: 400.0, coats: true,
         inputs: [:film, :coats, *SPREADING, :band, :wear, :extra],
-        steps: %i[bubbles]
+        steps: %i[bubbles],
+        cautions: [["A flame or hot air breaks bubbles, and lights solvent and wipes.",
+          "Keep it moving, 150 to 250 mm away; wipes out of the room first; extinguisher at hand."]]
     end
   end
 end

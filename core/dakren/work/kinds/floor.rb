@@ -9,7 +9,10 @@ module Dakren
         purposes: %i[floor], rate_g_min: 600.0, coats: true,
         inputs: [:film, :coats, :pack, *SPREADING, :band, :wear, :extra, :thinner, :grain],
         defaults: { surface: "concrete_primed", spread: "roller" },
-        steps: %i[hand_over]
+        steps: %i[hand_over],
+        cautions: [["Wet floors are slick, and whoever walks in leaves with it.",
+          "Lock the room; air it; organic-vapour respirator in closed rooms."],
+          ["Tanks and pools: drinking water and food need a product approved for it.", "Ask its maker; this plan gives no approval."]]
     end
   end
 end

@@ -5,11 +5,25 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
-      declare :infusion, label: "infusion", on: :surface, rule: :infusion,
+      declare :infusion, label: "infusion", on: :surface,
         purposes: %i[infuse], rate_g_min: 500.0,
         inputs: %i[cloths fibre way share thickness flow bore line trap distance front],
         defaults: { way: "vacuum" },
-        steps: %i[look_30 look_60 demould]
+        steps: %i[look_30 look_60 demould],
+        cautions: [["A full line sets hard and hot in the trap; a seal can let go while it warms.",
+          "Look every 5 to 10 minutes; the trap goes outside when it warms."]],
+        need: lambda { |_coat, _coats|
+          stack = laminate
+          bore = value(:bore)
+          flow = Exact.of(flat_mm2) * Exact.of(value(:flow)) / 1_000_000
+          line = Exact.of(Infusion.line_ml(bore, value(:line)))
+          lines = [cloth_line(stack, flat_mm2),
+            grams(:flow, flow, "%{area} × %{cover} = %{g}", area: m2(flat_mm2), cover: quantity(value(:flow), :"g/m2")),
+            (ml(:line, line, "π/4 × %{bore}² × %{long} = %{ml}", bore: mm(bore), long: mm(value(:line))) if line.positive?),
+            (ml(:trap, Exact.of(value(:trap)), "as told, %{ml}") if value(:trap).positive?)]
+          Need.new(lines: lines.compact, area_mm2: area_mm2, film_mm: thick(stack), laminate: stack, remarks: reach(stack) + front)
+        },
+        section: ->(need, _figures) { Geometry::CutView.of_plies(need.laminate) }
     end
   end
 end

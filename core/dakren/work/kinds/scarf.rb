@@ -5,11 +5,31 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
-      declare :scarf, label: "scarf repair", on: :damage, rule: :scarf,
+      declare :scarf, label: "scarf repair", on: :damage,
         purposes: %i[laminate], rate_g_min: 40.0,
         inputs: [:cloths, :fibre, :way, :share, :ratio, :order, :backing, *SPREADING],
         defaults: { spread: "brush" },
-        steps: %i[trim sand]
+        steps: %i[trim sand],
+        cautions: [["Grinding laminate throws fibre and dust into the air and the skin.",
+          "Particulate mask, goggles, sleeves taped; wash before you eat."],
+          ["A part that carries people or loads wants somebody qualified to judge the repair.",
+            "The maker of the part and a surveyor come first."]],
+        need: lambda { |coat, _coats|
+          stack = laminate
+          scarfs = @places.map do |place|
+            Scarf.new(hole_length_mm: place.shape.hole_length_mm, hole_width_mm: place.shape.hole_width_mm,
+              thickness_mm: place.shape.thickness_mm, laminate: one_ply(stack),
+              ratio: value(:ratio), order: value(:order).to_sym)
+          end
+          cloth = scarfs.sum(&:cloth_mm2)
+          ground = scarfs.sum { |scarf| scarf.outline.area_mm2 }
+          lines = [cloth_line(one_ply(stack), cloth, scarfs.flat_map(&:working)), drink(coat, ground), soak]
+          Need.new(lines: lines.compact, area_mm2: ground, film_mm: Exact.of(scarfs.map(&:thickness_mm).max.round(6)),
+            laminate: one_ply(stack), scarf: scarfs,
+            remarks: [Working.new(says: "cut %{cloth} of cloth in discs; a backing piece goes behind a hole that is open",
+              parts: { cloth: m2(cloth) })])
+        },
+        section: ->(need, _figures) { need.scarf.first.section }
     end
   end
 end

@@ -7,7 +7,8 @@ module Dakren
     module Kinds
       declare :wrap, label: "thread wrap", on: :surface, rule: :film,
         purposes: %i[coat mount], rate_g_min: 4.0, coats: true,
-        inputs: %i[film coats]
+        inputs: %i[film coats],
+        cautions: [["A few grams are spoiled by a small miss.", "Weigh to a hundredth, or count drops; throw away what is in doubt."]]
     end
   end
 end

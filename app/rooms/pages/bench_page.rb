@@ -1,0 +1,190 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # What bench pages say of grams and parts.
+    module BenchWords
+      def names(part)
+        part == :resin ? "resin" : "hardener"
+      end
+
+      def grams(value)
+        @wording.weight(value, resolution_g: @walk.recipe.resolution_g)
+      end
+
+      def weight(value)
+        grams(value).join(" ")
+      end
+
+      def degrees(value)
+        @wording.show(Quantity.new(value: value, unit: :c))
+      end
+
+      # A sentence with its part put in.
+      def told(text, part)
+        format(text, part: names(part || :resin)).sub(/\A\w/, &:upcase)
+      end
+    end
+
+    # One batch at the bench as its page shows it: steps, what to do now, the clock.
+    class BenchPage
+      include BenchWords
+      extend Forwardable
+
+      KEYS = [["Space or Page Down", "go on"], ["Page Up", "back"], ["Enter held on the pour button", "pour on the simulated scale"]].freeze
+      POLL_POURING_MS = 250
+      POLL_MS = 1000
+
+      attr_reader :walk, :clock, :complaint, :typed
+
+      def_delegators :walk, :step, :part, :recipe
+
+      # @param walk [Dakren::Bench::Walk] @param clock [Dakren::Bench::BatchClock, nil] @param devices [Devices::Shop]
+      # @param now [Float] seconds @param complaint [String, nil] @param typed [String] a reading that was refused
+      # @param px_per_mm [Float] of this screen
+      def initialize(walk, clock, wording, devices:, now:, px_per_mm:, complaint: nil, typed: "")
+        @walk = walk
+        @clock = clock
+        @wording = wording
+        @devices = devices
+        @now = now
+        @px_per_mm = px_per_mm
+        @complaint = complaint
+        @typed = complaint ? typed : ""
+        @scale = devices.reading(:scale)
+      end
+
+      def mood
+        clock&.mood || :before
+      end
+
+      def pouring?
+        %i[first second mend].include?(step.name) && walk.weighed?
+      end
+
+      def poll_ms
+        pouring? ? POLL_POURING_MS : POLL_MS
+      end
+
+      # Could too much have been poured?
+      def too_much?
+        pouring? && step.name != :mend
+      end
+
+      def mending?
+        step.name == :mend
+      end
+
+      # @return [Array<String>] "shop 19 °C (simulated)"
+      def temperatures
+        { "shop" => :room, "tins" => :tins }.filter_map do |name, kind|
+          temp = @devices.temp_c(kind) or next
+          "#{name} #{degrees(temp)}#{" (simulated)" if @devices.pretended?(kind)}"
+        end
+      end
+
+      # @return [Array<Array(String, Boolean, Boolean)>] title of each step, whether it is on, whether it is done
+      def steps
+        walk.path.map { |name| [title(name), name == step.name, walk.finished?(name)] }
+      end
+
+      def drawing
+        Drawings::BenchCup.new(walk, @scale&.usable? ? @scale.value : nil, @wording)
+      end
+
+      # @return [String, nil] said where something is poured, or where the step has no part
+      def caution
+        pouring? || !%i[first second].include?(step.name) ? step.caution_of(part) : nil
+      end
+
+      # @return [String] on the button that goes on
+      def next_words
+        count = recipe.count
+        return told(step.done, part) unless count && %i[first second].include?(step.name)
+        return Measure::Tools.counting(count.unit).ready if step.name == :first
+
+        walk.next_count ? "#{names(walk.next_count).capitalize}: one #{count.unit}" : "All are in"
+      end
+
+      # @return [BenchStep::View] what is to be done now
+      def doing
+        BenchStep.new(self, walk, clock, @wording, devices: @devices, scale: @scale, now: @now, px_per_mm: @px_per_mm).view
+      end
+
+      # What the clock says: lines of words and times. @see BenchClock
+      # @return [Array<BenchClock::Line>]
+      def times
+        BenchClock.new(walk, clock, @wording).lines
+      end
+
+      private
+
+      def title(name)
+        return Dakren::Bench::BY_NAME[name].title unless %i[first second].include?(name)
+        return name == :first ? Measure::Tools.counting(recipe.count.unit).ready : "Count" if recipe.count
+
+        names(walk.running.parts[name == :first ? 0 : 1]).capitalize
+      end
+    end
+
+    # The clock of a batch in words and times.
+    class BenchClock
+      include BenchWords
+
+      # css: time, alarm or quiet; left: of what it is the time, for those who look for it; bold: said first.
+      Line = Value.define(:words, css: "", left: nil, bold: nil, role: nil)
+
+      def initialize(walk, clock, wording)
+        @walk = walk
+        @clock = clock
+        @wording = wording
+      end
+
+      # @return [Array<Line>]
+      def lines
+        @clock ? [*left, *mood, since] : before
+      end
+
+      private
+
+      def time(band, none, left = nil)
+        Line.new(words: band.late&.zero? ? none : @wording.span(band.early, band.late), css: "bench-time", left: left)
+      end
+
+      def before
+        film = Cure::StageTimes.new(@walk.recipe.sheet, room: Cure::Profile.constant(@walk.recipe.room_c)).working
+        [Line.new(words: "when the hardener is in", css: "bench-quiet"), Line.new(words: "left in this cup"),
+          time(@walk.recipe.usable, "none"),
+          Line.new(words: "left once poured"), time(film, "none")]
+      end
+
+      def left
+        film = time(@clock.as_film, "none", "film")
+        return [Line.new(words: "left as a film"), film] if @clock.mood == :poured
+
+        [Line.new(words: "left in the cup"), time(@clock.in_cup, "none", "cup"), Line.new(words: "left if poured now"), film]
+      end
+
+      def mood
+        case @clock.mood
+        when :hurry then [Line.new(bold: "Hurry.", words: "Pour it out: spread thin it lives again.", css: "bench-alarm")]
+        when :past
+          [Line.new(bold: "Pour it out now, thin.", css: "bench-alarm stop", role: "alert",
+            words: "Onto the work if it still flows, else onto foil outside. Do not mix the next until this one is out.")]
+        when :poured then tacky
+        else []
+        end
+      end
+
+      def tacky
+        found = @clock.until_stage(:recoat_opens)
+        found ? [Line.new(words: "tacky in"), time(found, "now")] : []
+      end
+
+      def since
+        Line.new(css: "bench-quiet", words: "#{@wording.minutes(@clock.passed_min)} since the hardener went in, #{weight(@walk.whole_g)} " \
+                                            "in the cup, tins #{degrees(@walk.tins_c)}, room #{degrees(@walk.room_c)}")
+      end
+    end
+  end
+end

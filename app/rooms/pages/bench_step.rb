@@ -1,0 +1,279 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # What is to be done in one step of a batch: one method a step that has more to say than its own words.
+    class BenchStep
+      include BenchWords
+
+      # What a step's view prints, each only where it is there.
+      #
+      # heading; verdict: [bold, words] of a mixing error; target: a number and its unit; whose: part it is of; list: rows of what is
+      # planned; told: sentences; lost: what is wrong now; switch: [command, words] for the scale beside it; now: [figure, words] the
+      # scale shows; bar, drawing: SVG; hold: words of the button that pours; fields: [Control]; deeds: [act, words]; last: after them.
+      View = Value.define(:heading, verdict: nil, target: nil, whose: nil, list: [].freeze, told: [].freeze, lost: nil, switch: nil,
+        now: nil, bar: nil, drawing: nil, hold: nil, fields: [].freeze, deeds: [].freeze, last: nil)
+
+      AGAINST = { cup: "overfill the cup", need: "make more than is needed", time: "take longer than the cup lasts" }.freeze
+      TOUCHED = %i[touched_soft touched_tacky].freeze
+      # Warmer or colder than planned by more than this is said.
+      AS_PLANNED_C = 3
+      # A scale that shows so much less than the cup held has another cup on it.
+      LESS_G = 5
+
+      def initialize(page, walk, clock, wording, devices:, scale:, now:, px_per_mm:)
+        @page = page
+        @walk = walk
+        @clock = clock
+        @wording = wording
+        @devices = devices
+        @scale = scale
+        @now = now
+        @px_per_mm = px_per_mm
+      end
+
+      # @return [View]
+      def view
+        own = :"of_#{how}"
+        respond_to?(own, true) ? send(own) : plain
+      end
+
+      private
+
+      def step
+        @walk.step
+      end
+
+      def recipe
+        @walk.recipe
+      end
+
+      # What decides how a step looks: its name, or the way its part is measured.
+      def how
+        return step.after_min ? :look : step.name unless %i[first second mend].include?(step.name)
+        return :poured if @walk.weighed?
+        return step.name == :first ? :count_ready : :count if recipe.count
+
+        %i[eye syringe pack].include?(recipe.method) ? recipe.method : :line
+      end
+
+      def plain(**more)
+        View.new(heading: step.tells, told: step.told, **more)
+      end
+
+      def of_tins
+        sheet = recipe.sheet
+        list = [["A", sheet.resin, :resin], ["B", sheet.hardener, :hardener],
+          ["ratio", "#{Check.plain(sheet.ratio.resin)} : #{Check.plain(sheet.ratio.hardener)} by #{sheet.ratio.by}"],
+          ["mix", weight(recipe.total_g)], ["made for", sheet.purposes.map { |name| PURPOSES.fetch(name) }.join(", ")],
+          ["planned at", "tins #{degrees(recipe.tins_c)}, room #{degrees(recipe.room_c)}"]]
+        plain(list: list, lost: otherwise, fields: [lot("lot_a", "lot of A, if you keep it"), lot("lot_b", "lot of B")])
+      end
+
+      def lot(name, label)
+        Control.new(name: name, label: label, more: { "maxlength" => 60 })
+      end
+
+      # Is it not as warm or cold as was planned?
+      def otherwise
+        heard = { room: recipe.room_c, tins: recipe.tins_c }
+        off = heard.any? { |kind, planned| (is = @devices.measured_c(kind)) && (is - planned).abs > AS_PLANNED_C }
+        off ? "It is not as warm or cold as planned: the times below hold for the plan's temperatures. Plan again, or wait." : nil
+      end
+
+      def of_gear
+        sheet = recipe.sheet
+        plain.with(told: [
+          ("Large area or closed space: an organic-vapour respirator where it smells strongly." if sheet.for?(:floor)),
+          ("Cutting or sanding fibre: particulate mask, sleeves taped." if sheet.for?(:laminate)),
+          ("Powder today: particulate mask as well." if recipe.powder)
+        ].compact)
+      end
+
+      def of_tare
+        shown = @scale && [@scale.usable? ? grams(@scale.value)[0] : @scale.state.to_s, ""]
+        plain.with(told: ["#{recipe.cup.name}, round and smooth, no ribs."], now: shown,
+          lost: @scale ? nil : "No scale is heard: tare yours by hand.",
+          switch: @scale && @devices.pretended?(:scale) ? ["tare", "Set the cup and tare"] : nil,
+          fields: [reading("or leave it untared: it shows")])
+      end
+
+      def reading(label)
+        Control.new(name: "reading", label: label, value: @page.typed,
+          more: { "inputmode" => "decimal", **(@page.complaint ? { "aria-invalid" => "true" } : {}) })
+      end
+
+      def of_poured
+        part = @walk.part
+        View.new(heading: told(step.tells, part), verdict: verdict(part), target: grams(@walk.target_g), told: [poured_so_far].compact,
+          **scale_view(part), hold: @devices.pretended?(:scale) ? "Hold to pour #{names(part)}" : nil,
+          fields: [reading("or type what a scale shows")])
+      end
+
+      # What a mixing error asks for.
+      def verdict(part)
+        return unless step.name == :mend
+
+        mend = @walk.correction(@now)
+        found = @walk.verdict
+        says = "Index #{format("%.2f", found.index || 0)}: #{found.words}."
+        return ["Bin it:", "mending would #{mend.against.map { |why| AGAINST[why] }.join(" and ")}. #{says}"] if mend.bin_it?
+
+        more = mend.against.include?(:need) ? ", more than is needed" : ""
+        ["Add #{weight(found.add_g)} #{names(part)}:", "the cup becomes #{weight(found.new_total_g)}#{more}. #{says}"]
+      end
+
+      def poured_so_far
+        case step.name
+        when :first
+          tared = @walk.start_reading_g.zero? ? "cup tared" : "cup untared, #{weight(@walk.start_reading_g)}"
+          "#{tared}, #{names(@walk.part)} first"
+        when :second
+          "#{names(@walk.running.parts[0])} really weighed #{weight(@walk.readings.last)}, " \
+          "so #{names(@walk.part)} #{weight(@walk.target_g - @walk.last_reading)}"
+        end
+      end
+
+      # What the scale shows, or why nothing can be read off it.
+      def scale_view(part)
+        return { lost: "No scale is heard: type what yours shows." } if @scale.nil?
+        return { lost: "The scale is overloaded." } if @scale.state == :over
+        return { lost: "The scale has switched itself off.", switch: ["on", "Switch on"] } if @scale.state == :off
+        return { lost: another_cup } if @scale.value < @walk.last_reading - LESS_G
+
+        from = @walk.last_reading.to_f
+        share = ((@scale.value - from) / (@walk.target_g.to_f - from)).clamp(0.0, 1.15)
+        { now: [grams(@scale.value)[0], to_go], bar: Drawings::Bar.poured(share, part) }
+      end
+
+      def another_cup
+        "The scale shows #{weight(@scale.value)}, less than this cup already held: another cup stands on it, or it was tared. " \
+          "Type what this cup weighs."
+      end
+
+      def to_go
+        left = @walk.target_g - @scale.value.to_r
+        settling = @scale.state == :moving ? ", settling" : ""
+        "#{left.positive? ? "#{weight(left)} to go" : "#{weight(-left)} over"}#{settling}"
+      end
+
+      def of_count_ready
+        count = recipe.count
+        counting = Measure::Tools.counting(count.unit)
+        View.new(heading: counting.heading, target: ["#{count.resin} + #{count.hardener}", "#{count.unit}s"],
+          told: ["#{recipe.tool}. #{counting.how}"])
+      end
+
+      def of_count
+        count = recipe.count
+        whose = @walk.next_count
+        in_so_far = count.order.first(@walk.counted)
+        View.new(heading: whose ? "Now #{names(whose)}" : "All #{count.unit}s are in", whose: whose,
+          target: [@walk.counted.to_s, "of #{count.order.size}"], bar: Drawings::Bar.counted(count.order, @walk.counted),
+          told: ["resin #{in_so_far.count(:resin)} of #{count.resin}, hardener #{in_so_far.count(:hardener)} of #{count.hardener}. " \
+                 "Miscounted? Back takes the last one away."])
+      end
+
+      def split
+        recipe.sheet.ratio.split(total_g: recipe.total_g)
+      end
+
+      def first?
+        step.name == :first
+      end
+
+      # The part that goes in now, where nothing is weighed.
+      def now_in
+        @walk.running.parts[first? ? 0 : 1]
+      end
+
+      def volume(value)
+        value ? @wording.volume(value) : ["unknown", ""]
+      end
+
+      def of_eye
+        blocks = Measure::Blocks.new(split, forgives_resin_pct: recipe.sheet.tolerance_pct[0])
+        View.new(heading: first? ? "Cut a block of resin, true size below" : "Cut the hardener beside it, as long as drawn",
+          drawing: Drawings::PasteBlocks.new(blocks, @px_per_mm, @wording),
+          told: ["Hold the paste to the screen. The hardener is drawn a hair short, so that a miss falls on the resin's side. " \
+                 "Not true to size? Set the screen once against a bank card in the settings."])
+      end
+
+      def of_syringe
+        View.new(heading: "Draw and press out #{names(now_in)}", target: volume(split[:"#{now_in}_ml"]),
+          told: ["#{recipe.tool}, one for each part. No bubbles; read at the plunger's edge; refill as often as it takes."])
+      end
+
+      def of_pack
+        View.new(heading: "Scrape the #{names(now_in)} tin out, all of it", target: grams(recipe.total_g),
+          told: ["#{recipe.tool}: both tins whole are right by themselves. Sides, bottom and lid."])
+      end
+
+      def of_line
+        own = split[:"#{now_in}_ml"]
+        says = if first? then "Thin part first: thick resin domes and hides the line. Level ground, eye at the line."
+               else "That is #{volume(own).join(" ")} of #{names(now_in)} on top."
+               end
+        View.new(heading: "Fill #{names(now_in)} to the line", target: volume(first? ? own : split.total_ml), told: [says])
+      end
+
+      def of_mix
+        call = @clock.mixing_call
+        whole = @walk.mixing_min
+        second = recipe.sheet.mixing.second_cup_min
+        clock = format("%d:%02d", call.left_min.floor, ((call.left_min % 1) * 60).floor)
+        last = second.positive? ? ", the last #{@wording.minutes(second)} in a second cup" : ""
+        View.new(heading: call.says, target: [call.left_min.zero? ? "done" : clock, ""], lost: (not_through if asked_again?(call)),
+          told: ["of #{@wording.minutes(whole)}#{last}. Clear, then cloudy with streaks, then clear again."],
+          bar: Drawings::Bar.mixed(1 - (call.left_min / whole)))
+      end
+
+      def asked_again?(call)
+        @walk.asked? && !call.left_min.zero?
+      end
+
+      def not_through
+        "Not yet long enough. Streaks left in the cup stay sticky on the work: press again only if it is clear through."
+      end
+
+      def of_powder
+        grade = recipe.powder
+        plain(target: grams(recipe.powder_g(@walk.mass_g))).with(
+          told: ["#{recipe.powder_name}, to #{grade}: #{Dakren::Bench::POWDER_WORDS.fetch(grade)}. " \
+                 "As the cup warms the mix thins: add a scoop if it slumped, then spread at once."]
+        )
+      end
+
+      def of_pour_out
+        plain(target: grams(@walk.whole_g))
+      end
+
+      def of_look
+        left = @clock.until_look(step.name)
+        says = if left.zero?
+                 "What has slipped, run or bubbled can still be moved."
+               else
+                 "until the look. This screen can be left: the clock " \
+                   "goes on."
+               end
+        plain(target: [left.zero? ? "now" : @wording.minutes(left), ""]).with(told: [says])
+      end
+
+      def of_tack
+        hard = recipe.sheet.hard_stage&.then { |name| @clock.until_stage(name) }
+        target = if hard.nil? then "until hard"
+                 else hard.late&.zero? ? "hard by the sheet" : @wording.span(hard.early, hard.late)
+                 end
+        plain(target: [target, ""], deeds: [["touched_soft", "Still soft"], ["touched_tacky", "Tacky: prints, leaves nothing"]],
+          last: last_touch)
+          .with(told: ["#{"until it should be hard. " if hard}Press when the witness no longer takes a fingernail."])
+      end
+
+      def last_touch
+        look = @walk.events.reverse.find { |event| TOUCHED.include?(event.kind) } or return
+        state = look.kind == :touched_tacky ? "Tacky" : "Soft"
+        "#{state} at the last touch, #{@wording.minutes((@now - look.at) / 60)} ago."
+      end
+    end
+  end
+end

@@ -1,0 +1,112 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # Hardeners side by side as their page shows them.
+    class ComparePage
+      HEADS = ["fits", "cups", "shortest in the cup", "pot margin", "coats a day", "sanding", "at the bench", "hand over"].freeze
+      # One hardener: its name, whether it is the job's, its figures, or why there are none.
+      Row = Value.define(:name, :chosen, cells: [].freeze, why: nil)
+
+      attr_reader :resins, :resin
+
+      # @param desk [Document::JobDesk] @param rows [Array<Comparison::Row>]
+      def initialize(desk, resins, resin, rows, wording)
+        @desk = desk
+        @resins = resins
+        @resin = resin
+        @rows = rows
+        @wording = wording
+      end
+
+      # @return [Array<Row>]
+      def rows
+        ids = @desk.passes.map { |pass| @desk.document["#{pass.id}-sheet"].to_s }
+        @rows.map do |row|
+          told = row.planned? ? { cells: cells(row) } : { why: why(row.why) }
+          Row.new(name: row.name, chosen: ids.include?(row.id), **told)
+        end
+      end
+
+      private
+
+      def cells(row)
+        because = Words::Because.new(row.desk, @wording)
+        band = row.desk.coats.map { |coat| coat.plan.usable }.min_by { |usable| usable.early || Cure::HORIZON_MIN }
+        sanding = row.desk.schedule.sanding_min
+        [row.kept? ? "yes" : "no: #{because.sentence}", row.batches.to_s, @wording.span(band.early, band.late), "#{row.margin_pct.round} %",
+          row.coats_a_day.to_s, sanding.zero? ? "none" : @wording.minutes(sanding), @wording.minutes(row.desk.schedule.bench_min),
+          because.hand_over]
+      end
+
+      def why(why)
+        return "waits: the job is not planned yet" if why.nil?
+
+        why.respond_to?(:nearest) ? "no: #{@wording.fill(why)}" : "no: it #{why.says}"
+      end
+    end
+
+    # What is cut for a laminate or a repair, as its page shows it.
+    class CuttingPage
+      MOST = 200
+
+      attr_reader :figures
+
+      # @param ticket [Document::JobDesk::Ticket]
+      def initialize(ticket, wording)
+        @ticket = ticket
+        @wording = wording
+        @need = ticket.coats.map { |coat| coat.plan.order.need }.first
+        list = @need && CuttingList.new(@need, ticket.pass.places)
+        @rows = list ? list.rows : []
+        @figures = list ? list.figures : []
+      end
+
+      def id
+        @ticket.pass.id
+      end
+
+      def empty?
+        @rows.empty?
+      end
+
+      # In which order discs go in, and why it matters.
+      # @return [Array(String, String), nil]
+      def order
+        return unless @need.scarf
+
+        order = @need.scarf.first.order
+        why = if order == :smallest
+                "Smallest first leaves an edge under every larger disc that can trap air: roll each one out from the middle."
+              else
+                "Each bond face is one whole ply, and no edge traps air."
+              end
+        ["Discs go in #{Work::Scarf::ORDERS.fetch(order)}.", why]
+      end
+
+      # @return [Array<Array<String>>] order, piece, size, cloth, direction, area
+      def rows
+        @rows.first(MOST).map do |row|
+          size = [row.length_mm, row.width_mm].map { |side| show(side, :mm) }.uniq.join(" × ")
+          direction = row.direction.empty? ? "as you like, the same on every ply" : row.direction
+          [row.order.to_s, row.name, size, show(row.areal_g_m2, :"g/m2"), direction, show(row.area_mm2 / 1e6, :m2)]
+        end
+      end
+
+      def cloth
+        show(@rows.sum(&:area_mm2) / 1e6, :m2)
+      end
+
+      # @return [String] SVG
+      def drawing
+        Drawings::CutDrawing.new(@ticket.pass.kind.section.call(@need, @ticket.pass.figures), @wording)
+      end
+
+      private
+
+      def show(value, unit)
+        @wording.show(Quantity.new(value: value, unit: unit))
+      end
+    end
+  end
+end

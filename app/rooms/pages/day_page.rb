@@ -1,0 +1,87 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # The work in order, day by day, as a page shows it.
+    class DayPage
+      SCHOOLS = { tack: ", on tack", abrade: ", onto abraded", real: ", as it was" }.freeze
+
+      # One thing somebody does: when, what, what is said of it, and what may be noted.
+      # marks: [Control] of what really happened; open: is one of them wrong?
+      Doing = Value.define(:css, :clock, :label, :count, :told, :waits, :wrong, :key, marks: [].freeze, open: false)
+
+      # @param desk [Document::JobDesk] @param form [JobForm]
+      def initialize(desk, form, wording)
+        @desk = desk
+        @form = form
+        @wording = wording
+      end
+
+      # @return [Array<String>] spells the room is heated
+      def heated
+        @desk.heats.map do |from, to, temp|
+          warm = @wording.show(Quantity.new(value: temp, unit: :c))
+          "Heated to #{warm} at least, #{clock(from)} to #{clock(to)}. No fuel heaters by wet epoxy."
+        end
+      end
+
+      # @return [Array<Array(String, Array<Doing>)>] days in words, and what is done on them
+      def days
+        @desk.schedule.entries.group_by { |entry| @desk.time_at(entry.from_min).to_date }
+          .map { |date, entries| [date.strftime("%A %-d %B"), entries.map { |entry| doing(entry) }] }
+      end
+
+      # @return [Array<Array(String, String)>] steps that wait for a hardness no data sheet tells
+      def untold
+        @desk.schedule.untold.map do |coat, step|
+          ["#{step.label.sub(/\A./, &:upcase)}:", "the data sheet of #{coat.plan.sheet.name} does not say when it is hard enough. " \
+                                                  "Try the test dab first."]
+        end
+      end
+
+      private
+
+      def clock(minute)
+        @wording.clock(@desk.time_at(minute))
+      end
+
+      def doing(entry)
+        marks = entry.coat? ? marks(entry) : []
+        Doing.new(css: [("missed" if entry.missed), ("is-coat" if entry.coat?)].compact.join(" "),
+          clock: [entry.from_min, entry.to_min].map { |minute| @desk.time_at(minute).strftime("%H:%M") }.join("–"),
+          label: entry.label, count: entry.coat? ? count(entry) : "", told: entry.coat? ? told(entry) : nil,
+          waits: entry.waits_min.positive? ? "then #{@wording.minutes(entry.waits_min)} by itself" : nil, wrong: edge(entry),
+          key: "#{entry.pass.id}-real_#{entry.number}_#{entry.section}", marks: marks, open: marks.any?(&:problem))
+      end
+
+      # " 2 of 3, section 1 of 2"
+      def count(entry)
+        [(" #{entry.number} of #{entry.of}" if entry.of > 1),
+          (", section #{entry.section} of #{entry.sections}" if entry.sections > 1)].compact.join
+      end
+
+      def told(entry)
+        ticket = @desk.passes.size > 1 ? "ticket #{@desk.number_of(entry.pass)}, " : ""
+        "#{ticket}#{@wording.counted(entry.plan.batches.size, :batch)}#{SCHOOLS[entry.school]}#{window(entry)}"
+      end
+
+      def window(entry)
+        open, shut = entry.window
+        shut && shut < Cure::HORIZON_MIN ? ", window #{clock(open)}–#{clock(shut)}" : ""
+      end
+
+      def edge(entry)
+        return if !entry.coat? || entry.plan.edge_kept?
+
+        "The wet edge closes after #{@wording.minutes(entry.plan.wet_edge_min)}, and the next cup takes " \
+          "#{@wording.minutes(entry.plan.longest_gap_min)}: a helper mixing ahead keeps it open."
+      end
+
+      def marks(entry)
+        Document::Fields::MARKS.map do |what, words|
+          @form.moment("#{entry.pass.id}-#{what}_#{entry.number}_#{entry.section}", label: words)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,168 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # The sheet editor: its fields, and what the sheet means while it is typed.
+    class EditorPage
+      attr_reader :record
+
+      # @param record [Stores::Sheet] @param form [Document::SheetForm]
+      # @param fresh [Boolean] is nothing typed yet? @param live [Boolean] is it looked at while somebody types?
+      def initialize(record, form, wording, fresh:, live:)
+        @record = record
+        @form = form
+        @wording = wording
+        @fresh = fresh
+        @live = live
+      end
+
+      def title
+        record.new_record? ? "New sheet" : record.name
+      end
+
+      def address
+        record.new_record? ? "/shelf/" : "/shelf/#{record.id}"
+      end
+
+      # @return [Hash] what is sent along
+      def kept
+        { id: record.id, lock_version: (record.lock_version unless record.new_record?) }
+      end
+
+      # @return [String, nil] what an attempt to save came to
+      def complaint
+        count = @form.problems.size
+        return if count.zero? || @fresh || @live
+
+        "Not saved yet: #{count == 1 ? "one field needs" : "#{count} fields need"} another look. Everything typed is kept."
+      end
+
+      # @return [Array<Array(String, Array<Control>)>] headings and fields
+      def groups
+        Document::SheetForm::GROUPS.map { |heading, fields| [heading, fields.map { |field| control(field) }] }
+      end
+
+      # @return [Array<Array(Symbol, String, Boolean)>] purposes, and whether it is made for them
+      def purposes
+        PURPOSES.map { |name, words| [name, words, Array(@form.typed["purposes"]).include?(name.to_s)] }
+      end
+
+      def notes
+        Control.new(name: "notes", label: "Notes", value: @form.value("notes"), lines: "3", css: "notes", problem: wrong("notes"))
+      end
+
+      # @return [Sheet, nil]
+      def sheet
+        @form.sheet
+      end
+
+      # @return [Array<String>]
+      def sayings
+        Cure::Sayings.new(sheet).all.map { |saying| @wording.fill(saying) }
+      rescue NotSolved, InputError
+        []
+      end
+
+      # Drawings of the sheet: heading, SVG or why there is none, and what is said below.
+      # @return [Array<Array(String, String, Array<String>)>]
+      def drawings
+        charts = Drawings::SheetCharts.new(sheet, @wording)
+        [["Minutes in the cup", drawn { charts.usable }, [("Dashed: #{charts.missing.join("; ")}." if charts.missing.any?)].compact],
+          ["States of a film", drawn { charts.states }, of_states], ["Heat of one lift", drawn { charts.heat }, assumed]]
+      end
+
+      # @return [String, nil]
+      def fitted
+        @form.fitted? ? "From the two working times: activation energy #{sheet.clock.activation_kj_mol.round(1)} kJ/mol." : nil
+      end
+
+      # Why nothing is drawn yet.
+      def waits
+        if @form.problems.empty? || @fresh
+          return "Type ratio, temperature and working time: what the sheet means is drawn here while you type."
+        end
+
+        name, says = @form.problems.first
+        "Drawn here as soon as the numbers agree. First: #{Document::SheetForm::FIELDS[name]&.label} #{says}."
+      end
+
+      private
+
+      def control(field)
+        choices = field.kind == :choice ? field.choices.to_a : nil
+        Control.new(name: field.name, label: label(field), value: @form.value(field.name), choices: choices, problem: wrong(field.name),
+          complaint: field.label, note: field.hint, placeholder: field.fallback && "#{field.fallback} assumed")
+      end
+
+      def label(field)
+        unit = @form.bare(field)
+        return field.label if unit.nil? || field.kind == :range
+
+        "#{field.label}, #{"°" if field.units == Measure::Units::TEMPERATURE}#{unit}"
+      end
+
+      # A field left empty is no complaint until somebody tried to save.
+      def wrong(name)
+        return if @fresh || (@live && @form.value(name).empty?)
+
+        @form.problems[name]
+      end
+
+      # A drawing, or why there is none: odd numbers must not take the page away.
+      def drawn
+        yield.to_s
+      rescue NotSolved, InputError => e
+        %(<p class="understood">Not drawn: #{Erubi.h(e.message)}.</p>)
+      end
+
+      def of_states
+        clock = sheet.clock
+        pot = clock.pot_life_min && "Black line: #{@wording.show(Quantity.new(value: clock.pot_mass_g, unit: :g))} in its cup."
+        silent = Cure::STAGES.reject { |stage| sheet.stages.key?(stage.name) }.map(&:label)
+        [pot, ("Not on the sheet, so not drawn: #{silent.join("; ")}." if silent.any?)].compact
+      end
+
+      def assumed
+        found = sheet.clock.assumed_words
+        found.any? ? ["Assumed, since the sheet is silent: #{found.join("; ")}."] : []
+      end
+    end
+
+    # One sheet as the shelf shows it.
+    class SheetRow
+      attr_reader :record, :sheet
+
+      # @param record [Stores::Sheet] @param sheet [Sheet, nil] nil where its numbers contradict each other
+      def initialize(record, sheet, wording, room_c, last:)
+        @record = record
+        @sheet = sheet
+        @wording = wording
+        @room_c = room_c
+        @last = last
+      end
+
+      def ratio
+        "#{Check.plain(record.ratio_resin)} : #{Check.plain(record.ratio_hardener)}"
+      end
+
+      # How long a cup of it lasts, and of what that is said; or how deep it goes.
+      # @return [Array(String, String)]
+      def pot
+        clock = sheet.clock
+        return ["lift to #{show(clock.max_depth_mm, :mm)}", "no pot life given"] unless clock.pot_life_min
+
+        ["#{@wording.minutes(clock.pot_life_min)} in the cup", "#{show(clock.pot_mass_g, :g)} at #{show(clock.reference_temp_c, :c)}"]
+      end
+
+      def bar
+        Drawings::StageBar.new(sheet, @room_c, @wording, scale: @last)
+      end
+
+      private
+
+      def show(value, unit)
+        @wording.show(Quantity.new(value: value, unit: unit))
+      end
+    end
+  end
+end

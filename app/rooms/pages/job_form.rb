@@ -1,0 +1,118 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # The fields of a job as a page shows them: with what was typed, what is wrong, and what counts where nothing is typed.
+    class JobForm
+      # @param desk [Document::JobDesk] @param wording [Words::Wording]
+      def initialize(desk, wording)
+        @desk = desk
+        @wording = wording
+      end
+
+      # @param key [String] e.g. "p1-depth"
+      # @param more [Hash] what this page says otherwise, see Control
+      # @return [Control]
+      def field(key, **more)
+        field = definition(key)
+        Control.new(name: key, label: field.page_label(system), value: shown(key), problem: @desk.problem(key), complaint: field.label,
+          note: understood(key) || more.delete(:hint) || field.hint, placeholder: field.usual, **more)
+      end
+
+      # A day and hour.
+      def moment(key, **more)
+        Control.new(name: key, label: definition(key).label, value: @desk.entry(key).typed, type: "datetime-local",
+          problem: @desk.problem(key), **more)
+      end
+
+      # Lines of text, and the unit their figures have: the one they were given in.
+      def list(key, lines:, **more)
+        field = definition(key)
+        kept = @desk.entry(key)
+        unit = (kept.blank? ? nil : kept.bare || :C) || field.bare(system)
+        Control.new(name: key, label: "#{field.short}; °#{unit}", value: kept.typed, lines: lines, problem: @desk.problem(key),
+          complaint: "The list", **more)
+      end
+
+      # @param usual [String, nil] what it stands at while nobody has chosen
+      def choice(key, usual: nil, **more)
+        field = definition(key)
+        Control.new(name: key, label: field.short || field.label, value: @desk.choice(key, usual), choices: field.choices.to_a,
+          problem: @desk.problem(key), **more)
+      end
+
+      # A list of what the shop has.
+      def pick(key, choices, chosen, **more)
+        Control.new(name: key, label: definition(key).label, value: chosen.to_s, choices: choices, problem: @desk.problem(key), **more)
+      end
+
+      # Whatever a field is.
+      def control(key, **more)
+        definition(key).kind == :choice ? choice(key, **more) : field(key, **more)
+      end
+
+      # Rows as typed, with one blank row to go on with.
+      # @return [Rows]
+      def rows(key)
+        field = definition(key)
+        problem = @desk.problem(key)
+        Rows.new(key: key, title: field.short || field.label, heads: field.columns.map { |column| column.page_label(system) },
+          lines: filled(key, field).each_with_index.map { |row, i| RowLine.new(number: i + 1, cells: cells(key, field, row, i)) },
+          problem: problem && "#{field.label} #{problem}")
+      end
+
+      # How many rows there are.
+      def count(key)
+        @desk.document[key].to_a.size
+      end
+
+      # Is anything told there, or wrong?
+      def open?(key)
+        count(key).positive? || @desk.problems_of(key).any?
+      end
+
+      private
+
+      def definition(key)
+        Document::Fields.of(key)
+      end
+
+      def system
+        @wording.system
+      end
+
+      def shown(key)
+        field = definition(key)
+        return @desk.document[key].to_s unless field.kind == :figure
+
+        @desk.entry(key).shown(field.bare(system))
+      end
+
+      # "= 3.81 m" where the field was typed in another unit than the page's.
+      def understood(key)
+        return unless Measure::Typed.unit?(shown(key))
+
+        quantity = @desk.understood(key)
+        quantity && "= #{@wording.show(quantity)}"
+      end
+
+      def filled(key, field)
+        blank = Array.new(field.columns.size, "")
+        kept = (@desk.document[key] || []).map do |row|
+          field.columns.each_with_index.map { |column, i| Document::AsTyped.kept(row[i]).shown(column.bare(system)) }
+        end
+        kept << blank while kept.size < field.least || kept.last != blank
+        kept
+      end
+
+      def cells(key, field, row, index)
+        field.columns.each_with_index.map do |column, j|
+          at = "#{key}.#{index}.#{column.name}"
+          label = format(column.label, index + 1)
+          Control.new(name: "#{key}[#{index}][#{column.name}]", id: at.tr(".", "-"), label: label, value: row[j],
+            problem: @desk.problem(at), more: { "aria-label" => label })
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,211 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # One job as its page shows it: the head, the cure line and what is told of it, the room, its places and tickets, its day.
+    class JobPage
+      extend Forwardable
+
+      KEYS = [["Tab", "next field: everything is saved as it is typed"], ["Enter on a figure", "open its arithmetic"],
+        ["Ctrl Z, Ctrl Y outside a field", "undo, redo"]].freeze
+      ROOM = %w[room night day tins].freeze
+      AIR = %w[surface_c humidity moisture].freeze
+      WORDS_OF_OTHERS = 60
+
+      attr_reader :record, :desk, :shown, :form, :what_if, :offers
+
+      def_delegators :desk, :places, :passes
+
+      # @param record [Stores::Job] @param desk [Document::JobDesk] as it is kept @param planning [Stores::Planning]
+      # @param opened [Array<String>] ids of what was just added
+      # @param moved [Array<String>] what the last change moved
+      # @param both [Hash{String=>Object}] what two devices changed, and what the other one put there
+      # @param what_if [WhatIfPage] @param offers [OffersPage]
+      def initialize(record, desk, wording, planning, opened: [], moved: [], both: {}, what_if: nil, offers: nil)
+        @record = record
+        @desk = desk
+        @wording = wording
+        @planning = planning
+        @opened = opened
+        @moved = moved
+        @both = both
+        @what_if = what_if
+        @offers = offers
+        @shown = what_if&.shown || desk
+        @form = JobForm.new(desk, wording)
+      end
+
+      def title
+        desk.name.strip.empty? ? "New job" : desk.name[0, Document::JobDesk::NAME_LONGEST]
+      end
+
+      def name
+        form.field("name", placeholder: "Name this job", quiet: true, css: "bare-field")
+      end
+
+      # How the job stands, sent at once by a form of its own.
+      def state
+        Control.new(name: "state", label: "How the job stands", quiet: true, value: record.state, choices: Stores::Job::STATES.to_a,
+          more: { "form" => "job-state", "@change" => "$event.target.form.requestSubmit()" })
+      end
+
+      def template_word
+        record.template ? "no longer a template" : "keep as a template"
+      end
+
+      # @return [String, nil]
+      def moved
+        @moved.any? ? @moved.join(" · ") : nil
+      end
+
+      # What was changed on another device as well: whose field, and what the other put there.
+      # @return [Array<Array(String, String)>]
+      def notices
+        @both.map do |key, theirs|
+          other = theirs.is_a?(Array) ? "" : Document::AsTyped.kept(theirs).typed[0, WORDS_OF_OTHERS]
+          [Document::Fields.of(key)&.label || key.capitalize, other.empty? ? "" : ", to “#{other}”"]
+        end
+      end
+
+      def planned?
+        shown.coats.any?
+      end
+
+      # The figures above everything.
+      # @return [Array<Answer>]
+      def answers
+        shown.coats.size == 1 ? of_one : of_many
+      end
+
+      def cure_line
+        Drawings::CureLine.new(shown.coats, room: shown.room, start: shown.start, wording: @wording, now: shown.zone.now, zone: shown.zone,
+          hours: shown.hours, entries: shown.schedule.entries)
+      end
+
+      def kept?
+        shown.schedule.kept?
+      end
+
+      # "Hand over Thu 14:00.", and when it begins where that was worked out backwards.
+      # @return [Array(String, String), nil]
+      def hand_over
+        return unless kept?
+
+        begins = desk.coats.any? && desk.back? ? "Begins #{@wording.clock(desk.time_at(desk.schedule.entries.first.from_min))}." : ""
+        ["Hand over #{because.hand_over}.", begins]
+      end
+
+      def reason
+        [because.sentence, ("Later starts were tried only in part." if shown.schedule.stopped_early)].compact.join(" ")
+      end
+
+      # Could something be offered, and was not asked for yet?
+      def offers_wait?
+        offers.nil? && desk.broken?
+      end
+
+      # @return [Array<PlacePage>]
+      def place_pages
+        desk.places.each_value.with_index.map { |place, i| place_page(place, i) }
+      end
+
+      def place_page(place, index = 0)
+        open = desk.places.size == 1 || @opened.include?(place.id) || desk.problems_of("#{place.id}-").any? || index.zero?
+        PlacePage.new(desk, place, form, @wording, letter: ("a".ord + (index % 26)).chr, open: open, opened: @opened)
+      end
+
+      # @return [Array<TicketPage>]
+      def tickets
+        @tickets ||= desk.tickets.each_with_index.map do |ticket, i|
+          open = desk.tickets.size < 2 || @opened.include?(ticket.pass.id) || (i.zero? && @opened.empty?)
+          TicketPage.new(desk, ticket, i + 1, form, @wording, @planning, open: open)
+        end
+      end
+
+      # @return [Array<Control>] when it begins and how warm it is
+      def room_fields
+        list = desk.asked(["csv"]).map { |key| form.list(key, lines: "4", css: "span-all", placeholder: "0,22\n10,22\n14,16") }
+        [form.moment("start", css: "start"), form.choice("room_mode"), *fields(ROOM), *list, *fields(AIR)]
+      end
+
+      # Is the room told by a list, that may come from a file?
+      def listed?
+        desk.asked(["csv"]).any?
+      end
+
+      def points
+        desk.asked(["points"]).any? ? form.rows("points") : nil
+      end
+
+      # "Heated for a while, 2"
+      def spells_title(title, key)
+        form.count(key).positive? ? "#{title}, #{form.count(key)}" : title
+      end
+
+      # @return [Array<Control>] how the day is planned
+      def plan_fields
+        crew = @planning.crew
+        [*%w[mode goal chain].map { |key| form.choice(key) }, *desk.asked(["deadline"]).map { |key| form.moment(key, css: "start") },
+          form.field("people", placeholder: crew.people.to_s), form.field("hours", placeholder: crew.hours, css: "span-2"),
+          form.field("days_off", placeholder: crew.days_off)]
+      end
+
+      # @return [Array<Care::Caution>] of the room and the work before anything is mixed
+      def conditions
+        desk.conditions + tickets.flat_map { |ticket| ticket.cautions_at(:conditions) }.uniq
+      end
+
+      def day
+        desk.schedule && desk.coats.any? ? DayPage.new(desk, form, @wording) : nil
+      end
+
+      private
+
+      def fields(keys)
+        desk.asked(keys).map { |key| form.field(key) }
+      end
+
+      def because
+        @because ||= Words::Because.new(shown, @wording)
+      end
+
+      def of_one
+        coat = shown.coats.first
+        figures = Plan::CoatFigures.new(coat.plan)
+        clock = { as: :clock, start: shown.time_at(coat.from_min) }
+        [Answer.new(label: "mix in all", figure: figures.total_g), Answer.new(label: "cups", figure: figures.cups),
+          Answer.new(label: "usable in the cup", figure: figures.usable, as: :span),
+          Answer.new(label: "as a film once poured", figure: figures.working, as: :span),
+          Answer.new(label: "tacky, recoat opens", figure: figures.stage(:recoat_opens), **clock),
+          Answer.new(label: "recoat closes", figure: figures.stage(:recoat_closes), **clock),
+          Answer.new(label: "hard", figure: figures.hard, **clock),
+          Answer.new(label: "full cure", figure: figures.stage(:full), css: "last", **clock)]
+      end
+
+      def of_many
+        coats = shown.coats
+        last = coats.last
+        ends = Plan::CoatFigures.new(last.plan)
+        tight = coats.min_by { |coat| coat.plan.usable.early || Cure::HORIZON_MIN }
+        clock = { as: :clock, start: shown.time_at(last.from_min) }
+        [Answer.new(label: "mix in all", figure: in_all(coats.map(&:plan))),
+          Answer.new(label: "#{coats.size} coats, cups", text: coats.sum { |coat| coat.plan.batches.size }.to_s),
+          Answer.new(label: "shortest in the cup", figure: Plan::CoatFigures.new(tight.plan).usable, as: :span),
+          Answer.new(label: "last cup on", text: @wording.clock(shown.time_at(last.done_min))),
+          Answer.new(label: "last coat hard", figure: ends.hard, **clock),
+          Answer.new(label: "full cure", figure: ends.stage(:full), css: "last", **clock)]
+      end
+
+      # Everything mixed for all coats.
+      # @return [Figure]
+      def in_all(plans)
+        grams = plans.map { |plan| plan.total.total_g }
+        assumed = plans.select(&:grams_assumed?).flat_map { |plan| plan.sheet.clock.assumed_words([:mixed_density_g_ml]) }.uniq
+        parts = grams.each_with_index.to_h { |value, i| [:"c#{i}", Quantity.new(value: value, unit: :g)] }
+        says = "#{parts.keys.map { |key| "%{#{key}}" }.join(" + ")} = %{total}"
+        Figure.new(value: grams.sum, unit: :g, assumed: assumed,
+          working: [Working.new(says: says, parts: { **parts, total: Quantity.new(value: grams.sum, unit: :g) })])
+      end
+    end
+  end
+end

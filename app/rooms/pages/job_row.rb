@@ -1,0 +1,110 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # One job of the list, from what was kept when it was planned.
+    class JobRow
+      attr_reader :record
+
+      # @param record [Stores::Job] @param zone [ActiveSupport::TimeZone]
+      def initialize(record, wording, zone)
+        @record = record
+        @said = record.said
+        @wording = wording
+        @zone = zone
+      end
+
+      def sheet
+        state = record.state == "planned" ? "" : ", #{Stores::Job::STATES.fetch(record.state)}"
+        "#{@said["sheet"] || "no sheet chosen"}#{state}"
+      end
+
+      # @return [String, nil] SVG
+      def thumb
+        @said["thumb"]
+      end
+
+      def planned?
+        !@said["coats"].nil?
+      end
+
+      def waits
+        @said["waits"] || "is being worked out"
+      end
+
+      # @return [Array<Array(String, String)>] what it is called, and the figure
+      def facts
+        about = @said["about"] ? "about " : ""
+        [["mix", "#{about}#{@wording.show(Quantity.new(value: @said["grams"], unit: :g))}"], ["cups", @said["cups"].to_s],
+          ["in the cup", @wording.span(*@said["usable"])], ["first cup", clock(@said["first_at"])], last]
+      end
+
+      private
+
+      def last
+        return ["#{@said["coats"]} coats, last on", clock(@said["last_at"])] if @said["coats"] > 1
+
+        ["tacky", @said["tacky"] ? tacky : "sheet silent"]
+      end
+
+      def clock(seconds)
+        seconds ? @zone.at(seconds).strftime("%a %-d %b %H:%M") : "not within 60 days"
+      end
+
+      def tacky
+        from, to = @said["tacky"].map { |seconds| seconds && ((seconds - @said["first_at"]) / 60.0) }
+        @wording.clock_span(@zone.at(@said["first_at"]), from, to)
+      end
+    end
+
+    # What is on now across all jobs, as a page shows it.
+    class NowPage
+      # What stands before a job's name, its address and title, what it is, and what is said of it.
+      Line = Value.define(:before, :address, :title, :words, :after)
+      TOLD_SOON = 3
+
+      # @param found [Hash{Symbol=>Array<Hash>}] see Stores::NowList
+      def initialize(found, wording)
+        @found = found
+        @wording = wording
+      end
+
+      def empty?
+        @found.values.all?(&:empty?)
+      end
+
+      # @return [Array<Array(String, Array<Line>)>] headings and lines
+      def groups
+        { "Tacky: may be coated" => @found[:tacky].map { |one| line(one, after: until_words(one)) },
+          "Wet" => @found[:wet].map { |one| line(one, after: "tacky #{clock(one[:at])}") },
+          "A hand is needed" => @found[:soon].map do |one|
+            line(one, before: @wording.clock(one[:at]))
+          end }.reject { |_, lines| lines.empty? }.to_a
+      end
+
+      # Is there something to be told before it is time?
+      def soon?
+        @found[:soon].any?
+      end
+
+      # What a device may be told.
+      def soon
+        @found[:soon].first(TOLD_SOON).map { |one| "#{one[:words]} #{one[:at].strftime("%H:%M")}" }.join("; ")
+      end
+
+      private
+
+      def line(one, before: "", after: "")
+        Line.new(before: before, address: "/jobs/#{one[:job].id}", title: one[:job].title(60), words: one[:words], after: after)
+      end
+
+      def until_words(one)
+        one[:until] ? "until #{@wording.clock(one[:until])}" : "no end told"
+      end
+
+      def clock(at)
+        at ? @wording.clock(at) : "not within 60 days"
+      end
+    end
+  end
+end

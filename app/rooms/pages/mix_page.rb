@@ -1,0 +1,169 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # What one pass comes to, as a page shows it: where it goes, how much of A and B, its cups, and the way to the bench.
+    class MixPage
+      extend Forwardable
+
+      CUPS_SHOWN = 40
+      # Light cloth is wetted from above, heavy cloth laid into wet resin; which, is the builder's to say.
+      HEAVY_G_M2 = 300
+
+      def_delegators :@ticket, :pass, :coats, :key, :id, :plan, :first_coat, :cloths
+
+      # @param desk [Document::JobDesk] @param ticket [TicketPage] one that is planned @param tools [Document::ToolShelf]
+      def initialize(desk, ticket, wording, tools)
+        @desk = desk
+        @ticket = ticket
+        @wording = wording
+        @tools = tools
+      end
+
+      def figures
+        @figures ||= Plan::CoatFigures.new(plan)
+      end
+
+      # Where it goes: each line of the need.
+      # @return [Array<Answer>]
+      def goes
+        [*figures.lines.map { |label, line| [label, line] }, ["left in cups", figures.kept_g],
+          (["area", figures.area] if plan.order.need.area_mm2.positive?), (["dry film", figures.dry_film] if figures.dry_film),
+          *figures.extras.map do |label, line|
+            [label, line]
+          end].compact.map { |label, line| Answer.new(label: label, figure: line, css: "bare") }
+      end
+
+      # "coat 1", where there are several.
+      def of_coat
+        coats.size > 1 ? "#{pass.coat_word} 1" : ""
+      end
+
+      def cups_word
+        plan.batches.size == 1 ? "in the cup" : "in each of #{plan.batches.size} cups"
+      end
+
+      # A and B: letter, name, what is in each cup and in all.
+      # @return [Array<Array(String, String, String, Array<Answer>, Array<Answer>)>]
+      def parts
+        parts = plan.order.method == :graduated ? %w[hardener resin] : %w[resin hardener]
+        parts.map do |name|
+          [name == "resin" ? "A" : "B", name, plan.sheet.public_send(name), each_cup(name), in_all(name)]
+        end
+      end
+
+      def step_g
+        @step_g ||= @tools.resolution_g(plan.sheet, plan.portions.first.mass_g, pass.tool)
+      end
+
+      def cups_drawing
+        Drawings::CupRow.new(plan, @wording, step_g: step_g, key: "#{id}-#{first_coat.number}-#{first_coat.section}")
+      end
+
+      def cups_caption
+        count = plan.batches.size == 1 ? "one" : plan.batches.size
+        dome = plan.order.method == :graduated ? "; thin part first: thick resin domes and hides the line" : ""
+        "#{count} × #{plan.portions.first.cup.name}, to scale, mixed #{@wording.minutes(plan.portions.first.mixing_min)}#{dome}"
+      end
+
+      # The work in section, where there is more to see than a film.
+      def section_drawing
+        view = pass.kind.section&.call(plan.order.need, pass.figures)
+        view && Drawings::CutDrawing.new(view, @wording)
+      end
+
+      # @return [Array<String>]
+      def remarks
+        plan.order.need.remarks.map { |remark| "#{@wording.fill(remark).sub(/\A./, &:upcase)}." }
+      end
+
+      # Are there pieces to cut?
+      def templates?
+        need = plan.order.need
+        !need.scarf.nil? || !need.laminate.nil?
+      end
+
+      # How cloth is wetted.
+      # @return [String, nil]
+      def wet_out
+        return unless cloths
+
+        heaviest = (pass.figures[:cloths] || []).map { |areal, *| areal.to_f }.max.to_f
+        into = { "into" => true, "above" => false }.fetch(@desk.choice("#{key}wet_out"), heaviest > HEAVY_G_M2)
+        if into
+          "Heavy cloth: spread most of the resin first, lay the cloth into it, roll until it is clear; then the rest from above."
+        else
+          "Light cloth: lay it dry, pour and spread from the middle out; " \
+            "an even sheen with the weave still showing and no shiny puddles is right."
+        end
+      end
+
+      # The largest cup that can be used up in time: its mass, its name, how long it takes and lasts.
+      # @return [Array<String>, nil]
+      def largest
+        found = @ticket.open? && plan.largest or return
+        [show(found.mass_g, :g), found.cup.name, @wording.minutes(found.needed_min), @wording.minutes(found.usable_min)]
+      end
+
+      # "In a wide tray, 300 mm, this batch lasts 40 min longer.": worth a line when it is worth a tenth.
+      def tray_gain
+        tray, gained = plan.tray_gain
+        return unless tray && gained > 0.1 * plan.usable.middle
+
+        "In a #{tray.name}, this batch lasts #{@wording.minutes(gained)} longer."
+      end
+
+      def measuring
+        MeasuringPage.new(pass.tool, plan, @tools, @wording)
+      end
+
+      # Coats with their cups, to be taken to the bench: words, and number with address of each.
+      # @return [Array<Array(String, Array<Array(Integer, String, String)>)>]
+      def to_bench(job_id)
+        coats.map do |coat|
+          cups = coat.plan.batches.first(CUPS_SHOWN).map do |batch|
+            [batch.number, "#{id}-#{coat.number}-#{coat.section}-#{batch.number}",
+              "/bench/planned?job=#{job_id}&pass=#{id}&coat=#{coat.number}&section=#{coat.section}&cup=#{batch.number}"]
+          end
+          [bench_words(coat), cups]
+        end
+      end
+
+      private
+
+      def show(value, unit)
+        @wording.show(Quantity.new(value: value, unit: unit))
+      end
+
+      def weighed?
+        %i[scale pack].include?(plan.order.method)
+      end
+
+      # The unit it is measured in first, then the other.
+      def units
+        weighed? ? [%w[g weight], %w[ml volume]] : [%w[ml volume], %w[g weight]]
+      end
+
+      def each_cup(name)
+        (big, as), (small, other) = units
+        [Answer.new(label: "#{name}, each cup", figure: figures.cup_part(:"#{name}_#{big}"), as: as.to_sym, css: "big bare",
+          step_g: step_g),
+          Answer.new(label: "#{name}, each cup, in #{small}", figure: figures.cup_part(:"#{name}_#{small}"), as: other.to_sym, css: "bare",
+            step_g: step_g)]
+      end
+
+      def in_all(name)
+        (big,), (small,) = units
+        [Answer.new(label: "#{name} in all", figure: figures.total_part(:"#{name}_#{big}"), css: "middle bare"),
+          Answer.new(label: "#{name} in all, in #{small}", figure: figures.total_part(:"#{name}_#{small}"), css: "bare")]
+      end
+
+      def bench_words(coat)
+        return "To the bench:" unless coats.size > 1
+
+        section = coat.sections > 1 ? ", section #{coat.section}" : ""
+        "#{pass.coat_word.capitalize} #{coat.number}#{section}, #{@desk.time_at(coat.from_min).strftime("%a %H:%M")}, to the bench:"
+      end
+    end
+  end
+end

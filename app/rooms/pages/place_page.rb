@@ -1,0 +1,232 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # One place of a piece as a page shows it: what is asked of it, its shapes, its drawing.
+    class PlacePage
+      # What is asked beside the name, in the first line; the rest of a void is told with its soundings.
+      FIRST = %w[texture depth].freeze
+      OF_SOUNDINGS = %w[piece edge mean].freeze
+
+      attr_reader :letter, :place
+
+      # @param desk [Document::JobDesk] @param place [Document::PlaceDesk] @param form [JobForm] @param opened [Array<String>] ids
+      def initialize(desk, place, form, wording, letter: "a", open: true, opened: [])
+        @desk = desk
+        @place = place
+        @form = form
+        @wording = wording
+        @letter = letter
+        @open = open
+        @opened = opened
+      end
+
+      def id
+        place.id
+      end
+
+      def name
+        place.name
+      end
+
+      def open?
+        @open
+      end
+
+      def only?
+        @desk.places.size == 1
+      end
+
+      def plan?
+        place.plan?
+      end
+
+      def void?
+        place.form == "void"
+      end
+
+      # Its size in a few words.
+      def size
+        shape = place.place&.shape
+        case shape
+        when nil then place.region ? show(place.region.area_mm2 / 1e6, :m2) : ""
+        when Geometry::Joint then show(shape.length_mm, :mm)
+        when Work::Damage then "#{show(shape.thickness_mm, :mm)} laminate"
+        when Geometry::Void, Geometry::Cavity then show(shape.volume_ml, :ml)
+        else show(place.place.area_mm2 / 1e6, :m2)
+        end
+      end
+
+      # @return [Array<Control>] what it is, what it is called, and what goes with either
+      def head
+        hint = soundings.any? ? "the soundings count" : nil
+        asked = place.asked(FIRST).map { |name| @form.control("#{id}-#{name}", **(name == "depth" && hint ? { hint: hint } : {})) }
+        [@form.choice("#{id}-form"), @form.field("#{id}-name", placeholder: place.declared.label), *asked]
+      end
+
+      # @return [Array<Control>] the measures of a body
+      def measures
+        place.declared.asks.keys.map { |name| @form.field("#{id}-#{name}") }
+      end
+
+      # @return [Rows, nil] of a body that is told by rows
+      def measure_rows
+        place.declared.rows && @form.rows("#{id}-#{place.declared.rows}")
+      end
+
+      # @return [Array<Control>] how the depth between soundings is taken
+      def between_soundings
+        OF_SOUNDINGS.map { |name| @form.control("#{id}-#{name}") }
+      end
+
+      # @return [Array<Control>] all that is asked of a void
+      def void_fields
+        ["depth", *OF_SOUNDINGS].map { |name| @form.control("#{id}-#{name}") }
+      end
+
+      def rows(name)
+        @form.rows("#{id}-#{name}")
+      end
+
+      def rows_open?(name)
+        @form.open?("#{id}-#{name}")
+      end
+
+      # "Soundings, 6"
+      def rows_title(title, name)
+        count = @form.count("#{id}-#{name}")
+        count.positive? ? "#{title}, #{count}" : title
+      end
+
+      # @return [Array<ShapePage>]
+      def shapes(many: nil)
+        ids = @desk.ids("#{id}-shapes")
+        ids.each_with_index.map do |shape, i|
+          ShapePage.new(@desk, place, shape, @form, @wording, index: i, many: many.nil? ? ids.size > 1 : many,
+            open: @opened.include?(shape))
+        end
+      end
+
+      def shapes_problem
+        @desk.problem("#{id}-shapes")
+      end
+
+      def remarks
+        place.remarks
+      end
+
+      # @return [String, nil] SVG
+      def drawing
+        outline = place.region || place.place&.outline
+        return Drawings::CutDrawing.new(place.place.shape.section, @wording) if place.place&.shape.is_a?(Geometry::Cavity)
+        return unless outline
+
+        coats = @desk.tickets.select { |ticket| ticket.pass.covered_ids == [id] }.flat_map(&:coats)
+        Drawings::PiecePlan.new(outline, @wording, plan: coats.first&.plan, coats: coats,
+          void: place.place&.shape.is_a?(Geometry::Void) ? place.place.shape : nil)
+      end
+
+      # Is there nothing to draw yet, and will there be?
+      def drawn_later?
+        plan? || place.form == "pool"
+      end
+
+      private
+
+      def soundings
+        @desk.document["#{id}-soundings"].to_a
+      end
+
+      def show(value, unit)
+        @wording.show(Quantity.new(value: value, unit: unit))
+      end
+    end
+
+    # One shape of a place as a page shows it.
+    class ShapePage
+      attr_reader :index
+
+      def initialize(desk, place, id, form, wording, index:, many:, open:)
+        @desk = desk
+        @place = place
+        @id = id
+        @form = form
+        @wording = wording
+        @index = index
+        @many = many
+        @open = open
+      end
+
+      def key
+        "#{@place.id}-#{@id}-"
+      end
+
+      def many?
+        @many
+      end
+
+      def open?
+        @open || @desk.problems_of(key).any? || @desk.missing_of(key).any?
+      end
+
+      def place_id
+        @place.id
+      end
+
+      def place_name
+        @place.name
+      end
+
+      # What takes it away.
+      def drop
+        "drop-shape:#{@place.id}:#{@id}"
+      end
+
+      # "+ rectangle, 1860 mm by 640 mm"
+      def title
+        word = declared.label
+        sign = @desk.choice("#{key}sign") == "take" ? "−" : "+"
+        placed = @place.shapes.to_h[@id] or return "#{sign} #{word}"
+        sides = placed.shape.extent_mm.map { |side| @wording.show(Quantity.new(value: side, unit: :mm)) }
+        "#{sign} #{"#{placed.count} × " if placed.count > 1}#{word}, #{sides.uniq.join(" by ")}"
+      end
+
+      # @return [Array<Control>]
+      def measures
+        across = declared.name == "regular" ? { label: @form.field("#{key}diameter").label.sub("Across", "Across flats") } : {}
+        [@form.choice("#{key}shape"), *declared.asks.map { |name| @form.field("#{key}#{name}", **(name == :diameter ? across : {})) }]
+      end
+
+      # @return [Rows, nil]
+      def rows
+        declared.rows && @form.rows("#{key}#{declared.rows}")
+      end
+
+      # Is it drawn at the table, and not typed in?
+      def traced?
+        declared.build.nil?
+      end
+
+      def drawn?
+        !@desk.document["#{key}loops"].to_s.empty?
+      end
+
+      def outline_problem
+        @desk.problem("#{key}loops")
+      end
+
+      # @return [Array<Control>] where it lies, and how often
+      def placing
+        sign = index.positive? ? [@form.choice("#{key}sign")] : []
+        steps = @desk.entry("#{key}count").blank? ? [] : %w[dx dy]
+        sign + ["x", "y", "turn", "count", *steps].map { |name| @form.field("#{key}#{name}") }
+      end
+
+      private
+
+      def declared
+        Document::ShapeForms::ALL.fetch(@desk.choice("#{key}shape"))
+      end
+    end
+  end
+end

@@ -1,0 +1,122 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # One cup on the go, as the list of them shows it.
+    class RunningCup
+      attr_reader :record
+
+      # @param record [Stores::Batch] @param walk [Dakren::Bench::Walk] @param now [Float] seconds
+      def initialize(record, walk, wording, now)
+        @record = record
+        @walk = walk
+        @wording = wording
+        @now = now
+      end
+
+      # @return [String] what it waits for
+      def step
+        @walk.step ? @walk.step.title : ""
+      end
+
+      # Is its time running?
+      def pressing?
+        !@walk.poured_at && !clock.nil?
+      end
+
+      # @return [String]
+      def time
+        return "not yet mixed" if clock.nil?
+        return "poured, #{@wording.minutes((@now - @walk.poured_at) / 60)} ago" if @walk.poured_at
+
+        left = clock.in_cup
+        left.late&.zero? ? "past its time: pour it out" : "#{@wording.span(left.early, left.late)} left in the cup"
+      end
+
+      private
+
+      def clock
+        @clock ||= @walk.clock(@now)
+      end
+    end
+
+    # What became of one batch, as its page shows it.
+    class RecordPage
+      include BenchWords
+
+      PLAIN_WORDS = { touched: "Hardener met resin: the clock starts", back: "Last step opened again", accepted: "Taken as it was",
+                      abandoned: "Binned", asked: "Asked whether it is mixed through",
+                      touched_soft: "Witness touched: still soft", touched_tacky: "Witness touched: tacky" }.freeze
+
+      # @param walk [Dakren::Bench::Walk] @param zone [ActiveSupport::TimeZone]
+      def initialize(walk, wording, zone)
+        @walk = walk
+        @wording = wording
+        @zone = zone
+      end
+
+      # @return [String]
+      def verdict
+        return "Binned: #{@walk.abandoned.data[:why]}" if @walk.abandoned?
+        return "Measured by volume: #{weight(@walk.recipe.total_g)} as planned." unless @walk.verdict
+
+        "Mixed #{weight(@walk.mass_g)}: resin #{weight(@walk.in_cup_g[:resin])}, hardener #{weight(@walk.in_cup_g[:hardener])}. " \
+          "Index #{format("%.3f", @walk.verdict.index)}, #{@walk.verdict.words}."
+      end
+
+      # @return [Array<Array(String, String)>] what it is called, and what it was
+      def facts
+        [["planned", weight(@walk.recipe.total_g)], ["tins", "#{degrees(@walk.tins_c)}, #{source(:tins_c)}"],
+          ["room", "#{degrees(@walk.room_c)}, #{source(:room_c)}"], ["cup", @walk.recipe.cup.name], lots,
+          (["poured after", minutes(@walk.met_at, @walk.poured_at)] if @walk.met_at && @walk.poured_at),
+          (["mixed", minutes(@walk.mixing_from, @walk.at(:mix))] if @walk.mixing_from && @walk.at(:mix))].compact
+      end
+
+      # @return [Array<Array(String, String, String)>] when, what, and the reading with its source
+      def events
+        @walk.events.map { |event| [@zone.at(event.at).strftime("%a %H:%M:%S"), words(event), reading(event)] }
+      end
+
+      private
+
+      def minutes(from, to)
+        @wording.minutes((to - from) / 60)
+      end
+
+      # Where a temperature comes from.
+      def source(name)
+        @walk.measured?(name) ? "measured" : "as planned"
+      end
+
+      def lots
+        tins = @walk.events.find { |event| event.data[:lot_a] || event.data[:lot_b] } or return
+        ["lots", "A #{tins.data[:lot_a] || "not noted"}, B #{tins.data[:lot_b] || "not noted"}"]
+      end
+
+      def words(event)
+        case event.kind
+        when :weighed then "#{names(@walk.running.parts[event.data[:step].to_s == "first" ? 0 : 1]).capitalize} poured"
+        when :counted, :mended
+          "#{names(event.data[:part].to_sym).capitalize} #{event.kind == :mended ? "added to mend it" : "counted"}"
+        when :done then step_words(event.data[:step])
+        else [PLAIN_WORDS.fetch(event.kind), event.data[:why].to_s].reject(&:empty?).join(": ")
+        end
+      end
+
+      def step_words(name)
+        step = Dakren::Bench::BY_NAME.fetch(name.to_sym)
+        done = told(step.done, @walk.running.parts[name.to_sym == :second ? 1 : 0]).sub(/\A[A-Z](?=[a-z])/, &:downcase)
+        "#{step.title}: #{done}"
+      end
+
+      # A reading, and whether it was typed, measured or pretended.
+      def reading(event)
+        shown = event.data[:reading_g] || event.data[:added_g] or return ""
+        from = if event.data[:typed] then "typed"
+               else event.data[:pretended] ? "pretended" : "measured"
+               end
+        "#{"+ " unless event.data[:reading_g]}#{weight(shown)}, #{from}"
+      end
+    end
+  end
+end

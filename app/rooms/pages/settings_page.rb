@@ -1,0 +1,182 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # The shop's settings as their page shows them.
+    class SettingsPage
+      HOURS = {
+        "hours" => ["Hours of a day", "Bands like 07:00-12:00, 12:30-17:00; 24 h for round the clock."],
+        "days_off" => ["Days off", "Days like Sat Sun, dates like 2026-12-24."],
+        "crew" => ["People", "Two or more: one mixes ahead while the others spread."],
+        "zone" => ["Time zone", "Like Europe/Oslo; left empty, as this machine has it: %s. A job keeps the zone it was begun in."]
+      }.freeze
+      # A bank card, mm.
+      CARD_MM = [85.6, 53.98].freeze
+      # What the shop has weighed itself: how it is called, the mean, and what forgets the last.
+      Weighed = Value.define(:words, :mean, :sort, :name)
+
+      # @param row [Stores::Settings] @param form [Document::SettingsForm] @param devices [Devices::Shop]
+      # @param weighing [Array<String>] what was to be noted, its figure, and what is wrong with it
+      def initialize(row, form, wording, devices, weighing: ["", "", nil])
+        @row = row
+        @form = form
+        @wording = wording
+        @devices = devices
+        @what, @value, @wrong = weighing
+      end
+
+      # @return [Array<Array(String, String, Boolean)>] value, words, and whether it is chosen
+      def units
+        Document::SettingsForm::UNITS.map { |value, words| [value, words, @form.typed["units"] == value] }
+      end
+
+      def units_problem
+        @form.problems["units"]
+      end
+
+      def first
+        Document::SettingsForm::FIRST.map { |value, words| [value, words, @form.typed["pour_first"] == value] }
+      end
+
+      def shop_temp
+        text("shop_temp", "Shop temperature, °#{@wording.bare_temperature}", complaint: "Shop temperature",
+          note: "What a new job starts from.")
+      end
+
+      # @return [Array<Control>]
+      def hours
+        HOURS.map { |name, (label, note)| text(name, label, note: format(note, Document::Zones.system_name)) }
+      end
+
+      def px_per_mm
+        text("px_per_mm", "Pixels a millimetre", more: { "@input" => "draw" })
+      end
+
+      # @return [Array<String>] how wide and high a bank card is on this screen
+      def card
+        CARD_MM.map { |mm| (mm * @row.px_per_mm).round(1).to_s }
+      end
+
+      # @return [Array<Array(Integer, String, String, String)>] id, name, what it is, its numbers
+      def tools
+        Stores::Tool.order(:kind, :name).map do |tool|
+          kind = Document::ToolKinds::ALL.fetch(tool.kind)
+          numbers = kind.fields.map { |field| "#{field.label.downcase} #{Check.plain(tool.numbers[field.name])} #{field.bare}" }
+          [tool.id, tool.name, kind.label.downcase, numbers.join(", ")]
+        end
+      end
+
+      # @return [Array<Array(String, String)>] what may be added
+      def tool_kinds
+        Document::ToolKinds::ALL.values.map { |kind| [kind.name, kind.label.downcase] }
+      end
+
+      # @return [Array<Weighed>]
+      def weighed
+        Stores::OwnFigure.group(:sort, :name).pluck(:sort, :name, Arel.sql("avg(value)"), Arel.sql("count(*)"))
+          .map do |sort, name, mean, count|
+            Weighed.new(words: SettingsPage.weighable["#{sort}:#{name}"] || name, sort: sort, name: name,
+              mean: "#{Check.plain(mean.round(1))}, #{@wording.counted(count, :weighing)}")
+          end
+      end
+
+      # @return [Array<Control>]
+      def weighing
+        [Control.new(name: "what", label: "What was weighed", choices: SettingsPage.weighable.to_a, value: @what),
+          Control.new(name: "value", label: "It was", value: @value, problem: @wrong, complaint: "")]
+      end
+
+      def pretends?
+        @row.pretend
+      end
+
+      # @return [Array<Array(String, String)>] devices, and what they say
+      def devices
+        Devices::Protocol::UNITS.keys.map do |kind|
+          reading = @devices.reading(kind.to_sym)
+          simulated = @devices.pretended?(kind.to_sym) ? "simulated, " : ""
+          [kind, "#{simulated}#{said(reading)}"]
+        end
+      end
+
+      # What can be weighed: "soak:roller" => words.
+      # @return [Hash{String=>String}]
+      def self.weighable
+        tools = Work::Drink::TOOLS.values.reject { |tool| tool.name == "none" }.to_h do |tool|
+          ["soak:#{tool.name}", "#{tool.label} keeps, g"]
+        end
+        surfaces = Work::Drink::SURFACES.values.reject { |surface| surface.name == "sealed" }.to_h do |surface|
+          ["drink:#{surface.name}", "#{surface.label} drinks, g/m²"]
+        end
+        { **tools, **surfaces, **Work::Kinds::ALL.values.to_h { |kind| ["rate:#{kind.name}", "#{kind.label}: one person lays, g/min"] } }
+      end
+
+      private
+
+      def text(name, label, **more)
+        Control.new(name: name, label: label, value: @form.typed[name], problem: @form.problems[name], **more)
+      end
+
+      def said(reading)
+        return "not connected" unless reading
+
+        reading.value ? "#{Check.plain(reading.value)} #{reading.unit}" : reading.state.to_s
+      end
+    end
+
+    # One tool of the shop as its page shows it.
+    class ToolPage
+      WEIGHED = { "strokes" => "Strokes of each", "resin_weighed" => "Resin, g", "hardener_weighed" => "Hardener, g" }.freeze
+
+      attr_reader :record, :weighing
+
+      # @param record [Stores::Tool] @param form [Document::ToolForm] @param typed [Hash] of the check weighing
+      # @param weighing [Array(Symbol, String), nil] what a check weighing told
+      def initialize(record, form, typed, fresh:, weighing: nil)
+        @record = record
+        @form = form
+        @typed = typed
+        @fresh = fresh
+        @weighing = weighing
+      end
+
+      def title
+        record.new_record? ? "New #{@form.kind.label.downcase}" : record.name
+      end
+
+      def address
+        "/settings/tools#{"/#{record.id}" unless record.new_record?}"
+      end
+
+      def kind
+        @form.kind.name
+      end
+
+      # @return [Array<Control>]
+      def fields
+        [control("name", "Name", css: "wide"), *@form.kind.fields.map do |field|
+          control(field.name, "#{field.label}, #{field.bare}", complaint: field.label,
+            placeholder: field.fallback && "#{field.fallback} if left empty")
+        end]
+      end
+
+      # Can its strokes be weighed?
+      def weighable?
+        record.persisted? && record.kind == "pump"
+      end
+
+      # @return [Array<Control>]
+      def weighing_fields
+        sheets = Stores::Sheet.in_order.map { |sheet| [sheet.id.to_s, sheet.name] }
+        [*WEIGHED.map { |name, label| Control.new(name: name, label: label, value: @typed[name].to_s) },
+          Control.new(name: "for", label: "Held against", choices: sheets, value: @typed["for"].to_s)]
+      end
+
+      private
+
+      def control(name, label, **more)
+        Control.new(name: name, label: label, value: @form.value(name), problem: @fresh ? nil : @form.problems[name], **more)
+      end
+    end
+  end
+end

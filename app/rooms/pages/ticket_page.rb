@@ -1,0 +1,270 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # One pass of a job as a page shows it: what was told, what it comes to, what to beware of, its cups.
+    class TicketPage
+      extend Forwardable
+
+      # What is asked while it happens, beside the inputs of the work.
+      NOTED = %i[distance front].freeze
+
+      attr_reader :ticket, :number
+
+      def_delegators :ticket, :pass, :coats, :refusals, :held_back
+      def_delegators :pass, :id, :kind, :steps
+
+      # @param desk [Document::JobDesk] @param ticket [Document::JobDesk::Ticket] @param number [Integer] from 1
+      # @param form [JobForm] @param planning [Stores::Planning] the shop's tools, sheets and own figures
+      def initialize(desk, ticket, number, form, wording, planning, open:)
+        @desk = desk
+        @ticket = ticket
+        @number = number
+        @form = form
+        @wording = wording
+        @planning = planning
+        @open = open
+      end
+
+      def key
+        "#{id}-"
+      end
+
+      def open?
+        @open
+      end
+
+      def only?
+        @desk.passes.size == 1
+      end
+
+      def first?
+        number == 1
+      end
+
+      def last?
+        number == @desk.passes.size
+      end
+
+      def first_coat
+        coats.first
+      end
+
+      # @return [Plan::CoatPlan] of its first coat
+      def plan
+        first_coat.plan
+      end
+
+      def planned?
+        coats.any?
+      end
+
+      # "Film coat, 3 coats"
+      def title
+        name = pass.name.sub(/\A./, &:upcase)
+        coats.size > 1 ? "#{name}, #{coats.size} #{pass.coat_word}s" : name
+      end
+
+      # What it comes to in a line, or what it waits for.
+      def facts
+        return refused? ? "refused here" : idle unless planned?
+
+        amount = Quantity.new(value: coats.sum { |coat| coat.plan.total.total_g }, unit: :g)
+        about = coats.any? { |coat| coat.plan.grams_assumed? } ? "about " : ""
+        [@wording.clock(@desk.time_at(first_coat.from_min)), "#{about}#{@wording.show(amount)}",
+          @wording.counted(coats.sum { |coat| coat.plan.batches.size }, :batch), plan.sheet.name].join(" · ")
+      end
+
+      def refused?
+        !planned? && (refusals.any? || !held_back.nil?)
+      end
+
+      # @return [Array<Control>] its work and resin, what it is measured with, and what the work asks
+      def fields
+        tools = @planning.tools
+        [@form.choice("#{key}kind"), sheet_choice, @form.pick("#{key}method", tools.method_choices.to_a,
+          chosen("method", tools.method_choices)),
+          @form.pick("#{key}cup", tools.cup_choices.to_a, pass.cup_choice),
+          *pass.asked.reject { |input| NOTED.include?(input.name) || input.unit == :rows }.map { |input| control(input) }]
+      end
+
+      # @return [Rows, nil]
+      def cloths
+        kind.inputs.include?(:cloths) ? @form.rows("#{key}cloths") : nil
+      end
+
+      # Where the front of an infusion is, noted while it fills.
+      def front?
+        kind.inputs.include?(:front)
+      end
+
+      def front_open?
+        @form.open?("#{key}front")
+      end
+
+      def distance
+        @form.field("#{key}distance")
+      end
+
+      def front
+        @form.rows("#{key}front")
+      end
+
+      # Places it may cover, where there is a choice: id, name, and whether it does.
+      # @return [Array<Array(String, String, Boolean)>]
+      def covers
+        ids = pass.fitting_ids
+        ids.size > 1 ? ids.map { |place| [place, @desk.places[place].name, pass.covered_ids.include?(place)] } : []
+      end
+
+      def order_title
+        [Plan::SCHOOLS.fetch(pass.school), *steps.map { |name| step(name).label }].join(", ")
+      end
+
+      def order_open?
+        %w[school sections service].any? { |name| @desk.problem("#{key}#{name}") }
+      end
+
+      # @return [Array<Control>]
+      def order_fields
+        wide = { css: "sheet-choice" }
+        [@form.choice("#{key}school", **wide), @form.field("#{key}sections"), @form.field("#{key}service"),
+          (@form.choice("#{key}wet_out", **wide) if cloths)].compact
+      end
+
+      # Every step there is, and whether it belongs to this pass.
+      # @return [Array<Array(Plan::WorkSteps::Step, Boolean)>]
+      def all_steps
+        Plan::WorkSteps::ALL.each_value.map { |one| [one, steps.include?(one.name)] }
+      end
+
+      # @return [Array<Control>] minutes of the steps that are chosen
+      def step_minutes
+        area = planned? ? plan.order.need.area_mm2 / 1e6 : 0
+        steps.map { |name| @form.field("#{key}m_#{name}", placeholder: Plan::WorkSteps.minutes(name, area).round.to_s) }
+      end
+
+      # What it bears in service, where that was asked: whether it is enough, and the sentences.
+      # @return [Array(Boolean, String, String), nil]
+      def service
+        cure = planned? && ticket.task.service_of(@desk.room, plan) or return
+        bears = "As cured here it bears #{show(cure.bears_c, :c)}#{" only" unless cure.enough?}."
+        [cure.enough?, bears, [(post_cure(cure.post_cure) unless cure.enough?),
+          ("Assumed, since the sheet is silent: the warmest it cured at and 10 °C." if cure.assumed?)].compact.join(" ")]
+      end
+
+      # @return [Array<Care::Caution>]
+      def cautions
+        @cautions ||= (held_back || (plan if planned?)).then { |one| one ? Care::CoatCautions.new(one).all : [] }
+      end
+
+      def cautions_at(*places)
+        cautions.select { |caution| places.include?(caution.at) }
+      end
+
+      # "I know", as it is asked here.
+      def known_words
+        return "I know, and plan it all the same" if refusals.any?
+
+        held_back ? "I know how hot this gets, and plan it all the same" : "I know how hot this gets"
+      end
+
+      def known?
+        pass.known?
+      end
+
+      # @return [Document::Reader::Problem, nil] what is to be mended first
+      def wrong
+        (@desk.problems_of(key) + of_places(:problems_of) + common(@desk.problems)).first
+      end
+
+      # @return [String] what is still needed, "" where nothing is
+      def missing
+        (of_places(:missing_of) + @desk.missing_of(key) + common(@desk.missing)).map { |one| one.label.downcase }.uniq.join(", ")
+      end
+
+      # Can its coats be parted?
+      def splits?
+        coats.size > 1 && kind.inputs.include?(:coats)
+      end
+
+      # What it comes to: amounts, cups, where they go.
+      # @return [MixPage]
+      def mix
+        @mix ||= MixPage.new(@desk, self, @wording, @planning.tools)
+      end
+
+      private
+
+      def idle
+        pass.skipped? ? "skipped" : "waits"
+      end
+
+      def step(name)
+        Plan::WorkSteps::ALL.fetch(name)
+      end
+
+      def show(value, unit)
+        @wording.show(Quantity.new(value: value, unit: unit))
+      end
+
+      # Resin systems of the shelf, resin by resin.
+      def sheet_choice
+        kept = @desk.document["#{key}sheet"].to_s
+        blend = kept.start_with?("blend-") && pass.sheet ? [[kept, "#{pass.sheet.name}, a blend: times are estimates"]] : []
+        @form.pick("#{key}sheet", { nil => [["", "choose from the shelf"], *blend], **@planning.sheet_choices }, kept,
+          css: "sheet-choice", complaint: "This mix")
+      end
+
+      def chosen(name, choices)
+        choices.key?(@desk.document["#{key}#{name}"].to_s) ? @desk.document["#{key}#{name}"] : choices.keys.first
+      end
+
+      def control(input)
+        at = "#{key}#{input.name}"
+        case input.unit
+        when :film then film(at)
+        when :choice then @form.choice(at, usual: kind.default(input.name).to_s)
+        else @form.field(at, placeholder: usual(input))
+        end
+      end
+
+      def film(key_of_film)
+        default = kind.default(:film)
+        unit = @form.choice("#{key}film_unit")
+        @form.field(key_of_film, css: "film", placeholder: default && "#{Check.plain(default.film_mm.to_f)} mm", complaint: "The coat",
+          beside: unit.with(more: { "aria-label" => unit.label }))
+      end
+
+      # What counts where nothing is typed.
+      def usual(input)
+        default = kind.default(input.name)
+        return (input.name == :drink ? drink_usual : nil) if default.nil? || default == :none
+
+        unit = { length: :mm, cover: :"g/m2", percent: :pct, volume: :ml }[input.unit]
+        unit ? show(default, unit) : Check.plain(default)
+      end
+
+      def drink_usual
+        surface = @desk.choice("#{key}surface", kind.default(:surface))
+        own = @planning.own.of(:drink, surface)
+        show(own&.value || Work::Drink::SURFACES.fetch(surface).first_coat_g_m2, :"g/m2")
+      end
+
+      def post_cure(told)
+        at, ramp, soak = told
+        at && "A post-cure is planned: up by #{Plan::WorkSteps::RAMP_C_PER_H.round} °C an hour in #{@wording.minutes(ramp)}, " \
+              "then #{@wording.minutes(soak)} at #{show(at, :c)}."
+      end
+
+      def of_places(what)
+        pass.covered_ids.flat_map { |place| @desk.public_send(what, "#{place}-") }
+      end
+
+      # What belongs to no place and no pass.
+      def common(list)
+        list.reject { |one| one.field.match?(/\A[pc]\d+-/) || one.field == "name" }
+      end
+    end
+  end
+end
