@@ -5,6 +5,7 @@
 ENV["RACK_ENV"] = "production"
 require_relative "boot"
 require "puma"
+require "rack/mock_request"
 require "puma/configuration"
 require "puma/events"
 require "puma/launcher"
@@ -28,10 +29,14 @@ Dakren::Devices.shop.pretend = Dakren::Stores::Settings.shop.pretend
 
 Dakren::Stores::Renewer.new.start
 
+house = Dakren::Rooms::House.build(data_dir)
+# Pages are compiled and the lists read once before anybody waits for them.
+%w[/ /bench /shelf /settings /find/?q=x].each { |path| Rack::MockRequest.new(house).get(path, "HTTP_HOST" => "127.0.0.1") }
+
 configuration = Puma::Configuration.new do |config|
   config.bind "tcp://127.0.0.1:#{port}"
   config.threads 1, Dakren::Stores::Database::THREADS
-  config.app Dakren::Rooms::House.build(data_dir)
+  config.app house
   config.environment "production"
   config.quiet
   config.raise_exception_on_sigterm false

@@ -130,6 +130,9 @@ module Dakren
 
     # One sheet as the shelf shows it.
     class SheetRow
+      # Drawn once for as long as neither sheet nor shop change.
+      BARS = Memo.new(500)
+
       attr_reader :record, :sheet
 
       # @param record [Stores::Sheet] @param sheet [Sheet, nil] nil where its numbers contradict each other
@@ -155,7 +158,9 @@ module Dakren
       end
 
       def bar
-        Drawings::StageBar.new(sheet, @room_c, @wording, scale: @last)
+        BARS.recall([record.id, record.updated_at, @room_c, @wording.system, @last]) do
+          Drawings::StageBar.new(sheet, @room_c, @wording, scale: @last).to_s
+        end
       end
 
       private

@@ -13,12 +13,17 @@ module Dakren
     # ends: step name to minutes; real: what really happened, [coat, section] => { began:, finished:, soft: } in minutes.
     PassJob = Value.define(:id, :label, :places, :count, :order, :area_m2, sections: 1, school: :either, before: {}.freeze,
       after: {}.freeze, ends: {}.freeze, waits: {}.freeze,
-      real: {}.freeze, owner: nil, planner: nil) do
+      real: {}.freeze, owner: nil, planner: nil, likely: nil) do
       # One coat of one section begun at a minute.
       # @param hint [Integer, nil] a likely count of batches
       # @return [CoatPlan]
       def coat_plan(number, section, minute, hint)
         planner ? planner.call(number, section, minute, hint) : CoatPlan.new(order.call(number, section, minute).with(hint: hint))
+      end
+
+      # The same, near enough to look for its place.
+      def likely_plan(number, section, minute, hint)
+        likely ? likely.call(number, section, minute, hint) : coat_plan(number, section, minute, hint)
       end
 
       # Whoever the entries of this pass belong to.

@@ -113,6 +113,7 @@ module Dakren
       end
 
       def run(beam)
+        @beam = beam
         states = [State.new(@from_min, {}, [], 0.0, 0, [], [])]
         @units.each_with_index do |unit, i|
           found = states.flat_map { |state| followers(state, unit, i, beam) }
@@ -189,8 +190,15 @@ module Dakren
 
         found = []
         found += on_tack(ready, unit, below) unless pass.school == :abrade
+        return found if settled?(found, below)
+
         found += abraded(ready, unit, below) unless pass.school == :tack && below.all? { |one| closes(one) || opens(one) }
         found.sort_by(&:first)
+      end
+
+      # Where only the soonest is wanted: nothing that has to cure first can be sooner than this.
+      def settled?(found, below)
+        @beam == 1 && found.any? && found.first[0] <= below.map { |one| hard(one) || opens(one) || one[:done] }.min
       end
 
       def bare(ready, unit, first)
@@ -303,7 +311,7 @@ module Dakren
         order = pass.order.call(number, section, at)
         @quick[[pass.id, number, section, order.room_c.round]] ||= begin
           @tried += 1
-          plan = pass.coat_plan(number, section, at, @last_count)
+          plan = pass.likely_plan(number, section, at, @last_count)
           @last_count = plan.batches.size
           { done: plan.done_at, ages: plan.laid_ages, plan: plan, pour: plan.pour? }
         end

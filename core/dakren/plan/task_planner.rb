@@ -21,6 +21,7 @@ module Dakren
         @ageing = ageing
         @refusals = []
         @complaints = []
+        @likely = {}
         @from_min = job.hours.fit(0.0, 1.0) || 0.0
       end
 
@@ -36,7 +37,7 @@ module Dakren
 
         PassJob.new(id: @task.id, owner: @task, label: @task.kind.label, places: @task.place_ids, count: count, sections: sections,
           school: @task.school,
-          area_m2: first.order.need.area_mm2 / 1e6, order: method(:order), planner: method(:coat_plan), **steps(first), real: @task.marks)
+          area_m2: first.order.need.area_mm2 / 1e6, order: method(:order), planner: method(:coat_plan), likely: method(:likely), **steps(first), real: @task.marks)
       rescue TooFast => e
         complain("sheet", "is too fast here: #{e.message}. Take a slower hardener, cooler tins or a wider cup")
       rescue InputError => e
@@ -143,10 +144,21 @@ module Dakren
       # @return [CoatPlan]
       def planned(number, parts, from, hint = nil)
         from = room.constant? ? 0.0 : from.to_f.round(3)
-        need = whole_need(number, count)
+        need = whole_need(number, count).lines.map { |line| [line.name, line.value] }
         @planned ||= {}
-        @planned[[need.lines.map { |line| [line.name, line.value] }, parts, from]] ||=
-          CoatPlan.new(in_sections(number, parts, from).with(hint: hint))
+        @planned[[need, parts, from]] ||= CoatPlan.new(in_sections(number, parts, from).with(hint: hint)).tap do |plan|
+          @likely[likely_key(number, parts, from)] ||= plan
+        end
+      end
+
+      # How long a coat takes, near enough to look for its place: as it does at any other minute of the same degree.
+      # @return [CoatPlan]
+      def likely(number, _section, from, hint)
+        @likely[likely_key(number, sections, from)] || planned(number, sections, from, hint)
+      end
+
+      def likely_key(number, parts, from)
+        [number, count, parts, room.at(from).round, @job.tins_at(from).round]
       end
 
       def in_sections(number, parts, from)
