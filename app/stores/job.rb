@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require "digest"
+
 module Dakren
   module Stores
     # A job as it was typed, and every state it has been in.
@@ -19,13 +21,33 @@ module Dakren
       # Those whose calendar is not written yet.
       scope :unwritten, -> { where(calendar: nil) }
 
+      # Those that keep clear of others, and were planned before these moved.
+      # @return [Array<Job>]
+      def self.overtaken
+        where(template: false, state: OPEN, keeps_clear: true).select(:id, :clear_of).reject { |job| job.clear_of == others_of(job.id) }
+          .then { |found| where(id: found.map(&:id)) }
+      end
+
+      # When all other open jobs are busy, in short.
+      # @param id [Integer, nil]
+      # @return [String]
+      def self.others_of(id)
+        short(where(template: false, state: OPEN).where.not(id: id).where.not(busy_digest: "").order(:id).pluck(:id, :busy_digest))
+      end
+
+      def self.short(told)
+        Digest::SHA256.hexdigest(JSON.generate(told))[0, 16]
+      end
+
       # Keeps what its plan says.
       # @param said [Hash] see Summary @param stamp [String] of what it hangs on
       def summarise(said, stamp)
+        clear = document["chain"] == "yes"
         first, over = said.values_at("first_at", "over_at").map { |seconds| seconds && Time.at(seconds) }
         @said = said
         self.class.where(id: id, revision: revision).update_all(summary: JSON.generate(said), summary_of: revision, summary_stamp: stamp,
-          first_at: first, over_at: over, calendar: nil)
+          first_at: first, over_at: over, calendar: nil, keeps_clear: clear, clear_of: clear ? self.class.others_of(id) : "",
+          busy_digest: said["busy"].to_a.any? ? self.class.short(said["busy"]) : "")
         written(nil)
       end
 

@@ -38,9 +38,9 @@ module Dakren
       # @return [Job, nil] the one that was renewed
       def renew_one
         planning = Planning.new
-        record = Job.stale(planning.stamp).or(Job.unwritten).latest.first or return
+        record = Job.stale(planning.stamp).or(Job.unwritten).latest.first || Job.overtaken.latest.first or return
         planning = Planning.new(job_id: record.id)
-        said = Summary.of(planning.fresh_desk_of(record.document)) if record.stale?(planning.stamp)
+        said = Summary.of(planning.fresh_desk_of(record.document)) if record.stale?(planning.stamp) || record.calendar
         Database.writing do
           record.summarise(said, planning.stamp) if said
           planning.calendar(record)

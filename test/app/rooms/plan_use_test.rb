@@ -164,4 +164,21 @@ class PlanUseTest < AppTest
 
     assert_operator two.from_min, :>=, one.to_min - 1
   end
+
+  def test_a_job_that_keeps_clear_is_worked_out_anew_when_the_others_move
+    first = four_coats("c1-coats" => "1", "name" => "First")
+    second = four_coats("c1-coats" => "1", "chain" => "yes", "name" => "Second")
+    at = ->(path) { Stores::Job.find(path[/\d+/]).said["busy"].first }
+    renewer = Stores::Renewer.new
+    renewer.renew_all(breath_s: 0)
+    assert_equal 0, renewer.renew_all(breath_s: 0)
+    assert_operator at.call(second)[0], :>=, at.call(first)[1]
+    before = at.call(second)
+    submit first, { "start" => "2026-12-01T09:00" }
+    assert_equal before, at.call(second), "a page waits for nobody else's plan"
+    renewer.renew_all(breath_s: 0)
+
+    assert_operator at.call(second)[0], :<, before[0]
+    assert_equal 0, renewer.renew_all(breath_s: 0)
+  end
 end

@@ -140,6 +140,26 @@ class LiftsTest < CoreTest
     refute_predicate wait, :missed?
   end
 
+  # Followed by hand: at that minute the middle is 8 °C from the room and never further off again, and the top is as old as the window
+  # asks.
+  def test_the_wait_is_the_last_moment_the_middle_was_eight_degrees_off
+    [40, 50].each do |depth|
+      wait = lifts(25).wait(depth)
+      mix = Cure::Mix.new(Cure::Clock.new(reference_temp_c: 25, max_depth_mm: 50, working_min: 720, heat_j_g: 300,
+        mixed_density_g_ml: 1.09))
+      track = Cure::Pour.new(mix.body, rate_per_s: mix.pour_rate_per_s, depth_mm: depth, start_c: 25, room: Cure::Profile.constant(25),
+        wall_mm: 18, wall_w_mk: 0.13).run { |state| state.spent? && state.top_age_min > 2160 && (state.middle_c - 25).abs < 1 }.track
+      at = ->(minute, column) { track.each_cons(2).find { |_, step| step[0] >= minute }.map { |step| step[column] } }
+
+      near, far = at.call(wait.cool_min, 2).minmax
+      assert_operator near, :<=, 33.0 + 0.01
+      assert_operator far, :>=, 33.0 - 0.01
+      track.each { |step| assert_operator step[2], :<=, 33.0 if step[0] > wait.cool_min + 1 }
+      young, old = at.call(wait.tacky_min, 4).minmax
+      assert(960.between?(young - 1e-6, old + 1e-6))
+    end
+  end
+
   def test_a_window_that_shuts_before_it_has_cooled_is_missed
     assert_predicate lifts(25, recoat: [100, 200]).wait(50), :missed?
   end
