@@ -34,8 +34,9 @@ job = lambda do |passes, width, room|
   end
   Dakren::Plan.of(Dakren::Plan::Job.new(tasks: tasks, room: room, hours: hours, people: 2))
 end
+sizes = [[3, 900], [6, 2400], [12, 2400], [12, 6000]]
 { "day and night" => wave, "steady" => steady }.each do |name, room|
-  [[3, 900], [6, 2400], [12, 2400], [12, 6000]].each do |passes, width|
+  sizes.each do |passes, width|
     batches = job.call(passes, width, room.call(17)).coats.sum { |one| one.plan.batches.size }
     Bench.line("#{passes} passes, #{batches} batches, room #{name}, after one edit",
       Bench.median_ms(7) { |i| job.call(passes, width, room.call(17.01 + (i * 0.37))) })

@@ -37,7 +37,8 @@ module Dakren
 
         PassJob.new(id: @task.id, owner: @task, label: @task.kind.label, places: @task.place_ids, count: count, sections: sections,
           school: @task.school,
-          area_m2: first.order.need.area_mm2 / 1e6, order: method(:order), planner: method(:coat_plan), likely: method(:likely), **steps(first), real: @task.marks)
+          area_m2: first.order.need.area_mm2 / 1e6, order: method(:order), planner: method(:coat_plan), likely: method(:likely),
+          **steps(first), real: @task.marks)
       rescue TooFast => e
         complain("sheet", "is too fast here: #{e.message}. Take a slower hardener, cooler tins or a wider cup")
       rescue InputError => e
