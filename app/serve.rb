@@ -24,8 +24,8 @@ rescue SystemCallError, ActiveRecord::ActiveRecordError, SQLite3::Exception => e
   exit 1
 end
 
-Dakren::Devices.shop = Dakren::Devices::Shop.named_in(ENV)
-Dakren::Devices.shop.pretend = Dakren::Stores::Settings.shop.pretend
+Dakren::Devices.connected = Dakren::Devices::Connected.named_in(ENV)
+Dakren::Devices.connected.pretend = Dakren::Stores::Settings.shop.pretend
 
 Dakren::Stores::Renewer.new.start
 

@@ -97,7 +97,7 @@ module Dakren
 
     # Every device of this shop by what it measures. Simulated ones answer only while the shop pretends, and what they say never
     # stands for something measured.
-    class Shop
+    class Connected
       KINDS = %i[scale room tins surface moisture comb].freeze
       ADDRESS = /\A([a-zA-Z0-9.-]{1,100}):(\d{1,5})\z/
 
@@ -112,7 +112,7 @@ module Dakren
 
       # The devices named in the environment, e.g. DAKREN_SCALE=192.168.0.20:4001, and simulated ones, each on a port of its own.
       # @param environment [#[]]
-      # @return [Shop]
+      # @return [Connected]
       def self.named_in(environment)
         named = KINDS.filter_map do |kind|
           (match = ADDRESS.match(environment["DAKREN_#{kind.to_s.upcase}"].to_s)) && [kind, Link.new(match[1], match[2].to_i).start]
@@ -172,11 +172,11 @@ module Dakren
 
     # The devices this process talks to.
     class << self
-      attr_writer :shop
+      attr_writer :connected
 
-      # @return [Shop] the devices at hand; none until they are started
-      def shop
-        @shop ||= Shop.new
+      # @return [Connected] the devices at hand; none until they are started
+      def connected
+        @connected ||= Connected.new
       end
     end
   end

@@ -10,9 +10,6 @@ module Dakren
     class SheetForm
       include TypedForm
 
-      # kind: :word, :choice, :figure, :range (early and late), :choices
-      Field = Value.define(:name, :label, :kind, units: [].freeze, metric: nil, us: nil, allowed: nil, needed: false, hint: nil,
-        choices: nil, fallback: nil)
       U = Measure::Units
 
       def self.time(name, label, **more)

@@ -10,7 +10,7 @@ module Dakren
 
       attr_reader :kind
 
-      # @param kind [ToolKinds::Kind]
+      # @param kind [ToolKinds::Declared]
       # @param typed [Hash{String=>Object}]
       def initialize(kind, typed)
         @kind = kind

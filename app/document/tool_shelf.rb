@@ -4,14 +4,14 @@ module Dakren
   module Document
     # The shop's tools: what the core declares of those that measure, and cups and trays.
     module ToolKinds
-      Kind = Value.define(:name, :label, :fields, :build)
-      CUP = Kind.new(name: "cup", label: "Mixing cup or tray", build: Plan::CupKind, fields: [
+      Declared = Value.define(:name, :label, :fields, :build)
+      CUP = Declared.new(name: "cup", label: "Mixing cup or tray", build: Plan::CupKind, fields: [
         Measure::Tools.field("bottom_mm", "Across the bottom", Measure::Units::LENGTH, :mm, 5..3000),
         Measure::Tools.field("top_mm", "Across the brim", Measure::Units::LENGTH, :mm, 5..3000),
         Measure::Tools.field("height_mm", "Height", Measure::Units::LENGTH, :mm, 5..3000)
       ])
       MEASURING = Measure::Tools::ALL.values.map do |tool|
-        Kind.new(name: tool.declaration.name, label: tool.declaration.label, fields: tool.declaration.fields, build: tool)
+        Declared.new(name: tool.declaration.name, label: tool.declaration.label, fields: tool.declaration.fields, build: tool)
       end
       ALL = [*MEASURING, CUP].to_h { |kind| [kind.name, kind] }.freeze
 

@@ -5,7 +5,7 @@ module Dakren
     # Resin darkens as it ages: one ramp for every drawing, each step with a hatch of its own so that
     # it can be told without colour. Also the two parts, and the ink.
     module Ramp
-      Step = Value.define(:state, :label, :fill, :mark, :hatch)
+      Shade = Value.define(:state, :label, :fill, :mark, :hatch)
 
       INK = "#14231e"
       PAPER = "#f4f6f4"
@@ -18,12 +18,12 @@ module Dakren
       WOOD = "#e4dccb"
 
       STEPS = [
-        Step.new(state: :mixing, label: "mixing", fill: PAPER, mark: INK, hatch: :fine),
-        Step.new(state: :runny, label: "runny", fill: "#f5e6b3", mark: "#f5e6b3", hatch: :plain),
-        Step.new(state: :thickening, label: "thickening", fill: "#e6b04a", mark: "#6f4a06", hatch: :dots),
-        Step.new(state: :tacky, label: "tacky", fill: "#bf7038", mark: "#5b2b0c", hatch: :diagonal),
-        Step.new(state: :firm, label: "firm", fill: "#7a5340", mark: "#c9a692", hatch: :cross),
-        Step.new(state: :hard, label: "hard", fill: "#3b4144", mark: "#3b4144", hatch: :solid)
+        Shade.new(state: :mixing, label: "mixing", fill: PAPER, mark: INK, hatch: :fine),
+        Shade.new(state: :runny, label: "runny", fill: "#f5e6b3", mark: "#f5e6b3", hatch: :plain),
+        Shade.new(state: :thickening, label: "thickening", fill: "#e6b04a", mark: "#6f4a06", hatch: :dots),
+        Shade.new(state: :tacky, label: "tacky", fill: "#bf7038", mark: "#5b2b0c", hatch: :diagonal),
+        Shade.new(state: :firm, label: "firm", fill: "#7a5340", mark: "#c9a692", hatch: :cross),
+        Shade.new(state: :hard, label: "hard", fill: "#3b4144", mark: "#3b4144", hatch: :solid)
       ].freeze
       BY_STATE = STEPS.to_h { |step| [step.state, step] }.freeze
 

@@ -10,7 +10,7 @@ module Dakren
       TABLES = %w[VPORT LTYPE LAYER STYLE VIEW UCS APPID DIMSTYLE BLOCK_RECORD].freeze
       SPACES = %w[*Model_Space *Paper_Space].freeze
 
-      # @param figures [Array<Figure>] laid out as they are, mm
+      # @param figures [Array<NamedOutline>] laid out as they are, mm
       def initialize(figures)
         @figures = figures
         @layers = ["0", *figures.each_with_index.map { |figure, i| "#{i + 1}_#{figure.name.gsub(/[^A-Za-z0-9]+/, "_")[0, 24]}" }]

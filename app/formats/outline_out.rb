@@ -3,13 +3,13 @@
 module Dakren
   module Formats
     # One closed figure of a template: its name and its loops in mm, y upwards.
-    Figure = Value.define(:name, :loops)
+    NamedOutline = Value.define(:name, :loops)
 
     # Outlines at true size as SVG or DXF.
     module OutlineOut
       module_function
 
-      # @param figures [Array<Figure>] laid out as they are
+      # @param figures [Array<NamedOutline>] laid out as they are
       # @return [String] an SVG whose page is as large as the work, in mm
       def svg(figures)
         x0, y0, x1, y1 = box(figures)
@@ -27,7 +27,7 @@ module Dakren
       end
 
       # Figures side by side, so that none lies over another.
-      # @return [Array<Figure>]
+      # @return [Array<NamedOutline>]
       def apart(figures, gap_mm = 15)
         left = 0.0
         figures.map do |figure|

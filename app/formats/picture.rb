@@ -8,12 +8,12 @@ module Dakren
       # Markers between the frames' own that tell no size.
       NO_FRAMES = [0xC4, 0xC8, 0xCC].freeze
       SIDES = (16..20_000)
-      Kind = Value.define(:type, :ending, :width, :height)
+      Format = Value.define(:type, :ending, :width, :height)
 
       module_function
 
       # @param bytes [String]
-      # @return [Kind]
+      # @return [Format]
       # @raise [InputError] naming picture
       def kind(bytes)
         bytes = bytes.b
@@ -35,7 +35,8 @@ module Dakren
       def png(bytes)
         return unless bytes.start_with?("\x89PNG\r\n\x1A\n".b) && bytes.byteslice(12, 4) == "IHDR"
 
-        Kind.new(type: "image/png", ending: "png", width: bytes.byteslice(16, 4).unpack1("N"), height: bytes.byteslice(20, 4).unpack1("N"))
+        Format.new(type: "image/png", ending: "png", width: bytes.byteslice(16, 4).unpack1("N"),
+          height: bytes.byteslice(20, 4).unpack1("N"))
       end
 
       # Segments of a JPEG up to the one that tells the size.
@@ -47,7 +48,7 @@ module Dakren
           marker = bytes.getbyte(at + 1)
           if marker.between?(0xC0, 0xCF) && !NO_FRAMES.include?(marker)
             height, width = bytes.byteslice(at + 5, 4).unpack("nn")
-            return Kind.new(type: "image/jpeg", ending: "jpg", width: width, height: height)
+            return Format.new(type: "image/jpeg", ending: "jpg", width: width, height: height)
           end
           at += 2 + [bytes.byteslice(at + 2, 2).unpack1("n"), 2].max
         end
@@ -64,7 +65,7 @@ module Dakren
                           [(bits & 0x3FFF) + 1, ((bits >> 14) & 0x3FFF) + 1]
                         end
                         end
-        width && Kind.new(type: "image/webp", ending: "webp", width: width, height: height)
+        width && Format.new(type: "image/webp", ending: "webp", width: width, height: height)
       end
       private_class_method :png, :jpeg, :webp
     end

@@ -17,7 +17,7 @@ module Dakren
       CHECK_MM = 100.0
       MOST_PAGES = 200
 
-      # @param figures [Array<Figure>] @param title [String] @param paper [String] key of PAPERS
+      # @param figures [Array<NamedOutline>] @param title [String] @param paper [String] key of PAPERS
       def initialize(figures, title:, paper: "a4")
         @figures = figures
         @title = title

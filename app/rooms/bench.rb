@@ -53,7 +53,7 @@ module Dakren
         end
 
         def devices
-          Devices.shop
+          Devices.connected
         end
 
         def now

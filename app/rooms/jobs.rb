@@ -102,7 +102,7 @@ module Dakren
             what_if: tried(desk), offers: offers_of(desk))
           @keys = JobPage::KEYS
           @title = job.title
-          erb :"jobs/sheet", layout: !live?, locals: { page: job }
+          erb :"jobs/job", layout: !live?, locals: { page: job }
         end
       end
     end

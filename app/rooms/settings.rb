@@ -20,7 +20,7 @@ module Dakren
 
       post "/pretend" do
         settings_row.update!(pretend: word("pretend") == "yes")
-        Devices.shop.pretend = settings_row.pretend
+        Devices.connected.pretend = settings_row.pretend
         redirect "/settings#devices", 303
       end
 
@@ -120,7 +120,7 @@ module Dakren
         def show(form)
           @title = "Settings"
           @saved = word("saved") == "1"
-          shown = SettingsPage.new(settings_row, form, wording, Devices.shop,
+          shown = SettingsPage.new(settings_row, form, wording, Devices.connected,
             weighing: [word("what"), word("value")[0, 60], @weighed_wrong])
           erb :"settings/page", locals: { page: shown }
         end

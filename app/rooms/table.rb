@@ -48,7 +48,7 @@ module Dakren
       get %r{#{PLACE}/outline\.(svg|dxf|pdf)}o do |id, place, format|
         lay_out(id, place)
         region = @place.region || @place.place&.outline || not_found
-        send_figures([Formats::Figure.new(name: @place.name, loops: Geometry.loops(region))], format)
+        send_figures([Formats::NamedOutline.new(name: @place.name, loops: Geometry.loops(region))], format)
       end
 
       get %r{/(\d{1,15})/(c\d{1,6})/templates} do |id, pass|

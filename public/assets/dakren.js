@@ -80,14 +80,22 @@ const live = {
     beside?.focus();
   },
   // Asks the server and merges what it answers, unless that is no longer wanted: an answer that was asked for before
-  // something was done and comes after it tells of what is past.
+  // something was done and comes after it tells of what is past. later: the merge, where it has to wait for somebody to
+  // leave a field.
   async look(root, address, options = {}, { wanted = () => true, prepare = () => {}, ...how } = {}) {
-    const answer = await fetch(address, options);
-    const fresh = live.parsed(await answer.text());
-    if (!fresh || !wanted()) return { answer, stale: Boolean(fresh) };
+    const answer = await fetch(address, { ...options, headers: { "X-Live": "1" }, redirect: options.method ? "error" : "follow" });
+    const html = await answer.text();
+    const fresh = live.parsed(html);
+    if (!fresh || !wanted()) return { answer, html, stale: Boolean(fresh) };
     prepare(fresh);
-    live.merge(root, fresh, how);
-    return { answer, fresh };
+    const merge = () => live.merge(root, fresh, how);
+    return { answer, html, fresh, later: merge() ? null : merge };
+  },
+  // What a form holds, as it is sent.
+  body(form, act) {
+    const body = new URLSearchParams(new FormData(form));
+    if (act) body.set("act", act);
+    return body;
   },
 };
 
@@ -172,20 +180,11 @@ function liveForm() {
       this.sending = true;
       this.dirty = false;
       const form = this.$root;
-      const sent = live.sent(form);
+      const how = { sent: live.sent(form), added: /^(?:add|repeat|split)/.test(act || "") };
       try {
-        const body = new URLSearchParams(new FormData(form));
-        if (act) body.set("act", act);
-        const answer = await fetch(this.preview() || form.action, {
-          method: "POST", body, headers: { "X-Live": "1" }, redirect: "error",
-        });
-        const html = await answer.text();
-        if (!answer.ok && answer.status !== 422) throw new Error(html.slice(0, 200));
-        const fresh = live.parsed(html);
-        if (!fresh) throw new Error("no form in the answer");
-        this.later = null;
-        const how = { sent, added: /^(?:add|repeat|split)/.test(act || "") };
-        if (!live.merge(form, fresh, how)) this.later = { fresh, how };
+        const { answer, html, fresh, later } = await live.look(form, this.preview() || form.action, { method: "POST", body: live.body(form, act) }, how);
+        if ((!answer.ok && answer.status !== 422) || !fresh) throw new Error(html.slice(0, 200));
+        this.later = later;
         this.merged?.(act, answer.ok);
         if (!this.preview()) this.state = this.dirty ? "saving …" : "saved";
       } catch (error) {
@@ -202,12 +201,12 @@ function liveForm() {
     },
     // An answer that had to wait for somebody to leave a field it no longer has.
     caughtUp() {
-      if (this.later && !this.sending && live.merge(this.$root, this.later.fresh, this.later.how)) this.later = null;
+      if (this.later && !this.sending && this.later()) this.later = null;
     },
     // Leaving the page with something unsent: hand it to the browser to deliver.
     hurry() {
       if (!this.dirty || this.preview()) return;
-      navigator.sendBeacon(this.$root.action, new URLSearchParams(new FormData(this.$root)));
+      navigator.sendBeacon(this.$root.action, live.body(this.$root));
       this.dirty = false;
     },
   };
@@ -258,14 +257,13 @@ document.addEventListener("alpine:init", () => {
       this.timer = setTimeout(() => this.look(), Number(this.form.dataset.poll) * (0.85 + 0.3 * Math.random()));
     },
     async look() {
-      if (!this.busy) await this.ask(window.location.pathname, { headers: { "X-Live": "1" } });
+      if (!this.busy) await this.ask(window.location.pathname, {});
       this.next();
     },
     async submit(event) {
-      const body = new URLSearchParams(new FormData(this.form));
-      body.set("act", event.submitter?.value || "next");
+      const body = live.body(this.form, event.submitter?.value || "next");
       this.hear();
-      await this.ask(this.form.action, { method: "POST", body, headers: { "X-Live": "1" } }, true);
+      await this.ask(this.form.action, { method: "POST", body }, true);
     },
     async ask(address, options, deed = false) {
       if (this.busy && !deed) return;

@@ -42,14 +42,13 @@ document.addEventListener("alpine:init", () => {
       this.timer = setTimeout(() => this.look(), Number(this.form.dataset.poll) * (0.85 + 0.3 * Math.random()));
     },
     async look() {
-      if (!this.busy) await this.ask(window.location.pathname, { headers: { "X-Live": "1" } });
+      if (!this.busy) await this.ask(window.location.pathname, {});
       this.next();
     },
     async submit(event) {
-      const body = new URLSearchParams(new FormData(this.form));
-      body.set("act", event.submitter?.value || "next");
+      const body = live.body(this.form, event.submitter?.value || "next");
       this.hear();
-      await this.ask(this.form.action, { method: "POST", body, headers: { "X-Live": "1" } }, true);
+      await this.ask(this.form.action, { method: "POST", body }, true);
     },
     async ask(address, options, deed = false) {
       if (this.busy && !deed) return;

@@ -80,13 +80,21 @@ const live = {
     beside?.focus();
   },
   // Asks the server and merges what it answers, unless that is no longer wanted: an answer that was asked for before
-  // something was done and comes after it tells of what is past.
+  // something was done and comes after it tells of what is past. later: the merge, where it has to wait for somebody to
+  // leave a field.
   async look(root, address, options = {}, { wanted = () => true, prepare = () => {}, ...how } = {}) {
-    const answer = await fetch(address, options);
-    const fresh = live.parsed(await answer.text());
-    if (!fresh || !wanted()) return { answer, stale: Boolean(fresh) };
+    const answer = await fetch(address, { ...options, headers: { "X-Live": "1" }, redirect: options.method ? "error" : "follow" });
+    const html = await answer.text();
+    const fresh = live.parsed(html);
+    if (!fresh || !wanted()) return { answer, html, stale: Boolean(fresh) };
     prepare(fresh);
-    live.merge(root, fresh, how);
-    return { answer, fresh };
+    const merge = () => live.merge(root, fresh, how);
+    return { answer, html, fresh, later: merge() ? null : merge };
+  },
+  // What a form holds, as it is sent.
+  body(form, act) {
+    const body = new URLSearchParams(new FormData(form));
+    if (act) body.set("act", act);
+    return body;
   },
 };

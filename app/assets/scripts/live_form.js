@@ -79,20 +79,11 @@ function liveForm() {
       this.sending = true;
       this.dirty = false;
       const form = this.$root;
-      const sent = live.sent(form);
+      const how = { sent: live.sent(form), added: /^(?:add|repeat|split)/.test(act || "") };
       try {
-        const body = new URLSearchParams(new FormData(form));
-        if (act) body.set("act", act);
-        const answer = await fetch(this.preview() || form.action, {
-          method: "POST", body, headers: { "X-Live": "1" }, redirect: "error",
-        });
-        const html = await answer.text();
-        if (!answer.ok && answer.status !== 422) throw new Error(html.slice(0, 200));
-        const fresh = live.parsed(html);
-        if (!fresh) throw new Error("no form in the answer");
-        this.later = null;
-        const how = { sent, added: /^(?:add|repeat|split)/.test(act || "") };
-        if (!live.merge(form, fresh, how)) this.later = { fresh, how };
+        const { answer, html, fresh, later } = await live.look(form, this.preview() || form.action, { method: "POST", body: live.body(form, act) }, how);
+        if ((!answer.ok && answer.status !== 422) || !fresh) throw new Error(html.slice(0, 200));
+        this.later = later;
         this.merged?.(act, answer.ok);
         if (!this.preview()) this.state = this.dirty ? "saving …" : "saved";
       } catch (error) {
@@ -109,12 +100,12 @@ function liveForm() {
     },
     // An answer that had to wait for somebody to leave a field it no longer has.
     caughtUp() {
-      if (this.later && !this.sending && live.merge(this.$root, this.later.fresh, this.later.how)) this.later = null;
+      if (this.later && !this.sending && this.later()) this.later = null;
     },
     // Leaving the page with something unsent: hand it to the browser to deliver.
     hurry() {
       if (!this.dirty || this.preview()) return;
-      navigator.sendBeacon(this.$root.action, new URLSearchParams(new FormData(this.$root)));
+      navigator.sendBeacon(this.$root.action, live.body(this.$root));
       this.dirty = false;
     },
   };

@@ -39,7 +39,7 @@ module Dakren
 
       def_delegators :walk, :step, :part, :recipe
 
-      # @param walk [Dakren::Bench::Walk] @param clock [Dakren::Bench::BatchClock, nil] @param devices [Devices::Shop]
+      # @param walk [Dakren::Bench::Walk] @param clock [Dakren::Bench::BatchClock, nil] @param devices [Devices::Connected]
       # @param now [Float] seconds @param complaint [String, nil] @param typed [String] a reading that was refused
       # @param px_per_mm [Float] of this screen
       def initialize(walk, clock, wording, devices:, now:, px_per_mm:, complaint: nil, typed: "")
@@ -112,7 +112,7 @@ module Dakren
       end
 
       # What the clock says: lines of words and times. @see BenchClock
-      # @return [Array<BenchClock::Line>]
+      # @return [Array<BenchClock::Told>]
       def times
         BenchClock.new(walk, clock, @wording).lines
       end
@@ -132,7 +132,7 @@ module Dakren
       include BenchWords
 
       # css: time, alarm or quiet; left: of what it is the time, for those who look for it; bold: said first.
-      Line = Value.define(:words, css: "", left: nil, bold: nil, role: nil)
+      Told = Value.define(:words, css: "", left: nil, bold: nil, role: nil)
 
       def initialize(walk, clock, wording)
         @walk = walk
@@ -140,7 +140,7 @@ module Dakren
         @wording = wording
       end
 
-      # @return [Array<Line>]
+      # @return [Array<Told>]
       def lines
         @clock ? [*left, *mood, since] : before
       end
@@ -148,28 +148,28 @@ module Dakren
       private
 
       def time(band, none, left = nil)
-        Line.new(words: band.late&.zero? ? none : @wording.span(band.early, band.late), css: "bench-time", left: left)
+        Told.new(words: band.late&.zero? ? none : @wording.span(band.early, band.late), css: "bench-time", left: left)
       end
 
       def before
         film = Cure::StageTimes.new(@walk.recipe.sheet, room: Cure::Profile.constant(@walk.recipe.room_c)).working
-        [Line.new(words: "when the hardener is in", css: "bench-quiet"), Line.new(words: "left in this cup"),
+        [Told.new(words: "when the hardener is in", css: "bench-quiet"), Told.new(words: "left in this cup"),
           time(@walk.recipe.usable, "none"),
-          Line.new(words: "left once poured"), time(film, "none")]
+          Told.new(words: "left once poured"), time(film, "none")]
       end
 
       def left
         film = time(@clock.as_film, "none", "film")
-        return [Line.new(words: "left as a film"), film] if @clock.mood == :poured
+        return [Told.new(words: "left as a film"), film] if @clock.mood == :poured
 
-        [Line.new(words: "left in the cup"), time(@clock.in_cup, "none", "cup"), Line.new(words: "left if poured now"), film]
+        [Told.new(words: "left in the cup"), time(@clock.in_cup, "none", "cup"), Told.new(words: "left if poured now"), film]
       end
 
       def mood
         case @clock.mood
-        when :hurry then [Line.new(bold: "Hurry.", words: "Pour it out: spread thin it lives again.", css: "bench-alarm")]
+        when :hurry then [Told.new(bold: "Hurry.", words: "Pour it out: spread thin it lives again.", css: "bench-alarm")]
         when :past
-          [Line.new(bold: "Pour it out now, thin.", css: "bench-alarm stop", role: "alert",
+          [Told.new(bold: "Pour it out now, thin.", css: "bench-alarm stop", role: "alert",
             words: "Onto the work if it still flows, else onto foil outside. Do not mix the next until this one is out.")]
         when :poured then tacky
         else []
@@ -178,11 +178,11 @@ module Dakren
 
       def tacky
         found = @clock.until_stage(:recoat_opens)
-        found ? [Line.new(words: "tacky in"), time(found, "now")] : []
+        found ? [Told.new(words: "tacky in"), time(found, "now")] : []
       end
 
       def since
-        Line.new(css: "bench-quiet", words: "#{@wording.minutes(@clock.passed_min)} since the hardener went in, #{weight(@walk.whole_g)} " \
+        Told.new(css: "bench-quiet", words: "#{@wording.minutes(@clock.passed_min)} since the hardener went in, #{weight(@walk.whole_g)} " \
                                             "in the cup, tins #{degrees(@walk.tins_c)}, room #{degrees(@walk.room_c)}")
       end
     end

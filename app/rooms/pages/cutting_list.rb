@@ -18,11 +18,11 @@ module Dakren
         @need.scarf ? discs : plies
       end
 
-      # @return [Array<Formats::Figure>] one for every different outline
+      # @return [Array<Formats::NamedOutline>] one for every different outline
       def figures
         unless @need.scarf
           return @places.filter_map do |place|
-            place.outline && Formats::Figure.new(name: "#{place.name}, #{plies.size} #{plies.size == 1 ? "ply" : "plies"}",
+            place.outline && Formats::NamedOutline.new(name: "#{place.name}, #{plies.size} #{plies.size == 1 ? "ply" : "plies"}",
               loops: Geometry.loops(place.outline))
           end
         end
@@ -30,10 +30,10 @@ module Dakren
         @need.scarf.flat_map do |scarf|
           hole = scarf.shape(0.001)
           scarf.discs.map do |disc|
-            Formats::Figure.new(name: "disc #{disc.number}#{" #{disc.direction}" unless disc.direction.empty?}",
+            Formats::NamedOutline.new(name: "disc #{disc.number}#{" #{disc.direction}" unless disc.direction.empty?}",
               loops: Geometry.loops(scarf.shape(disc.beyond_mm)) + [crossed(scarf, disc)])
           end +
-            [Formats::Figure.new(name: "hole and bevel, to mark on the work",
+            [Formats::NamedOutline.new(name: "hole and bevel, to mark on the work",
               loops: [Geometry.loops(scarf.outline).first, shifted(Geometry.loops(hole).first, scarf.bevel_mm)])]
         end
       end

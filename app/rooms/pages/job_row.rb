@@ -60,7 +60,7 @@ module Dakren
     # What is on now across all jobs, as a page shows it.
     class NowPage
       # What stands before a job's name, its address and title, what it is, and what is said of it.
-      Line = Value.define(:before, :address, :title, :words, :after)
+      Told = Value.define(:before, :address, :title, :words, :after)
       TOLD_SOON = 3
 
       # @param found [Hash{Symbol=>Array<Hash>}] see Stores::NowList
@@ -73,7 +73,7 @@ module Dakren
         @found.values.all?(&:empty?)
       end
 
-      # @return [Array<Array(String, Array<Line>)>] headings and lines
+      # @return [Array<Array(String, Array<Told>)>] headings and lines
       def groups
         { "Tacky: may be coated" => @found[:tacky].map { |one| line(one, after: until_words(one)) },
           "Wet" => @found[:wet].map { |one| line(one, after: "tacky #{clock(one[:at])}") },
@@ -95,7 +95,7 @@ module Dakren
       private
 
       def line(one, before: "", after: "")
-        Line.new(before: before, address: "/jobs/#{one[:job].id}", title: one[:job].title(60), words: one[:words], after: after)
+        Told.new(before: before, address: "/jobs/#{one[:job].id}", title: one[:job].title(60), words: one[:words], after: after)
       end
 
       def until_words(one)

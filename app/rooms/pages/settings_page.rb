@@ -15,7 +15,7 @@ module Dakren
       # What the shop has weighed itself: how it is called, the mean, and what forgets the last.
       Weighed = Value.define(:words, :mean, :sort, :name)
 
-      # @param row [Stores::Settings] @param form [Document::SettingsForm] @param devices [Devices::Shop]
+      # @param row [Stores::Settings] @param form [Document::SettingsForm] @param devices [Devices::Connected]
       # @param weighing [Array<String>] what was to be noted, its figure, and what is wrong with it
       def initialize(row, form, wording, devices, weighing: ["", "", nil])
         @row = row

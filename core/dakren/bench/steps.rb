@@ -9,7 +9,7 @@ module Dakren
     # One thing to do: what it is called, what to do, the words on the button that says it is done, and why.
     # Where its part decides the caution, caution holds one for each part. only: what must hold of the walk; after_min: how long after
     # the cup was poured out; told: more sentences.
-    Step = Value.define(:name, :title, :tells, :done, caution: nil, only: nil, after_min: nil, told: [].freeze) do
+    Instruction = Value.define(:name, :title, :tells, :done, caution: nil, only: nil, after_min: nil, told: [].freeze) do
       # @param part [Symbol, nil] :resin or :hardener, where one is poured
       # @return [String, nil]
       def caution_of(part)
@@ -26,38 +26,38 @@ module Dakren
     end
 
     BEFORE = [
-      Step.new(name: :tins, title: "Tins", tells: "Take the tins the plan names, and no others.", done: "These are the tins",
+      Instruction.new(name: :tins, title: "Tins", tells: "Take the tins the plan names, and no others.", done: "These are the tins",
         told: ["Pigmented or filled part A: stir it alone first, on the bottom too. " \
                "A tube of hardener belongs to its tin: do not cross lots."]),
-      Step.new(name: :gear, title: "Gear", tells: "Gloves, sleeves, glasses. Air the room.", done: "I am protected",
+      Instruction.new(name: :gear, title: "Gear", tells: "Gloves, sleeves, glasses. Air the room.", done: "I am protected",
         caution: "Skin that has become allergic stays so. The maker's safety data sheet comes first."),
-      Step.new(name: :tare, title: "Cup", tells: "Set the empty cup on the scale and tare it.", done: "The scale shows zero",
+      Instruction.new(name: :tare, title: "Cup", tells: "Set the empty cup on the scale and tare it.", done: "The scale shows zero",
         only: :weighed?),
-      Step.new(name: :first, title: "First", tells: "Pour %{part} until the scale shows", done: "%{part} is in",
+      Instruction.new(name: :first, title: "First", tells: "Pour %{part} until the scale shows", done: "%{part} is in",
         caution: "Add the last grams slowly."),
-      Step.new(name: :second, title: "Second", tells: "Pour %{part} until the scale shows", done: "%{part} is in, start the clock",
+      Instruction.new(name: :second, title: "Second", tells: "Pour %{part} until the scale shows", done: "%{part} is in, start the clock",
         caution: {
           hardener: "Slow down at the end: extra hardener stays soft, extra resin can be mended.",
           resin: "Slow down at the end: each gram too much wants hardener with it, and the cup grows."
         }),
-      Step.new(name: :mend, title: "Mend", tells: "Add %{part} until the scale shows", done: "It is mended", only: :mending?),
-      Step.new(name: :mix, title: "Mix", tells: "Stir.", done: "It is mixed through",
+      Instruction.new(name: :mend, title: "Mend", tells: "Add %{part} until the scale shows", done: "It is mended", only: :mending?),
+      Instruction.new(name: :mix, title: "Mix", tells: "Stir.", done: "It is mixed through",
         caution: "If in doubt whether it was measured right, throw it away: a cup is cheaper than the work."),
-      Step.new(name: :powder, title: "Powder", tells: "Stir in powder, let it rest until the bottom feels warm, stir again.",
+      Instruction.new(name: :powder, title: "Powder", tells: "Stir in powder, let it rest until the bottom feels warm, stir again.",
         done: "It holds as it should", only: :thickened?, caution: "Particulate mask: silica floats for hours."),
-      Step.new(name: :pour_out, title: "Pour out", tells: "Pour it all out and spread it. Keep a dab as witness.",
+      Instruction.new(name: :pour_out, title: "Pour out", tells: "Pour it all out and spread it. Keep a dab as witness.",
         done: "It is poured out",
         told: ["Keep the wet edge. Do not scrape the cup's sides onto finish work: what was not mixed stays sticky."],
         caution: "A cup left standing heats itself and may smoke. A hot cup goes outside on bare ground: no lid, not the bin.")
     ].freeze
     # What the plan has follow a coat, follows it at the bench too, in the order it falls due.
     AFTER = Plan::WorkSteps::ALL.values.select { |step| step.at == :after }.sort_by(&:offset_min).map do |step|
-      Step.new(name: step.name, title: step.label.capitalize, tells: "#{[step.label.capitalize, step.hint].compact.join(": ")}.",
+      Instruction.new(name: step.name, title: step.label.capitalize, tells: "#{[step.label.capitalize, step.hint].compact.join(": ")}.",
         done: "Done", after_min: step.offset_min.to_f)
     end.freeze
     STEPS = [
       *BEFORE, *AFTER,
-      Step.new(name: :tack, title: "Witness", tells: "Touch the witness, not the work.", done: "The witness is hard")
+      Instruction.new(name: :tack, title: "Witness", tells: "Touch the witness, not the work.", done: "The witness is hard")
     ].freeze
     # What follows a cup that belongs to no plan.
     USUAL_AFTER = %i[look_30 look_60].freeze

@@ -31,7 +31,7 @@ module Dakren
         @path ||= STEPS.select { |step| step.of?(self) }.map(&:name)
       end
 
-      # @return [Step, nil] nil when there is nothing left to do
+      # @return [Instruction, nil] nil when there is nothing left to do
       def step
         return if abandoned?
 

@@ -15,7 +15,7 @@ module Dakren
     module Tools
       # A number the shop gives of a tool: units and bare as Units name them; fallback: what counts where nothing is given;
       # spare: it may be left out.
-      Field = Value.define(:name, :label, :units, :bare, :allowed, fallback: nil, spare: false)
+      Number = Value.define(:name, :label, :units, :bare, :allowed, fallback: nil, spare: false)
 
       # What is counted at the bench, and the words for it there; alternate: one of each in turn.
       Counting = Value.define(:unit, :alternate, :ready, :heading, :how)
@@ -74,7 +74,7 @@ module Dakren
       end
 
       def field(name, label, units, bare, allowed, **more)
-        Field.new(name: name, label: label, units: units, bare: bare, allowed: allowed, **more)
+        Number.new(name: name, label: label, units: units, bare: bare, allowed: allowed, **more)
       end
 
       # @param unit [String] of a count kept with a cup

@@ -9,7 +9,7 @@ module Dakren
     #
     #   Own.new({ [:soak, "roller"] => [54.0, 3] }).of(:soak, "roller").count   # => 3
     class Own
-      Figure = Value.define(:value, :count)
+      Weighed = Value.define(:value, :count)
       # What can be weighed: label, unit and the range a weighing may have.
       SORTS = { soak: ["kept by the tool", :g, 0..5000], drink: ["drunk by the surface, first coat", :"g/m2", Drink::G_M2],
                 rate: ["taken by the work, one person", :"g/min", 0.1..20_000] }.freeze
@@ -19,10 +19,10 @@ module Dakren
         @means = means
       end
 
-      # @return [Figure, nil]
+      # @return [Weighed, nil]
       def of(sort, name)
         mean, count = @means[[sort, name.to_s]]
-        mean && Figure.new(value: mean.round(3), count: count)
+        mean && Weighed.new(value: mean.round(3), count: count)
       end
     end
   end

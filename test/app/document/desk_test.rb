@@ -200,14 +200,14 @@ class JobDeskTest < AppTest
 
   def test_the_simulated_weather_is_the_same_for_the_same_hour_and_only_where_a_shop_pretends
     assert_nil Devices::WeatherDesk.forecast(Time.local(2026, 11, 24, 7), address: nil)
-    Devices.shop = Devices::Shop.new(simulated: -> { { room: nil } })
-    Devices.shop.pretend = true
+    Devices.connected = Devices::Connected.new(simulated: -> { { room: nil } })
+    Devices.connected.pretend = true
     one = Devices::WeatherDesk.forecast(Time.local(2026, 11, 24, 7), address: nil)
     two = Devices::WeatherDesk.forecast(Time.local(2026, 11, 24, 9), address: nil)
 
     assert_in_delta one[2][1], two[0][1], 1e-9
     assert_operator one.map(&:last).minmax.reduce(:-).abs, :>, 4
   ensure
-    Devices.shop = Devices::Shop.new
+    Devices.connected = Devices::Connected.new
   end
 end

@@ -64,7 +64,7 @@ class OutlineFormatsTest < CoreTest
 
   # Every handle once, every entity with its owner and markers, every table there, the seed above all handles.
   def test_a_drawing_out_is_complete
-    text = Formats::OutlineOut.dxf([Formats::Figure.new(name: "disc ±45", loops: [[[0, 0], [30, 0], [30, 20]]])])
+    text = Formats::OutlineOut.dxf([Formats::NamedOutline.new(name: "disc ±45", loops: [[[0, 0], [30, 0], [30, 20]]])])
     codes = text.lines.map(&:chomp).each_slice(2).map { |code, value| [code.strip, value] }
     handles = codes.filter_map { |code, value| value.to_i(16) if code == "5" }
     seed = codes[codes.index(["9", "$HANDSEED"]) + 1][1].to_i(16)
@@ -188,7 +188,7 @@ class OutlineFormatsTest < CoreTest
         .new([Geometry::Placed.new(shape: Geometry::Rectangle.new(length_mm: between(80, 500), width_mm: between(80, 500)),
           turn_deg: between(0, 90)),
           Geometry::Placed.new(shape: Geometry::Circle.new(diameter_mm: between(10, 60)), sign: -1, at_mm: [30, 30])])
-      figure = Formats::Figure.new(name: "a & b", loops: region.loops_mm)
+      figure = Formats::NamedOutline.new(name: "a & b", loops: region.loops_mm)
 
       assert_share region.area_mm2, area(read(Formats::OutlineOut.svg([figure]))), 1e-4
       assert_share region.area_mm2, area(read(Formats::OutlineOut.dxf([figure]), name: "a.dxf")), 1e-4
@@ -230,7 +230,7 @@ end
 
 class TemplatesTest < CoreTest
   def square(side)
-    Formats::Figure.new(name: "disc 1 ± λ", loops: [[[0, 0], [side, 0], [side, side], [0, side]]])
+    Formats::NamedOutline.new(name: "disc 1 ± λ", loops: [[[0, 0], [side, 0], [side, side], [0, side]]])
   end
 
   def lines(pdf)

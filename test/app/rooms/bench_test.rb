@@ -5,7 +5,7 @@ require_relative "../../app_helper"
 class BenchTest < AppTest
   def setup
     super
-    Devices.shop = Devices::Shop.new
+    Devices.connected = Devices::Connected.new
   end
 
   def loose(**changes)
@@ -242,11 +242,11 @@ class BenchScaleTest < AppTest
   def setup
     super
     @display = Fixed.new(nil)
-    Devices.shop = Devices::Shop.new({ scale: @display })
+    Devices.connected = Devices::Connected.new({ scale: @display })
   end
 
   def teardown
-    Devices.shop = Devices::Shop.new
+    Devices.connected = Devices::Connected.new
   end
 
   def shows(value, state = :steady)

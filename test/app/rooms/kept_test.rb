@@ -9,7 +9,7 @@ class KeptTest < AppTest
 
   def setup
     super
-    Devices.shop = Devices::Shop.new
+    Devices.connected = Devices::Connected.new
   end
 
   def us
@@ -242,11 +242,15 @@ class PretendTest < AppTest
   end
 
   def teardown
-    Devices.shop = Devices::Shop.new
+    Devices.connected = Devices::Connected.new
   end
 
   def open_shop(links: {}, pretend: true)
-    Devices.shop = Devices::Shop.new(links, simulated: -> { %i[scale room tins].to_h { |kind| [kind, @simulated] } }).tap do |made|
+    Devices.connected = Devices::Connected.new(links, simulated: lambda {
+      %i[scale room tins].to_h do |kind|
+        [kind, @simulated]
+      end
+    }).tap do |made|
       made.pretend = pretend
     end
   end
@@ -267,8 +271,8 @@ class PretendTest < AppTest
   def test_nothing_is_simulated_unless_asked_for
     open_shop(pretend: false)
 
-    assert_nil Devices.shop.reading(:scale)
-    refute_predicate Devices.shop, :pretend?
+    assert_nil Devices.connected.reading(:scale)
+    refute_predicate Devices.connected, :pretend?
     path = loose_cup
     3.times { press(path) }
 
@@ -317,13 +321,13 @@ class PretendTest < AppTest
     get "/settings"
     post "/settings/pretend", { "authenticity_token" => hidden("authenticity_token"), "pretend" => "yes" }
 
-    assert_predicate Devices.shop, :pretend?
+    assert_predicate Devices.connected, :pretend?
     get "/settings"
 
     assert_includes words, "This shop pretends"
     post "/settings/pretend", { "authenticity_token" => hidden("authenticity_token"), "pretend" => "no" }
 
-    refute_predicate Devices.shop, :pretend?
+    refute_predicate Devices.connected, :pretend?
   end
 end
 
@@ -333,7 +337,7 @@ class RecordWordsTest < AppTest
 
   def setup
     super
-    Devices.shop = Devices::Shop.new
+    Devices.connected = Devices::Connected.new
   end
 
   def cup(**more)

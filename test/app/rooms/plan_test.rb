@@ -96,8 +96,8 @@ class PlanTest < AppTest
     get four_coats("room_mode" => "weather")
 
     assert_includes words, "no weather desk answers"
-    Devices.shop = Devices::Shop.new(simulated: -> { { room: nil } })
-    Devices.shop.pretend = true
+    Devices.connected = Devices::Connected.new(simulated: -> { { room: nil } })
+    Devices.connected.pretend = true
     get four_coats("room_mode" => "weather", "name" => "By the forecast")
 
     assert_includes words, "Cure line"
@@ -116,7 +116,7 @@ class PlanTest < AppTest
     assert_nil Devices::WeatherDesk.forecast(Time.now, address: "127.0.0.1:1")
     assert_nil Devices::WeatherDesk.forecast(Time.now, address: "nonsense")
   ensure
-    Devices.shop = Devices::Shop.new
+    Devices.connected = Devices::Connected.new
   end
 
   def test_a_heated_tent_and_what_was_measured_move_the_clocks

@@ -5,7 +5,7 @@ require_relative "../../app_helper"
 class ToolsTest < AppTest
   def setup
     super
-    Devices.shop = Devices::Shop.new
+    Devices.connected = Devices::Connected.new
   end
 
   def tool_id(name)

@@ -20,7 +20,7 @@ class WordsTest < AppTest
   end
 
   def test_no_page_says_one_plies
-    Devices.shop = Devices::Shop.new
+    Devices.connected = Devices::Connected.new
     paths = sparse_jobs + ["/", "/bench", "/shelf", "/settings", *Stores::Job.ids.map { |id| "/jobs/#{id}" },
       *Stores::Sheet.ids.map { |id| "/shelf/#{id}" },
       "/plan/3/compare", "/table/2/c1/templates"]
