@@ -191,11 +191,18 @@ module Dakren
       ID = /[pcs]\d{1,6}/
       KEY = /\A(?:(?<place>p\d{1,6})-(?:(?<shape>s\d{1,6})-)?|(?<pass>c\d{1,6})-)?(?<name>[a-z_0-9]+)\z/
 
+      # Keys of late: a page asks for each of them many times.
+      FOUND = Memo.new(4000)
+
       module_function
 
       # @param key [String] of a document, e.g. "name", "p1-depth", "p1-s2-length", "c1-film"
       # @return [Field, nil]
       def of(key)
+        FOUND.recall(key) { found(key) }
+      end
+
+      def found(key)
         match = KEY.match(key) or return
         table = if match[:shape] then SHAPE
                 elsif match[:place] then PLACE

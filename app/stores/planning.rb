@@ -91,13 +91,13 @@ module Dakren
       # Sheets of the shelf with their ids, those whose numbers can be used.
       # @return [Array<Array(String, Sheet)>]
       def named_sheets
-        @named_sheets ||= Sheet.in_order.filter_map { |record| (sheet = usable(record.id.to_s)) && [record.id.to_s, sheet] }
+        @named_sheets ||= records.filter_map { |record| (sheet = usable(record)) && [record.id.to_s, sheet] }
       end
 
       # What may be chosen of the shelf, resin by resin: id and words.
       # @return [Hash{String=>Array<Array(String, String)>}]
       def sheet_choices
-        @sheet_choices ||= Sheet.in_order.group_by(&:resin).transform_values do |records|
+        @sheet_choices ||= records.group_by(&:resin).transform_values do |records|
           records.map do |one|
             [one.id.to_s, "#{one.name}, #{Check.plain(one.ratio_resin)} : #{Check.plain(one.ratio_hardener)} by #{one.ratio_by}"]
           end
@@ -125,8 +125,12 @@ module Dakren
 
       private
 
-      def usable(id)
-        finder.call(id)
+      def records
+        @records ||= Sheet.in_order.to_a
+      end
+
+      def usable(record)
+        Shelf.core(record)
       rescue InputError
         nil
       end

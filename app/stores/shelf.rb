@@ -7,6 +7,9 @@ module Dakren
       # Two hardeners of one resin as a sheet of their own: "blend-3-4-70" is 70 % of the first by weight of hardener.
       BLEND = /\Ablend-(\d{1,9})-(\d{1,9})-(\d{1,2})\z/
 
+      # Read once for as long as nobody changes them.
+      KNOWN = Memo.new(500)
+
       module_function
 
       # @return [Sheet, nil]
@@ -45,7 +48,8 @@ module Dakren
       # @return [Sheet]
       # @raise [InputError] when its numbers cannot be
       def core(record)
-        Document::SheetNumbers.build(record.attributes.transform_keys(&:to_sym))
+        build = -> { Document::SheetNumbers.build(record.attributes.transform_keys(&:to_sym)) }
+        record.new_record? || record.changed? ? build.call : KNOWN.recall([record.id, record.updated_at], &build)
       end
 
       # From a job's sheet field to the core's sheet.

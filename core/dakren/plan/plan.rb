@@ -66,7 +66,8 @@ module Dakren
       # A coat is judged by the hour at which it really goes on, and that is known once all are placed: so they are placed, judged,
       # and placed again without those that must wait, or where their hour changes how they are done.
       def place
-        planners = job.tasks.map { |task| TaskPlanner.new(job, task, shop, method(:ageing)) }
+        shared = {}
+        planners = job.tasks.map { |task| TaskPlanner.new(job, task, shop, method(:ageing), shared) }
         (planners.size + PLACED_AGAIN).times do |round|
           ready = planners.filter_map(&:placeable)
           @complaints = planners.flat_map(&:complaints)

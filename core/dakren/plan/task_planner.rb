@@ -14,7 +14,8 @@ module Dakren
 
       # @param job [Job] @param task [Task] @param shop [Shop]
       # @param ageing [#call] from a sheet to its Cure::Ageing in the job's room
-      def initialize(job, task, shop, ageing)
+      # @param shared [Hash] coats of all tasks that were planned already: of one need, sheet and tool they are the same
+      def initialize(job, task, shop, ageing, shared = {})
         @job = job
         @task = task
         @shop = shop
@@ -22,6 +23,8 @@ module Dakren
         @refusals = []
         @complaints = []
         @likely = {}
+        @shared = shared
+        @same = [task.sheet, task.kind.name, task.method, task.tool, task.cups.map(&:name), task.figures[:pack], task.place_ids]
         @from_min = job.hours.fit(0.0, 1.0) || 0.0
       end
 
@@ -145,9 +148,9 @@ module Dakren
       # @return [CoatPlan]
       def planned(number, parts, from, hint = nil)
         from = room.constant? ? 0.0 : from.to_f.round(3)
-        need = whole_need(number, count).lines.map { |line| [line.name, line.value] }
-        @planned ||= {}
-        @planned[[need, parts, from]] ||= CoatPlan.new(in_sections(number, parts, from).with(hint: hint)).tap do |plan|
+        need = whole_need(number, count)
+        alike = [need.lines.map { |line| [line.name, line.value] }, need.film_mm, need.depth_mm, parts, from, *@same]
+        (@shared[alike] ||= CoatPlan.new(in_sections(number, parts, from).with(hint: hint))).tap do |plan|
           @likely[likely_key(number, parts, from)] ||= plan
         end
       end
