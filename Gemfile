@@ -6,6 +6,7 @@ ruby ">= 3.1"
 
 gem "activerecord", "~> 7.2.0"
 gem "erubi", "~> 1.13"
+gem "fastimage", "~> 2.4"
 gem "icalendar", "~> 2.10"
 gem "matrix", "~> 0.4"
 gem "prawn", "~> 2.4.0"

@@ -8,6 +8,7 @@ module Dakren
     # and the plan of every pass that can be planned.
     class JobDesk
       NAME_LONGEST = 120
+      MOST_KEPT = 300
       START = /\A\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/
       YEARS = (2000..2100)
       # Fields no plan can do without: a wrong one is mended first.
@@ -34,6 +35,7 @@ module Dakren
         @own = own
         @shop = shop
         @forecast = forecast
+        @kept = Memo.new(MOST_KEPT)
         @problems = []
         @missing = []
         @reading = Reader.new(document, "", @problems, @missing)
@@ -48,6 +50,12 @@ module Dakren
       def choice(key, default = nil)
         choices = Fields.of(key).choices
         choices.key?(document[key]) ? document[key] : default || choices.keys.first
+      end
+
+      # What a page made of this desk, which never changes: made once.
+      # @param key [Array] everything else it hangs on
+      def kept(key, &)
+        @kept.recall(key, &)
       end
 
       # @return [Array<String>] ids of what a list holds, e.g. "p1-shapes"

@@ -38,6 +38,15 @@ module Dakren
       helpers JobKeeping
 
       helpers do
+        # What is printed of a ticket or a place hangs on the plan alone, and is printed once.
+        def ticket_part(page, ticket)
+          page.desk.kept([:ticket, ticket.id, ticket.open?, page.record.id, wording.system]) { part :"jobs/ticket", ticket: ticket }
+        end
+
+        def place_part(page, place)
+          page.desk.kept([:place, place.id, place.state, page.record.id, wording.system]) { part :"jobs/place", place: place }
+        end
+
         def job_row(record)
           JobRow.new(record, wording, zone)
         end

@@ -11,6 +11,7 @@ module Dakren
       ROOM = %w[room night day tins].freeze
       AIR = %w[surface_c humidity moisture].freeze
       WORDS_OF_OTHERS = 60
+      SECONDS_A_MINUTE = 60
 
       attr_reader :record, :desk, :shown, :form, :what_if, :offers
 
@@ -78,8 +79,8 @@ module Dakren
       end
 
       def cure_line
-        Drawings::CureLine.new(shown.coats, room: shown.room, start: shown.start, wording: @wording, now: shown.zone.now, zone: shown.zone,
-          hours: shown.hours, entries: shown.schedule.entries)
+        now = shown.zone.now
+        shown.kept([:cure_line, @wording.system, now.to_i / SECONDS_A_MINUTE]) { drawn_line(now).to_s }
       end
 
       def kept?
@@ -160,6 +161,11 @@ module Dakren
       end
 
       private
+
+      def drawn_line(now)
+        Drawings::CureLine.new(shown.coats, room: shown.room, start: shown.start, wording: @wording, now: now, zone: shown.zone,
+          hours: shown.hours, entries: shown.schedule.entries)
+      end
 
       def fields(keys)
         desk.asked(keys).map { |key| form.field(key) }

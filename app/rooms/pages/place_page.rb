@@ -33,6 +33,11 @@ module Dakren
         @open
       end
 
+      # What of it is open.
+      def state
+        [@open, @opened]
+      end
+
       def only?
         @desk.places.size == 1
       end
