@@ -10,6 +10,10 @@ module Dakren
     class JobDeed
       DEEDS = %w[add-place drop-place add-shape drop-shape add-pass drop-pass up down repeat split order].freeze
 
+      # Why what was pressed was not done.
+      # @return [String, nil]
+      attr_reader :complaint
+
       # @param document [Hash] see JobDocument
       def initialize(document)
         @document = document
@@ -21,12 +25,32 @@ module Dakren
         deed, *about = act.split(":")
         return @document unless DEEDS.include?(deed)
 
-        send(deed.tr("-", "_"), *about.first(2)) || @document
+        grown(send(deed.tr("-", "_"), *about.first(2)) || @document)
       rescue ArgumentError
         @document
       end
 
       private
+
+      # The document after a deed, unless it would be more than can be kept.
+      def grown(after)
+        return after if JobDocument.pairs(after) <= [JobDocument::MOST_PAIRS, JobDocument.pairs(@document)].max
+
+        refuse("would hold more than #{JobDocument::MOST_PAIRS} figures; begin another job for the rest")
+      end
+
+      # Is there room for one more in a list? Where there is none, that is said.
+      def room?(key, most, what)
+        return true if list(key).size < most
+
+        refuse("holds #{most} #{what} already, and no more can be kept: begin another job for the rest")
+        false
+      end
+
+      def refuse(why)
+        @complaint = "This job #{why}. Nothing was changed."
+        @document
+      end
 
       def list(key)
         JobDocument.ids(@document, key)
@@ -38,7 +62,7 @@ module Dakren
       end
 
       def add_place(form)
-        return unless Fields::FORMS.key?(form) && list("places").size < JobDocument::MOST_IDS
+        return unless Fields::FORMS.key?(form) && room?("places", JobDocument::MOST_IDS, "places")
 
         id = new_id("p", list("places"))
         @document.merge("places" => list("places") + [id], "#{id}-form" => form, "#{id}-shapes" => ["s1"], "#{id}-s1-shape" => "rectangle")
@@ -50,7 +74,8 @@ module Dakren
 
       def add_shape(place, shape)
         key = "#{place}-shapes"
-        return unless list("places").include?(place) && Fields::SHAPES.key?(shape) && list(key).size < Geometry::Region::MOST_SHAPES
+        return unless list("places").include?(place) && Fields::SHAPES.key?(shape) && room?(key, Geometry::Region::MOST_SHAPES,
+          "shapes in this place")
 
         id = new_id("s", list(key))
         @document.merge(key => list(key) + [id], "#{place}-#{id}-shape" => shape,
@@ -62,7 +87,7 @@ module Dakren
       end
 
       def add_pass(kind)
-        return unless Work::Kinds::ALL.key?(kind.to_sym) && list("passes").size < JobDocument::MOST_IDS
+        return unless Work::Kinds::ALL.key?(kind.to_sym) && room?("passes", JobDocument::MOST_IDS, "tickets")
 
         id = new_id("c", list("passes"))
         last = list("passes").last
@@ -84,7 +109,7 @@ module Dakren
       # The same pass once more, right after it.
       def repeat(id)
         from = list("passes").index(id)
-        return if from.nil? || list("passes").size >= JobDocument::MOST_IDS
+        return if from.nil? || !room?("passes", JobDocument::MOST_IDS, "tickets")
 
         copied(id, from, new_id("c", list("passes")))
       end
@@ -99,7 +124,7 @@ module Dakren
       def split(id)
         from = list("passes").index(id)
         count = AsTyped.kept(@document["#{id}-coats"]).typed.to_i
-        return if from.nil? || count < 2 || list("passes").size >= JobDocument::MOST_IDS
+        return if from.nil? || count < 2 || !room?("passes", JobDocument::MOST_IDS, "tickets")
 
         copy = new_id("c", list("passes"))
         stay = count - (count / 2)

@@ -11,6 +11,8 @@ module Dakren
       LONGEST = 20_000
       OUTLINE_LONGEST = 400_000
       MOST_IDS = 60
+      # Figures and words a job may hold: as many as a page can still show and a form still carry.
+      MOST_PAIRS = 12_000
 
       module_function
 
@@ -71,6 +73,12 @@ module Dakren
       def ids(document, key)
         list = document[key]
         list.is_a?(Array) ? list.grep(String) : []
+      end
+
+      # How many figures and words a document holds.
+      # @return [Integer]
+      def pairs(document)
+        document.sum { |_, value| value.is_a?(Array) && value.first.is_a?(Array) ? value.sum(&:size) : 1 }
       end
 
       # Fields of a new pass before anything is typed.

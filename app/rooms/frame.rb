@@ -1,12 +1,17 @@
 # frozen_string_literal: true
 
 require "digest"
+require "rack"
+require "rack/multipart"
 
 module Dakren
   # The rooms of the interface: one small Sinatra class each, with its views beside it.
   module Rooms
     # What every page is set in: the rooms there are, and the headers that keep a page to itself.
     module Frame
+      # As many pairs as the longest form has: a browser without scripts sends all of them.
+      Rack::Utils.default_query_parser =
+        Rack::QueryParser.make_default(32, params_limit: 60_000)
       Door = Value.define(:path, :name)
       DOORS = [Door.new(path: "/", name: "Jobs"), Door.new(path: "/bench", name: "Bench"), Door.new(path: "/shelf", name: "Shelf"),
         Door.new(path: "/settings", name: "Settings")].freeze
@@ -38,6 +43,34 @@ module Dakren
         def call(env)
           status, headers, body = @app.call(env)
           [status, HEADERS.merge(headers), body]
+        end
+      end
+
+      # A form that cannot be read says so, whoever would have read it first.
+      class ReadableForms
+        UNREADABLE = [Rack::QueryParser::ParameterTypeError, Rack::QueryParser::InvalidParameterError, Rack::QueryParser::QueryLimitError,
+          Rack::Multipart::Error, EOFError, ArgumentError, RangeError, TypeError].freeze
+
+        def initialize(app)
+          @app = app
+        end
+
+        def call(env)
+          request = Rack::Request.new(env)
+          begin
+            request.GET
+            request.POST if request.form_data? || request.parseable_data?
+          rescue *UNREADABLE => e
+            return [400, { "content-type" => "text/plain; charset=utf-8" }, [says(e)]]
+          end
+          @app.call(env)
+        end
+
+        private
+
+        def says(error)
+          why = error.is_a?(Rack::QueryParser::QueryLimitError) ? "holds more than can be read at once" : "cannot be read"
+          "This form #{why}; nothing was changed. Go back, load the page again and send it once more.\n"
         end
       end
 

@@ -22,6 +22,7 @@ module Dakren
         Rack::Builder.app do
           use Frame::Headers
           use Frame::SmallBodies
+          use Frame::ReadableForms
           use Rack::Protection::HostAuthorization, permitted_hosts: HOSTS, logging: false, message: "This address is not served here.\n"
           use Rack::Static, urls: ["/assets"], root: Frame::PUBLIC,
             header_rules: [[:all, { "cache-control" => "public, max-age=31536000, immutable" }]]

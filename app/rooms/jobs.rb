@@ -69,7 +69,8 @@ module Dakren
           return offered(document, act.delete_prefix("offer:")) if act.start_with?("offer:")
           return asked_what_if.document(document, desk_of(document)) if act == "keep-what-if"
 
-          Document::JobDeed.new(document).done(act)
+          deed = Document::JobDeed.new(document)
+          deed.done(act).tap { @complaint = deed.complaint }
         end
 
         # The document with an offer taken; as it is where the offer is none of this plan's.
@@ -108,7 +109,7 @@ module Dakren
           desk = desk_of(record.document)
           moved = before && before != record.document ? Words::Moved.new(desk_of(before), desk, wording).words : []
           job = JobPage.new(record, desk, wording, planning, opened: @opened || [], moved: moved, both: @both || {},
-            what_if: tried(desk), offers: offers_of(desk))
+            what_if: tried(desk), offers: offers_of(desk), complaint: @complaint)
           @keys = JobPage::KEYS
           @title = job.title
           erb :"jobs/job", layout: !live?, locals: { page: job }

@@ -1,5 +1,7 @@
 // What every live page shares: the server's answer is merged into the page that is looked at. A field somebody types
 // in stays the very same field, and no field ever holds anything but what was typed or what the shop has kept.
+// Fields that belong to the page, not to what is kept.
+const ALWAYS_SENT = /^(?:authenticity_token|revision|units_on_page|deed_id|drawn.*|wi_.*)$/;
 const live = {
   fields(root) {
     return [...root.querySelectorAll("input:not([type=hidden]), select, textarea")];
@@ -87,13 +89,38 @@ const live = {
     const html = await answer.text();
     const fresh = live.parsed(html);
     if (!fresh || !wanted()) return { answer, html, stale: Boolean(fresh) };
+    const served = fresh.elements ? live.families(fresh, true) : null;
     prepare(fresh);
     const merge = () => live.merge(root, fresh, how);
-    return { answer, html, fresh, later: merge() ? null : merge };
+    return { answer, html, fresh, served, later: merge() ? null : merge };
   },
-  // What a form holds, as it is sent.
-  body(form, act) {
-    const body = new URLSearchParams(new FormData(form));
+  // What a form holds, by field: ticks and rows of one field together. asServed: as the server wrote it, not as it was
+  // typed since.
+  families(form, asServed = false) {
+    const found = new Map();
+    for (const field of form.elements) {
+      if (!field.name || field.disabled || field.type === "file" || field.tagName === "BUTTON") continue;
+      if (live.ticked(field) && !(asServed ? field.defaultChecked : field.checked)) continue;
+      const family = field.name.replace(/\[.*$/, "");
+      if (!found.has(family)) found.set(family, []);
+      found.get(family).push([field.name, live.written(field, asServed)]);
+    }
+    return found;
+  },
+  written(field, asServed) {
+    if (!asServed || live.ticked(field) || field.type === "hidden") return field.value;
+    if (field.tagName !== "SELECT") return field.defaultValue;
+    return ([...field.options].find((option) => option.defaultSelected) || field.options[0])?.value ?? "";
+  },
+  // What goes to the server: what stands otherwise here than it was served, and what no job keeps.
+  // served: see families; null sends everything.
+  body(form, act, served = null) {
+    const body = new URLSearchParams();
+    for (const [family, pairs] of live.families(form)) {
+      const before = served?.get(family);
+      const always = !before || ALWAYS_SENT.test(family);
+      if (always || JSON.stringify(before) !== JSON.stringify(pairs)) for (const [name, value] of pairs) body.append(name, value);
+    }
     if (act) body.set("act", act);
     return body;
   },
@@ -103,6 +130,8 @@ const live = {
 // answer is merged into the page around the field being typed in. One request at a time, in order.
 const PAUSE_MS = 220;
 const RETRY_MS = 3000;
+// Answers that stay the same however often one asks.
+const REFUSED = [400, 403, 404, 409, 413];
 
 function liveForm() {
   return {
@@ -113,9 +142,11 @@ function liveForm() {
     timer: null,
     retry: null,
     later: null,
+    served: null,
 
     init() {
       if (this.preview()) this.state = "";
+      else this.served = live.families(this.$root, true);
       // Undo and redo, where no field is being typed in.
       this.keys = (event) => {
         if (!(event.ctrlKey || event.metaKey) || event.target.matches("input, select, textarea")) return;
@@ -131,6 +162,7 @@ function liveForm() {
       this.leave = () => this.hurry();
       window.addEventListener("pagehide", this.leave);
       this.$root.addEventListener("focusout", () => setTimeout(() => this.caughtUp()));
+      this.leftBehind();
     },
     destroy() {
       document.removeEventListener("keydown", this.keys);
@@ -170,7 +202,7 @@ function liveForm() {
     picked(event) {
       if (event.target.matches("select, [type=checkbox], [type=radio]")) this.changed();
     },
-    async send(event) {
+    async send(event, body = null) {
       clearTimeout(this.timer);
       clearTimeout(this.retry);
       const act = event?.submitter?.name === "act" ? event.submitter.value : this.act;
@@ -181,17 +213,24 @@ function liveForm() {
       this.dirty = false;
       const form = this.$root;
       const how = { sent: live.sent(form), added: /^(?:add|repeat|split)/.test(act || "") };
+      const told = { method: "POST", body: body || live.body(form, act, this.served) };
       try {
-        const { answer, html, fresh, later } = await live.look(form, this.preview() || form.action, { method: "POST", body: live.body(form, act) }, how);
-        if ((!answer.ok && answer.status !== 422) || !fresh) throw new Error(html.slice(0, 200));
+        const { answer, html, fresh, served, later } = await live.look(form, this.preview() || form.action, told, how);
+        if (REFUSED.includes(answer.status) && !fresh) {
+          this.refused(html, act);
+          return;
+        }
+        if ((!answer.ok && answer.status !== 422) || !fresh) throw new Error(answer.status === 503 ? html : "no answer");
         this.later = later;
+        if (this.served) this.served = served;
         this.merged?.(act, answer.ok);
         if (!this.preview()) this.state = this.dirty ? "saving …" : "saved";
       } catch (error) {
         this.dirty = true;
         this.act = act;
-        this.state = "not saved: no answer. What you typed is kept here and sent again";
-        this.retry = setTimeout(() => this.send(), RETRY_MS);
+        const why = error.message.startsWith("The shop is busy") ? "the shop is busy" : "no answer";
+        this.state = `not saved: ${why}. What you typed is kept here and sent again`;
+        this.retry = setTimeout(() => this.send(null, body), RETRY_MS);
         this.sending = false;
         return;
       }
@@ -199,15 +238,41 @@ function liveForm() {
       if (this.act) this.send();
       else if (this.dirty) this.changed();
     },
+    // What will not be taken however often it is sent: said, and left standing.
+    refused(says, act) {
+      this.sending = false;
+      this.dirty = true;
+      this.state = `not saved: ${says.replace(/<[^>]*>/g, " ").replace(/\s+/g, " ").trim().slice(0, 300)}`;
+      if (this.act && this.act !== act) this.send();
+    },
     // An answer that had to wait for somebody to leave a field it no longer has.
     caughtUp() {
       if (this.later && !this.sending && this.later()) this.later = null;
     },
-    // Leaving the page with something unsent: hand it to the browser to deliver.
+    // Leaving the page with something unsent: hand it to the browser to deliver, or keep it here for the next time.
     hurry() {
       if (!this.dirty || this.preview()) return;
-      navigator.sendBeacon(this.$root.action, live.body(this.$root));
+      const body = live.body(this.$root, null, this.served);
+      if (!navigator.sendBeacon(this.$root.action, body)) this.keep(body.toString());
       this.dirty = false;
+    },
+    keep(text) {
+      try {
+        localStorage.setItem(`unsent ${this.$root.action}`, text);
+      } catch (error) {
+        // No room is left: the browser asks nobody, and nothing more can be done.
+      }
+    },
+    // What was left behind when this page was last closed.
+    leftBehind() {
+      if (this.preview()) return;
+      const name = `unsent ${this.$root.action}`;
+      const text = localStorage.getItem(name);
+      if (!text) return;
+      localStorage.removeItem(name);
+      const body = new URLSearchParams(text);
+      body.set("authenticity_token", this.$root.querySelector("[name=authenticity_token]").value);
+      this.send(null, body);
     },
   };
 }

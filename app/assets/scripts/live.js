@@ -1,5 +1,7 @@
 // What every live page shares: the server's answer is merged into the page that is looked at. A field somebody types
 // in stays the very same field, and no field ever holds anything but what was typed or what the shop has kept.
+// Fields that belong to the page, not to what is kept.
+const ALWAYS_SENT = /^(?:authenticity_token|revision|units_on_page|deed_id|drawn.*|wi_.*)$/;
 const live = {
   fields(root) {
     return [...root.querySelectorAll("input:not([type=hidden]), select, textarea")];
@@ -87,13 +89,38 @@ const live = {
     const html = await answer.text();
     const fresh = live.parsed(html);
     if (!fresh || !wanted()) return { answer, html, stale: Boolean(fresh) };
+    const served = fresh.elements ? live.families(fresh, true) : null;
     prepare(fresh);
     const merge = () => live.merge(root, fresh, how);
-    return { answer, html, fresh, later: merge() ? null : merge };
+    return { answer, html, fresh, served, later: merge() ? null : merge };
   },
-  // What a form holds, as it is sent.
-  body(form, act) {
-    const body = new URLSearchParams(new FormData(form));
+  // What a form holds, by field: ticks and rows of one field together. asServed: as the server wrote it, not as it was
+  // typed since.
+  families(form, asServed = false) {
+    const found = new Map();
+    for (const field of form.elements) {
+      if (!field.name || field.disabled || field.type === "file" || field.tagName === "BUTTON") continue;
+      if (live.ticked(field) && !(asServed ? field.defaultChecked : field.checked)) continue;
+      const family = field.name.replace(/\[.*$/, "");
+      if (!found.has(family)) found.set(family, []);
+      found.get(family).push([field.name, live.written(field, asServed)]);
+    }
+    return found;
+  },
+  written(field, asServed) {
+    if (!asServed || live.ticked(field) || field.type === "hidden") return field.value;
+    if (field.tagName !== "SELECT") return field.defaultValue;
+    return ([...field.options].find((option) => option.defaultSelected) || field.options[0])?.value ?? "";
+  },
+  // What goes to the server: what stands otherwise here than it was served, and what no job keeps.
+  // served: see families; null sends everything.
+  body(form, act, served = null) {
+    const body = new URLSearchParams();
+    for (const [family, pairs] of live.families(form)) {
+      const before = served?.get(family);
+      const always = !before || ALWAYS_SENT.test(family);
+      if (always || JSON.stringify(before) !== JSON.stringify(pairs)) for (const [name, value] of pairs) body.append(name, value);
+    }
     if (act) body.set("act", act);
     return body;
   },

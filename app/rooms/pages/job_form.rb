@@ -4,6 +4,8 @@ module Dakren
   module Rooms
     # The fields of a job as a page shows them: with what was typed, what is wrong, and what counts where nothing is typed.
     class JobForm
+      MOST_ROWS = Document::JobDocument::MOST_ROWS
+
       # @param desk [Document::JobDesk] @param wording [Words::Wording]
       def initialize(desk, wording)
         @desk = desk
@@ -58,7 +60,7 @@ module Dakren
         problem = @desk.problem(key)
         Rows.new(key: key, title: field.short || field.label, heads: field.columns.map { |column| column.page_label(system) },
           lines: filled(key, field).each_with_index.map { |row, i| RowLine.new(number: i + 1, cells: cells(key, field, row, i)) },
-          problem: problem && "#{field.label} #{problem}")
+          problem: problem ? "#{field.label} #{problem}" : full(key))
       end
 
       # How many rows there are.
@@ -96,12 +98,16 @@ module Dakren
         quantity && "= #{@wording.show(quantity)}"
       end
 
+      def full(key)
+        count(key) >= MOST_ROWS ? "#{MOST_ROWS} lines are kept here, and no more: a file of fewer points tells as much." : nil
+      end
+
       def filled(key, field)
         blank = Array.new(field.columns.size, "")
         kept = (@desk.document[key] || []).map do |row|
           field.columns.each_with_index.map { |column, i| Document::AsTyped.kept(row[i]).shown(column.bare(system)) }
         end
-        kept << blank while kept.size < field.least || kept.last != blank
+        kept << blank while kept.size < MOST_ROWS && (kept.size < field.least || kept.last != blank)
         kept
       end
 

@@ -13,7 +13,7 @@ module Dakren
       WORDS_OF_OTHERS = 60
       SECONDS_A_MINUTE = 60
 
-      attr_reader :record, :desk, :shown, :form, :what_if, :offers
+      attr_reader :record, :desk, :shown, :form, :what_if, :offers, :complaint
 
       def_delegators :desk, :places, :passes
 
@@ -21,8 +21,10 @@ module Dakren
       # @param opened [Array<String>] ids of what was just added
       # @param moved [Array<String>] what the last change moved
       # @param both [Hash{String=>Object}] what two devices changed, and what the other one put there
+      # @param complaint [String, nil] why what was pressed was not done
       # @param what_if [WhatIfPage] @param offers [OffersPage]
-      def initialize(record, desk, wording, planning, opened: [], moved: [], both: {}, what_if: nil, offers: nil)
+      def initialize(record, desk, wording, planning, opened: [], moved: [], both: {}, what_if: nil, offers: nil,
+        complaint: nil)
         @record = record
         @desk = desk
         @wording = wording
@@ -32,6 +34,7 @@ module Dakren
         @both = both
         @what_if = what_if
         @offers = offers
+        @complaint = complaint
         @shown = what_if&.shown || desk
         @form = JobForm.new(desk, wording)
       end
