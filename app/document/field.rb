@@ -10,8 +10,8 @@ module Dakren
     # say it; short: as the page says it, where that is shorter; usual: what counts where nothing is typed, in words; asked: when the
     # page asks it, other fields with the values of any of which it is wanted, :told for any; withdraws: does a change withdraw
     # "I know"? needed: must it be given; fallback: what counts where it is not.
-    Field = Value.define(:name, :label, :kind, units: [].freeze, metric: nil, us: nil, choices: nil, allowed: nil, columns: nil,
-      hint: nil, short: nil, usual: nil, asked: nil, withdraws: false, least: 1, needed: false, fallback: nil) do
+    Field = Value.define(:name, :label, :kind, units: [].freeze, metric: nil, us: nil, choices: nil, allowed: nil, columns: nil, hint: nil,
+      short: nil, usual: nil, asked: nil, withdraws: false, least: 1, needed: false, fallback: nil) do
       # @param system [String] of units: "metric" or "us"
       # @return [Symbol, nil] the unit a bare number means on such a page
       def bare(system)
