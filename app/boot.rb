@@ -26,7 +26,8 @@ end
   drawings/svg drawings/ramp drawings/piece_plan drawings/cut_drawing drawings/table_drawing drawings/thumb drawings/cup_row
   drawings/bench_cup drawings/bar drawings/paste_blocks drawings/time_axis drawings/cure_line
   drawings/stage_bar drawings/chart drawings/sheet_charts
-  stores/database stores/settings stores/sheet stores/job stores/batch stores/tool stores/picture stores/own_figure
+  stores/database stores/data_folder stores/deed
+  stores/settings stores/sheet stores/job stores/batch stores/tool stores/picture stores/own_figure
   stores/now stores/shelf stores/walks stores/summary stores/planning stores/renewer stores/job_list
   rooms/pages/control rooms/pages/answer rooms/pages/job_form
   rooms/pages/place_page rooms/pages/measuring_page rooms/pages/mix_page

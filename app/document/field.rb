@@ -5,7 +5,8 @@ module Dakren
     # One field of a form, declared once.
     #
     # kind: :word, :choice, :figure, :film (kept as typed, its unit beside it), :list (lines of text, kept with the unit their figures
-    # had on the page), :ids (a list), :names (chosen from a list), :rows, :time (a day and hour), :range (early and late), :choices; units and the bare unit of each
+    # had on the page), :ids (a list), :names (chosen from a list), :rows, :time (a day and hour), :range (early and late), :choices;
+    # units and the bare unit of each
     # system for figures; allowed: what a figure may be; columns for rows, and least: how many lines are shown; label: as complaints
     # say it; short: as the page says it, where that is shorter; usual: what counts where nothing is typed, in words; asked: when the
     # page asks it, other fields with the values of any of which it is wanted, :told for any; withdraws: does a change withdraw

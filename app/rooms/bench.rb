@@ -16,7 +16,7 @@ module Dakren
         form = Rooms::LooseCup.new(typed, wording.system, settings_row)
         next list(form, 422) unless form.valid?
 
-        redirect "/bench/#{form.start.id}", 303
+        once { "/bench/#{form.start.id}" }
       end
 
       post "/planned" do
@@ -27,8 +27,10 @@ module Dakren
         end || (desk.coats.first if word("pass").empty?)
         not_found if coat.nil? || !word("cup").to_i.positive?
         planned = coat.plan.batches[word("cup").to_i - 1] || not_found
-        job.update!(state: "under_way") if job.state == "planned"
-        redirect "/bench/#{Rooms::LooseCup.planned(job, desk, coat, planned, settings_row).id}", 303
+        once do
+          job.update!(state: "under_way") if job.state == "planned"
+          "/bench/#{LooseCup.planned(job, desk, coat, planned, settings_row).id}"
+        end
       end
 
       get %r{/(\d{1,15})} do |id|
@@ -74,40 +76,54 @@ module Dakren
         def show(record)
           @record = record
           @walk = Stores::Walks.walk(record.reload)
-          notice_touch if @walk.step&.name == :second
           @title = record.name
           return erb(:"bench/record", locals: { page: RecordPage.new(@walk, wording, zone) }) if @walk.over?
 
           @keys = BenchPage::KEYS
           shown = BenchPage.new(@walk, @walk.clock(now), wording, devices: devices, now: now, px_per_mm: settings_row.px_per_mm,
-            complaint: @complaint, typed: word("reading"))
+            complaint: @complaint, typed: word("reading"), rose: rose?(@walk))
           erb :"bench/walk", layout: live? ? false : :bench_layout, locals: { page: shown }
         end
 
-        # The scale rose: the hardener is meeting the resin, and the clock starts now, not when somebody presses.
-        def notice_touch
-          reading = devices.reading(:scale)
-          return unless @walk.met_at.nil? && reading&.usable? && reading.value > @walk.last_reading + (10 * @walk.recipe.resolution_g)
+        # The scale rose: the hardener is meeting the resin, and the clock starts now, not when somebody presses. The page that sees it
+        # says so; looking at a page writes nothing.
+        def notice_touch(record, walk)
+          return unless rose?(walk)
 
           Stores::Database.writing do
-            @record.events.create!(number: (@record.events.maximum(:number) || 0) + 1, kind: "touched", at: now, data: heard)
+            record.events.create!(number: (record.events.maximum(:number) || 0) + 1, kind: "touched", at: now, data: heard)
           end
-          @walk = Stores::Walks.walk(@record.reload)
         rescue ActiveRecord::RecordNotUnique
           nil
         end
 
+        def rose?(walk)
+          reading = devices.reading(:scale)
+          walk.step&.name == :second && walk.weighed? && walk.met_at.nil? && reading&.usable? &&
+            reading.value > walk.last_reading + (10 * walk.recipe.resolution_g)
+        end
+
         def act(record)
           walk = Stores::Walks.walk(record)
+          return notice_touch(record, walk) if word("act") == "touched"
+
           deed = Document::BenchDeed.new(walk, typed, devices.reading(:scale), wording, now, pretended: devices.pretended?(:scale))
           @complaint = deed.complaint
           return if @complaint
 
-          record.note(after: word("after").to_i, kind: deed.kind, at: now, data: deed.data.merge(walk.step&.name == :second ? heard : {}))
-          after = Stores::Walks.walk(record.reload)
-          record.update!(finished_at: Time.now, outcome: after.abandoned? ? "binned" : "hard") if after.over?
+          note(record, deed, walk.step&.name == :second ? heard : {})
         rescue Stores::Batch::Overtaken
           @complaint = "Another device has just written to this cup. It stands as shown now; nothing you did was lost or done twice."
+        end
+
+        def note(record, deed, heard)
+          Stores::Database.writing do
+            Stores::Batch.transaction do
+              record.note(after: word("after").to_i, kind: deed.kind, at: now, data: deed.data.merge(heard))
+              after = Stores::Walks.walk(record.reload)
+              record.update!(finished_at: Time.now, outcome: after.abandoned? ? "binned" : "hard") if after.over?
+            end
+          end
         end
 
         # What the thermometers say as the parts meet: the clock goes by that, not by the plan; never by a simulated one.

@@ -34,12 +34,15 @@ module Dakren
 
       post %r{/(\d{1,15})/deeds} do |id|
         record = find(id)
-        case word("deed")
-        when "duplicate" then redirect "/jobs/#{copy_of(record, "#{record.name[0, 100]}, again").id}", 303
-        when "template" then record.update!(template: !record.template)
-        when "begin" then redirect "/jobs/#{copy_of(record, record.name).id}", 303
+        once do
+          case word("deed")
+          when "duplicate" then "/jobs/#{copy_of(record, "#{record.name[0, 100]}, again").id}"
+          when "begin" then "/jobs/#{copy_of(record, record.name).id}"
+          else
+            record.update!(template: !record.template) if word("deed") == "template"
+            "/jobs/#{record.id}"
+          end
         end
-        redirect "/jobs/#{record.id}", 303
       end
 
       helpers do
@@ -52,7 +55,10 @@ module Dakren
           kept = record.document.reject do |key, _|
             key.end_with?("-picture", "-picture_scale") || Document::Fields.mark(key.split("-").last) || key == "measured"
           end
-          Stores::Job.new.tap { |job| keep(job, kept.merge("name" => name, "start" => blank_document["start"])) }
+          Stores::Job.new.tap do |job|
+            job.write(kept.merge("name" => name, "start" => blank_document["start"]))
+            sum_up(job)
+          end
         end
       end
     end

@@ -74,21 +74,6 @@ module Dakren
         end
       end
 
-      # Lets whoever may write do so one after the other.
-      class OneWriter
-        READING = %w[GET HEAD OPTIONS].freeze
-
-        def initialize(app)
-          @app = app
-        end
-
-        def call(env)
-          return @app.call(env) if READING.include?(env["REQUEST_METHOD"])
-
-          Stores::Database.writing { @app.call(env) }
-        end
-      end
-
       # Refuses what is too large to be a form of ours before it is read.
       class SmallBodies
         MOST_BYTES = 2_000_000

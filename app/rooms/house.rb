@@ -11,6 +11,7 @@ module Dakren
     module House
       HOSTS = %w[127.0.0.1 localhost [::1]].freeze
       SECRET_FILE = "session.key"
+      SECRET_BYTES = 64
       SESSION_S = 90 * 86_400
 
       module_function
@@ -31,7 +32,6 @@ module Dakren
             httponly: true, expire_after: SESSION_S
           use Rack::Protection::AuthenticityToken, logging: false,
             message: "This form has expired. Go back, load the page again and send it once more.\n"
-          use Frame::OneWriter
           map("/bench") { run Bench }
           map("/find") { run Find }
           map("/shelf") { run Shelf }
@@ -45,13 +45,22 @@ module Dakren
       # The key that signs sessions: made once, readable by its owner alone.
       def secret(data_dir)
         path = File.join(data_dir, SECRET_FILE)
-        return File.binread(path) if File.size?(path).to_i >= 64
+        return kept_secret(path) if File.exist?(path)
 
         FileUtils.mkdir_p(data_dir)
         key = SecureRandom.hex(64)
-        File.open(path, File::WRONLY | File::CREAT | File::TRUNC, 0o600) { |file| file.write(key) }
+        File.open(path, File::WRONLY | File::CREAT | File::EXCL, 0o600) { |file| file.write(key) }
         key
       end
+
+      def kept_secret(path)
+        key = File.file?(path) ? File.binread(path) : ""
+        return key if key.bytesize >= SECRET_BYTES
+
+        raise Stores::DataFolder::Refused, "#{path} is no key that signs sessions: it was cut off, or something else lies there. " \
+                                           "Take it away: a new one is made, and open pages have to be loaded again."
+      end
+      private_class_method :kept_secret
     end
   end
 end

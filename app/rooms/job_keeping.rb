@@ -28,12 +28,53 @@ module Dakren
       end
 
       # Keeps a document, or goes a step back or on; a step begins from what was kept unless something was typed.
+      # @param record [Stores::Job] as it was read
+      # @return [Boolean] false where another device has written since: nothing is kept then
       def keep(record, document)
-        step = word("act")
+        step = act_once
         stepping = %w[undo redo].include?(step)
-        record.write(document) unless stepping && Document::JobDocument.same?(record.document, document)
-        record.public_send(step) if stepping
-        record.summarise(Stores::Summary.of(desk_of(record.document)), planning.stamp)
+        Stores::Database.writing do
+          Stores::Job.transaction do
+            seen = record.revision
+            record.lock! if record.persisted?
+            next false if record.revision != seen
+
+            record.write(document) unless stepping && Document::JobDocument.same?(record.document, document)
+            record.public_send(step) if stepping && !behind?(seen)
+            done_once
+            true
+          end
+        end
+      end
+
+      # Keeps what the plan says now. Planned first, then written.
+      def sum_up(record)
+        said = Stores::Summary.of(desk_of(record.document))
+        Stores::Database.writing { record.summarise(said, planning.stamp) }
+      end
+
+      # What was pressed; nothing, where this very deed was done already and only its answer was lost.
+      def act_once
+        @act_once ||= deed_name && Stores::Deed.exists?(name: deed_name) ? "" : word("act")
+      end
+
+      def done_once
+        Stores::Deed.create!(name: deed_name) if deed_name && !act_once.empty? && !Stores::Deed.exists?(name: deed_name)
+      end
+
+      # @return [String, nil]
+      def deed_name
+        id = word("deed_id")
+        id.empty? || word("act").empty? ? nil : "#{id[0, 40]} #{request.path} #{word("act")[0, 80]}"
+      end
+
+      # A step back from a page that has not seen the last change would take that of somebody else.
+      def behind?(revision)
+        return false if word("revision").empty? || word("revision").to_i == revision
+
+        @complaint = "Another device has changed this job since the page was loaded. What it changed is shown now: press again to take " \
+                     "that back."
+        true
       end
 
       def blank_document

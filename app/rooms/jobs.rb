@@ -4,6 +4,9 @@ module Dakren
   module Rooms
     # Jobs: the list, and the job sheet that saves and plans while it is typed.
     class Jobs < Room
+      # How often a change is tried again where others are quicker.
+      MOST_TRIES = 20
+
       get "/" do
         @title = "Jobs"
         @templates = Stores::Job.where(template: true).latest.limit(Stores::JobList::PAGE).to_a
@@ -18,9 +21,13 @@ module Dakren
       end
 
       post "/jobs" do
-        untouched = Stores::Job.where(name: "", revision: 1).order(:id).last
-        record = untouched || Stores::Job.new.tap { |job| job.write(blank_document) }
-        redirect "/jobs/#{record.id}", 303
+        once do
+          Stores::Database.writing do
+            untouched = Stores::Job.where(name: "", revision: 1).order(:id).last
+            record = untouched || Stores::Job.new.tap { |job| job.write(blank_document) }
+            "/jobs/#{record.id}"
+          end
+        end
       end
 
       get %r{/jobs/(\d{1,15})} do |id|
@@ -30,9 +37,9 @@ module Dakren
       post %r{/jobs/(\d{1,15})} do |id|
         @record = record = find(id)
         before = record.document
-        Stores::Job.transaction { record.lock! && save(record) }
+        save(record)
         @opened = record.document.keys.reject { |key| before.key?(key) }.flat_map { |key| key.scan(/[pcs]\d+/) }.uniq
-        live? ? show(record, before: before) : redirect("/jobs/#{id}", 303)
+        live? || @complaint || @both.any? ? show(record, before: before) : redirect("/jobs/#{id}", 303)
       end
 
       helpers JobKeeping
@@ -55,17 +62,23 @@ module Dakren
           @now_list ||= NowPage.new(Stores::NowList.new(zone.at(Stores::Now.now)).found, wording)
         end
 
-        # Keeps what was typed, then does what was pressed.
+        # Keeps what was typed, then does what was pressed. What that comes to is worked out before the writer's turn is taken, and again
+        # where another device was quicker.
         def save(record)
-          merged, both = typed_into(record)
-          @both = both.to_h { |key| [key, record.document[key]] }
-          document = unknown_again(merged, record.document)
-          keep(record, changed(document))
+          MOST_TRIES.times do
+            merged, both = typed_into(record)
+            @both = both.to_h { |key| [key, record.document[key]] }
+            document = changed(unknown_again(merged, record.document))
+            return sum_up(record) if keep(record, document)
+
+            record.reload
+          end
+          raise ActiveRecord::StatementInvalid, "database is locked"
         end
 
         # The document after what was pressed.
         def changed(document)
-          act = word("act")
+          act = act_once
           return offered(document, act.delete_prefix("offer:")) if act.start_with?("offer:")
           return asked_what_if.document(document, desk_of(document)) if act == "keep-what-if"
 

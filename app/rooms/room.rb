@@ -25,6 +25,13 @@ module Dakren
       error(BadParameter, Sinatra::BadRequest) do
         page("That could not be read", "The address or the form holds something that is no text.", 400)
       end
+      error ActiveRecord::StatementInvalid do
+        error = env["sinatra.error"]
+        raise error unless Stores::Database.busy?(error)
+
+        headers "retry-after" => "1"
+        page("The shop is busy", "Another program is writing to its file. What you sent was not taken yet: send it again in a moment.", 503)
+      end
       error do
         page("Something broke on our side",
           "Nothing you typed before was lost. Go back and try again; if it stays, the log beside the program says why.", 500)
@@ -73,6 +80,13 @@ module Dakren
 
         def token
           Rack::Protection::AuthenticityToken.token(request.env["rack.session"])
+        end
+
+        # A deed that comes a second time, because the answer to the first was lost, leads where the first led.
+        # @yieldreturn [String] an address
+        def once(&block)
+          id = word("deed_id")
+          redirect Stores::Deed.once(id.empty? ? "" : "#{id} #{request.path} #{request.query_string}", &block), 303
         end
 
         def live?
@@ -127,7 +141,7 @@ module Dakren
         # What every form sends along without showing it.
         # @param more [Hash]
         def kept_with_the_page(**more)
-          { authenticity_token: token, units_on_page: wording.system, **more }.map do |name, value|
+          { authenticity_token: token, units_on_page: wording.system, deed_id: SecureRandom.hex(8), **more }.map do |name, value|
             "<input#{attributes("type" => "hidden", "name" => name, "value" => value)}>"
           end.join("\n  ")
         end

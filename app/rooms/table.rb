@@ -16,7 +16,7 @@ module Dakren
 
       post PLACE do |id, place|
         lay_out(id, place)
-        Stores::Job.transaction { @record.lock! && save }
+        save
         lay_out(id, place)
         live? || @complaint ? show : redirect("/table/#{id}/#{place}", 303)
       end
@@ -79,20 +79,35 @@ module Dakren
         end
 
         def save
-          merged, = typed_into(@record)
-          keep(@record, done(merged))
+          Jobs::MOST_TRIES.times do
+            merged, = typed_into(@record)
+            return sum_up(@record) if keep(@record, done(merged))
+
+            @record.reload
+          end
+          raise ActiveRecord::StatementInvalid, "database is locked"
+        end
+
+        # Changes the document by what was read from a file, however much it was changed meanwhile.
+        def put_in
+          Jobs::MOST_TRIES.times do
+            return sum_up(@record) if keep(@record, yield(@record.document))
+
+            @record.reload
+          end
+          raise ActiveRecord::StatementInvalid, "database is locked"
         end
 
         # The document after what was pressed; a complaint leaves it as it was typed.
         def done(document)
           id = @place.id
-          case word("act")
+          case act_once
           when "draw-add" then drawn.put(document, id, "add")
           when "draw-take" then drawn.put(document, id, "take")
           when "sound" then drawn.sound(document, id, word("drawn_depth"), page_system)
-          when "scale-first", "scale-second" then drawn.scale(document, id, mm_per_px, known_length, word("act").delete_prefix("scale-"))
+          when "scale-first", "scale-second" then drawn.scale(document, id, mm_per_px, known_length, act_once.delete_prefix("scale-"))
           when "drop-picture" then document.except("#{id}-picture", "#{id}-picture_scale")
-          else Document::JobDeed.new(document).done(word("act"))
+          else Document::JobDeed.new(document).done(act_once)
           end
         rescue InputError => e
           @complaint = e.field == "length" ? "The known length #{e.allowed}" : "What was drawn #{e.allowed}"
@@ -158,7 +173,7 @@ module Dakren
           _, bytes = uploaded("picture")
           kind = Formats::Picture.kind(bytes)
           kept = Stores::Picture.create!(job: @record, kind: kind.type, width: kind.width, height: kind.height, bytes: bytes)
-          keep(@record, @record.document.merge("#{@place.id}-picture" => kept.id.to_s).except("#{@place.id}-picture_scale"))
+          put_in { |document| document.merge("#{@place.id}-picture" => kept.id.to_s).except("#{@place.id}-picture_scale") }
         rescue InputError => e
           @complaint = "The photograph #{e.allowed}."
         end
@@ -169,16 +184,19 @@ module Dakren
             unit.empty? || !TablePage::UNITS.key?(unit) ? nil : unit
           end)
           Geometry::Loops.new(found.loops)
-          key = "#{@place.id}-shapes"
-          list = Document::JobDocument.ids(@record.document, key)
           id = "s#{SecureRandom.random_number(10..99_999)}"
-          kept = @place.shapes.empty? ? [id] : list + [id]
-          keep(@record, @record.document.merge(key => kept, "#{@place.id}-#{id}-shape" => "outline",
-            "#{@place.id}-#{id}-sign" => word("sign") == "take" ? "take" : "add",
-            "#{@place.id}-#{id}-loops" => JSON.generate(found.loops)))
+          put_in { |document| with_outline(document, id, found) }
           session_remarks(found)
         rescue InputError => e
           @complaint = "The #{e.field == "unit" ? "drawing" : "file"} #{e.allowed}."
+        end
+
+        def with_outline(document, id, found)
+          key = "#{@place.id}-shapes"
+          kept = @place.shapes.empty? ? [id] : Document::JobDocument.ids(document, key) + [id]
+          document.merge(key => kept, "#{@place.id}-#{id}-shape" => "outline",
+            "#{@place.id}-#{id}-sign" => word("sign") == "take" ? "take" : "add",
+            "#{@place.id}-#{id}-loops" => JSON.generate(found.loops))
         end
 
         # Said once, on the page that follows.

@@ -213,7 +213,10 @@ function liveForm() {
       this.dirty = false;
       const form = this.$root;
       const how = { sent: live.sent(form), added: /^(?:add|repeat|split)/.test(act || "") };
+      // A deed keeps its id however often it is sent: the answer to the first may be lost.
+      this.deed = act ? this.deed || crypto.randomUUID() : null;
       const told = { method: "POST", body: body || live.body(form, act, this.served) };
+      if (act) told.body.set("deed_id", this.deed);
       try {
         const { answer, html, fresh, served, later } = await live.look(form, this.preview() || form.action, told, how);
         if (REFUSED.includes(answer.status) && !fresh) {
@@ -221,6 +224,7 @@ function liveForm() {
           return;
         }
         if ((!answer.ok && answer.status !== 422) || !fresh) throw new Error(answer.status === 503 ? html : "no answer");
+        this.deed = null;
         this.later = later;
         if (this.served) this.served = served;
         this.merged?.(act, answer.ok);
@@ -241,6 +245,7 @@ function liveForm() {
     // What will not be taken however often it is sent: said, and left standing.
     refused(says, act) {
       this.sending = false;
+      this.deed = null;
       this.dirty = true;
       this.state = `not saved: ${says.replace(/<[^>]*>/g, " ").replace(/\s+/g, " ").trim().slice(0, 300)}`;
       if (this.act && this.act !== act) this.send();
@@ -346,11 +351,17 @@ document.addEventListener("alpine:init", () => {
         }
         if (before !== this.form.querySelector("[name=step]").value) this.emptied();
         this.turned();
+        if (this.form.dataset.rose && !deed) this.rise();
       } catch (error) {
         this.lost();
       } finally {
         if (deeds === this.deeds) this.busy = false;
       }
+    },
+    // The scale rose: the parts meet, and the clock starts now.
+    async rise() {
+      this.busy = false;
+      await this.ask(this.form.action, { method: "POST", body: live.body(this.form, "touched") }, true);
     },
     // A complaint stays until something is done about it, however often the page asks meanwhile.
     keepTold(fresh) {

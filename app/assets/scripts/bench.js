@@ -66,11 +66,17 @@ document.addEventListener("alpine:init", () => {
         }
         if (before !== this.form.querySelector("[name=step]").value) this.emptied();
         this.turned();
+        if (this.form.dataset.rose && !deed) this.rise();
       } catch (error) {
         this.lost();
       } finally {
         if (deeds === this.deeds) this.busy = false;
       }
+    },
+    // The scale rose: the parts meet, and the clock starts now.
+    async rise() {
+      this.busy = false;
+      await this.ask(this.form.action, { method: "POST", body: live.body(this.form, "touched") }, true);
     },
     // A complaint stays until something is done about it, however often the page asks meanwhile.
     keepTold(fresh) {

@@ -85,7 +85,10 @@ function liveForm() {
       this.dirty = false;
       const form = this.$root;
       const how = { sent: live.sent(form), added: /^(?:add|repeat|split)/.test(act || "") };
+      // A deed keeps its id however often it is sent: the answer to the first may be lost.
+      this.deed = act ? this.deed || crypto.randomUUID() : null;
       const told = { method: "POST", body: body || live.body(form, act, this.served) };
+      if (act) told.body.set("deed_id", this.deed);
       try {
         const { answer, html, fresh, served, later } = await live.look(form, this.preview() || form.action, told, how);
         if (REFUSED.includes(answer.status) && !fresh) {
@@ -93,6 +96,7 @@ function liveForm() {
           return;
         }
         if ((!answer.ok && answer.status !== 422) || !fresh) throw new Error(answer.status === 503 ? html : "no answer");
+        this.deed = null;
         this.later = later;
         if (this.served) this.served = served;
         this.merged?.(act, answer.ok);
@@ -113,6 +117,7 @@ function liveForm() {
     // What will not be taken however often it is sent: said, and left standing.
     refused(says, act) {
       this.sending = false;
+      this.deed = null;
       this.dirty = true;
       this.state = `not saved: ${says.replace(/<[^>]*>/g, " ").replace(/\s+/g, " ").trim().slice(0, 300)}`;
       if (this.act && this.act !== act) this.send();

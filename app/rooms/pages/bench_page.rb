@@ -41,8 +41,8 @@ module Dakren
 
       # @param walk [Dakren::Bench::Walk] @param clock [Dakren::Bench::BatchClock, nil] @param devices [Devices::Connected]
       # @param now [Float] seconds @param complaint [String, nil] @param typed [String] a reading that was refused
-      # @param px_per_mm [Float] of this screen
-      def initialize(walk, clock, wording, devices:, now:, px_per_mm:, complaint: nil, typed: "")
+      # @param px_per_mm [Float] of this screen @param rose [Boolean] did the scale rise since the first part was in?
+      def initialize(walk, clock, wording, devices:, now:, px_per_mm:, complaint: nil, typed: "", rose: false)
         @walk = walk
         @clock = clock
         @wording = wording
@@ -51,6 +51,7 @@ module Dakren
         @px_per_mm = px_per_mm
         @complaint = complaint
         @typed = complaint ? typed : ""
+        @rose = rose
         @scale = devices.reading(:scale)
       end
 
@@ -69,6 +70,11 @@ module Dakren
       # Could too much have been poured?
       def too_much?
         pouring? && step.name != :mend
+      end
+
+      # Did the scale rise, and nobody has said so yet?
+      def rose?
+        @rose
       end
 
       def mending?

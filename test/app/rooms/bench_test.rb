@@ -296,7 +296,12 @@ class BenchScaleTest < AppTest
     assert_nil Stores::Walks.walk(Stores::Batch.last).met_at
     shows(250.0, :moving)
     get path
+    assert_nil Stores::Walks.walk(Stores::Batch.last).met_at, "looking writes nothing"
+    assert_includes page, 'data-rose="1"'
+    post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => "second", "act" => "touched" }
     refute_nil Stores::Walks.walk(Stores::Batch.last).met_at
+    get path
+    refute_includes page, "data-rose"
     shows(299.8)
     press(path)
     assert_equal "mix", hidden("step")
