@@ -15,7 +15,7 @@ module Dakren
 end
 
 %w[
-  formats/svg_in formats/dxf_in formats/read_in formats/dxf_out formats/outline_out formats/templates
+  formats/apart formats/svg_in formats/dxf_in formats/read_in formats/dxf_out formats/outline_out formats/templates
   formats/picture formats/room_list formats/calendar
   devices/protocol devices/weather_desk devices/scale_stand_in devices/stand_in_server devices/link
   words/wording words/moved words/because

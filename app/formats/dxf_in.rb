@@ -10,6 +10,8 @@ module Dakren
       ASKED = { "mm" => 1.0, "cm" => 10.0, "in" => 25.4, "px" => 25.4 / 96 }.freeze
       MOST_BYTES = 16_000_000
       MOST_POINTS = 400_000
+      # Farther from the middle than this nothing is drawn.
+      FAR = (-1e9..1e9)
       # Entities drawn in a plane of their own: seen from below, where its normal points away, they are mirrored.
       OWN_PLANE = %w[CIRCLE ARC LWPOLYLINE POLYLINE].freeze
       # A plane whose normal leans by more than this is no plan seen from above.
@@ -196,6 +198,7 @@ module Dakren
       def add(points)
         @points += points.size
         refuse("has more than #{MOST_POINTS} points") if @points > MOST_POINTS
+        refuse("has a number that no drawing has") unless points.all? { |x, y| FAR.cover?(x) && FAR.cover?(y) }
         points = points.chunk_while { |one, two| one == two }.map(&:first)
         points = points.map { |x, y| [-x, y] } if @mirrored
         @lines << points if points.size > 1

@@ -10,7 +10,20 @@ module Dakren
       MOST_CORNERS = 2000
       COARSEST_MM = 2.0
 
+      # What one file may take.
+      LIMIT_S = 5
+      LIMIT_MB = 300
+
       module_function
+
+      # The same in a process of its own, within its limits: whatever a file does, the shop goes on.
+      # @return [Outlines]
+      # @raise [InputError] naming file or unit
+      def apart(name, bytes, unit: nil)
+        Apart.run(limit_s: LIMIT_S, limit_mb: LIMIT_MB) { outlines(name, bytes, unit: unit) }
+      rescue Apart::Failed => e
+        raise InputError.new("file", "#{e.message}: leave away what is not the outline, and bring it again")
+      end
 
       # @param name [String] file name @param bytes [String] its content @param unit [String, nil] of a bare number
       # @return [Outlines]

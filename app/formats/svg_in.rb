@@ -21,6 +21,8 @@ module Dakren
       MOST_BYTES = 8_000_000
       MOST_POINTS = 200_000
       DEEPEST = 200
+      # Farther from the middle than this nothing is drawn.
+      FAR = (-1e9..1e9)
 
       # @param text [String] the file @param unit [String, nil] "mm", "cm", "in" or "px" for a bare number, where the file does not say
       # @return [Outlines]
@@ -52,7 +54,7 @@ module Dakren
         end
         refuse(open.any? ? "holds only open lines; close the outline and read it in again" : "holds no outline") if loops.empty?
         Outlines.new(loops: loops, unit: @unit, remarks: @remarks.uniq)
-      rescue REXML::ParseException
+      rescue REXML::ParseException, RangeError, ArgumentError
         refuse("is broken: it is no well-formed SVG")
       end
 
@@ -82,10 +84,13 @@ module Dakren
         hides = IGNORED.include?(name) || style["display"] == "none"
         (@hides ||= []).push(hides)
         @remarks << "#{name} parts are not read" if %w[use image text script style foreignobject].include?(name)
-        if attributes["class"] && @text.match?(/<(?:\w+:)?style[\s>]/i)
-          @remarks << "classes are not read: what a style sheet hides is counted"
-        end
+        @remarks << "classes are not read: what a style sheet hides is counted" if attributes["class"] && styled?
         hides
+      end
+
+      def styled?
+        @styled = @text.match?(/<(?:\w+:)?style[\s>]/i) if @styled.nil?
+        @styled
       end
 
       # Attributes of showing, those of the style before those of the element.
@@ -204,7 +209,7 @@ module Dakren
       def add(points)
         @points += points.size
         refuse("has more than #{MOST_POINTS} points") if @points > MOST_POINTS
-        refuse("has a number that is none") unless points.flatten.all?(&:finite?)
+        refuse("has a number that no drawing has") unless points.all? { |x, y| FAR.cover?(x) && FAR.cover?(y) }
         a, b, c, d, e, f = @matrices.last
         @lines << points.map { |x, y| [(a * x) + (c * y) + e, (b * x) + (d * y) + f] } if points.size > 1
       end

@@ -180,7 +180,7 @@ module Dakren
 
         def read_in
           name, bytes = uploaded("file")
-          found = Formats::ReadIn.outlines(name, bytes, unit: word("unit").then do |unit|
+          found = Formats::ReadIn.apart(name, bytes, unit: word("unit").then do |unit|
             unit.empty? || !TablePage::UNITS.key?(unit) ? nil : unit
           end)
           Geometry::Loops.new(found.loops)

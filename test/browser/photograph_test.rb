@@ -40,7 +40,7 @@ class PhotographTest < BrowserTest
     click_button "put it under the drawing"
     picture = find(".table-surface svg image", visible: :all)
 
-    assert_in_delta 2.0, picture["height"].to_f / picture["width"], 0.01
+    assert_in_delta 2.0, Float(picture["height"]) / Float(picture["width"]), 0.01
   end
 
   private

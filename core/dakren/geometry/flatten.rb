@@ -144,19 +144,18 @@ module Dakren
         closed, open = lines.partition { |line| line.size > 3 && near?(line.first, line.last, gap_mm) }
         found = closed.map { |line| line[0..-2] }
         left = []
-        until open.empty?
-          chain = grow(grow(open.shift, open, gap_mm).reverse, open, gap_mm)
+        ends = Ends.new(open, gap_mm)
+        while (line = ends.next)
+          chain = grow(grow(line.dup, ends, gap_mm).reverse, ends, gap_mm)
           near?(chain.first, chain.last, gap_mm) && chain.size > 3 ? found << chain[0..-2] : left << chain
         end
         [found, left]
       end
 
-      def grow(chain, open, gap_mm)
+      def grow(chain, ends, gap_mm)
         until near?(chain.first, chain.last, gap_mm) && chain.size > 3
-          i = open.index { |line| near?(line.first, chain.last, gap_mm) || near?(line.last, chain.last, gap_mm) } or break
-          line = open.delete_at(i)
-          line = line.reverse unless near?(line.first, chain.last, gap_mm)
-          chain += line[1..]
+          line = ends.take(chain.last) or break
+          chain.concat(line.drop(1))
         end
         chain
       end
@@ -164,7 +163,56 @@ module Dakren
       def near?(one, two, gap_mm)
         (one[0] - two[0]).abs <= gap_mm && (one[1] - two[1]).abs <= gap_mm
       end
-      private_class_method :grow, :near?
+      private_class_method :grow
+
+      # The ends of open lines, by the squares of a grid as wide as a gap: what lies near a point is found without looking at all.
+      class Ends
+        AROUND = [-1, 0, 1].product([-1, 0, 1]).freeze
+
+        # @param lines [Array<Array<Array(Float, Float)>>] @param gap_mm [Numeric]
+        def initialize(lines, gap_mm)
+          @lines = lines
+          @gap_mm = gap_mm
+          @taken = Array.new(lines.size, false)
+          @first = 0
+          @cells = {}
+          lines.each_with_index { |line, i| [line.first, line.last].each { |point| (@cells[cell(point)] ||= []) << i } }
+        end
+
+        # @return [Array<Array(Float, Float)>, nil] the first line that is left
+        def next
+          @first += 1 while @taken[@first]
+          use(@first) if @first < @lines.size
+        end
+
+        # @return [Array<Array(Float, Float)>, nil] a line that begins here, turned round where it ends here
+        def take(point)
+          x, y = cell(point)
+          near = AROUND.flat_map { |dx, dy| @cells.fetch([x + dx, y + dy], []) }.reject { |i| @taken[i] }
+            .select { |i| begins?(i, point) || ends?(i, point) }.min or return
+          turned = !begins?(near, point)
+          turned ? use(near).reverse : use(near)
+        end
+
+        private
+
+        def use(index)
+          @taken[index] = true
+          @lines[index]
+        end
+
+        def cell(point)
+          [(point[0] / @gap_mm).floor, (point[1] / @gap_mm).floor]
+        end
+
+        def begins?(index, point)
+          Joining.near?(@lines[index].first, point, @gap_mm)
+        end
+
+        def ends?(index, point)
+          Joining.near?(@lines[index].last, point, @gap_mm)
+        end
+      end
     end
 
     # How large a photograph's picture is: two points and the length between them; a second pair checks it.
