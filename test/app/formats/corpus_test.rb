@@ -97,14 +97,14 @@ class CorpusTest < AppTest
   def test_what_takes_too_long_or_too_much_is_stopped_and_said
     assert_refused_apart("takes longer than 1 s") { sleep 30 }
     assert_refused_apart("takes longer than 1 s") { loop { 1 + 1 } }
-    assert_refused_apart("more than 300 MB", limit_s: 10) { Array.new(60) { "x" * 20_000_000 }.sum(&:size) }
+    assert_refused_apart("more than 300 MB", 10) { Array.new(60) { "x" * 20_000_000 }.sum(&:size) }
     assert_refused_apart("broken") { raise "anything" }
     assert_refused_apart(nil) { exit!(3) }
     assert_equal [1, { a: :b }], Formats::Apart.run(limit_s: 1, limit_mb: 300) { [1, { a: :b }] }
     assert_raises(Errno::ECHILD) { Process.wait }
   end
 
-  def assert_refused_apart(words, limit_s: 1, &)
+  def assert_refused_apart(words, limit_s = 1, &)
     error = assert_raises(Formats::Apart::Failed) { Formats::Apart.run(limit_s: limit_s, limit_mb: 300, &) }
     assert_includes error.message, words if words
   end
