@@ -5,6 +5,7 @@ source "https://rubygems.org"
 ruby ">= 3.1"
 
 gem "activerecord", "~> 7.2.0"
+gem "concurrent-ruby", "~> 1.3"
 gem "erubi", "~> 1.13"
 gem "fastimage", "~> 2.4"
 gem "icalendar", "~> 2.10"

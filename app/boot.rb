@@ -28,7 +28,7 @@ end
   drawings/stage_bar drawings/chart drawings/sheet_charts
   stores/database stores/data_folder stores/deed
   stores/settings stores/sheet stores/job stores/batch stores/tool stores/picture stores/own_figure
-  stores/now stores/shelf stores/walks stores/summary stores/planning stores/renewer stores/job_list
+  stores/works stores/now stores/shelf stores/walks stores/summary stores/planning stores/renewer stores/job_list
   rooms/pages/control rooms/pages/answer rooms/pages/job_form
   rooms/pages/place_page rooms/pages/measuring_page rooms/pages/mix_page
   rooms/pages/ticket_page

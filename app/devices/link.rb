@@ -3,16 +3,20 @@
 require "socket"
 
 module Dakren
-  # Devices of the shop: see Line for what they say.
+  # Devices of the shop: see Protocol for what they say.
   module Devices
     # The shop's side of a device: keeps the latest reading of each kind, says when the device is lost, and
-    # connects again by itself. A flood is read no faster than it is needed; only the newest lines count.
+    # connects again by itself. Of a flood only the newest lines count.
     class Link
       LOST_AFTER_S = 2.5
       AGAIN_AFTER_S = 1.0
       BREATH_S = 0.02
       CHUNK = 4096
       NEWEST_LINES = 50
+      # Bytes read at once of what lies waiting, at most so many in a turn, and kept of them.
+      DRAIN_CHUNK = 65_536
+      DRAINED = 4_000_000
+      KEPT = 8192
 
       # @param host [String]
       # @param port [Integer]
@@ -79,8 +83,7 @@ module Dakren
       def connect
         @socket = TCPSocket.new(@host, @port)
         loop do
-          take(@socket.readpartial(CHUNK))
-          # A device that floods is let to wait: it fills its own buffers, not ours.
+          take(newest(@socket))
           Kernel.sleep(BREATH_S)
         end
       rescue SystemCallError, IOError
@@ -88,6 +91,22 @@ module Dakren
       ensure
         @socket&.close
         @socket = nil
+      end
+
+      # Everything that lies waiting, and of that the end: what a device that floods said before is past.
+      def newest(socket)
+        bytes = socket.readpartial(CHUNK)
+        drained = bytes.bytesize
+        while drained < DRAINED && (more = socket.read_nonblock(DRAIN_CHUNK, exception: false)).is_a?(String)
+          drained += more.bytesize
+          bytes << more
+          next if bytes.bytesize <= KEPT
+
+          bytes = bytes.byteslice(-KEPT, KEPT)
+          @rest = +""
+          bytes = bytes.byteslice((bytes.index("\n") || 0)..)
+        end
+        bytes
       end
 
       def clock

@@ -25,9 +25,10 @@ module Dakren
       # @param shelf [#call] all sheets there are
       # @param own [Work::Own] what the shop has weighed itself
       # @param shop [Crew] when it works and with how many
+      # @param plan [Boolean] is it planned, or only read?
       # @param forecast [#call] from a start to points of the room as they were foretold, or nil
       def initialize(document, sheets:, tools: ToolShelf.new([]), shelf: -> { [] }, own: Work::Own.new, shop: Crew::ROUND_THE_CLOCK,
-        forecast: ->(_start) {})
+        forecast: ->(_start) {}, plan: true)
         @document = document
         @sheets = sheets
         @tools = tools
@@ -39,8 +40,14 @@ module Dakren
         @problems = []
         @missing = []
         @reading = Reader.new(document, "", @problems, @missing)
+        @working = !plan
         read
         plan_all
+      end
+
+      # Is its plan still being worked out?
+      def working?
+        @working && plannable?
       end
 
       def entry(key)
@@ -292,7 +299,7 @@ module Dakren
       # Passes are planned as far as they can be; one that waits does not keep the others from being seen.
       def plan_all
         @tickets = passes.map { |pass| Ticket.new(pass: pass) }
-        return unless plannable?
+        return if @working || !plannable?
 
         @made = Plan.of(job, Plan::Shop.new(sheets: @shelf.call, own: @own))
         @made.complaints.each { |complaint| told_wrong(complaint) }

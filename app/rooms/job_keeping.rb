@@ -12,7 +12,7 @@ module Dakren
 
       # @return [Document::JobDesk]
       def desk_of(document)
-        planning.desk_of(document)
+        planning.desk_soon(document)
       end
 
       def find(id)
@@ -49,7 +49,11 @@ module Dakren
 
       # Keeps what the plan says now. Planned first, then written.
       def sum_up(record)
-        said = Stores::Summary.of(desk_of(record.document))
+        desk = desk_of(record.document)
+        # What is not ready yet is summed up in the background.
+        return if desk.working?
+
+        said = Stores::Summary.of(desk)
         Stores::Database.writing { record.summarise(said, planning.stamp) }
       end
 

@@ -14,7 +14,6 @@ module Dakren
       # Plans of late: a document is planned once, however often it is looked at.
       DESKS = Memo.new(70)
       FORECAST_S = 600
-      FORECAST = Devices::WeatherDesk.method(:forecast)
 
       # @param settings [Settings] @param job_id [Integer, nil] whose plan it is: its own times do not keep it from itself
       def initialize(settings = Settings.shop, job_id: nil)
@@ -25,8 +24,14 @@ module Dakren
       # @param document [Hash]
       # @return [Document::JobDesk]
       def desk_of(document)
-        key = [document, stamp, (taken if document["chain"] == "yes"), (Time.now.to_i / FORECAST_S if document["room_mode"] == "weather")]
-        DESKS.recall(key) { planned(document) }
+        DESKS.recall(key(document)) { planned(document) }
+      end
+
+      # The same as far as it is ready soon: a plan that takes longer is gone on with beside all else, and the desk is without it so long.
+      # @return [Document::JobDesk]
+      def desk_soon(document)
+        DESKS.known(key(document)) || Works.soon([:plan, key(document)]) { Planning.new(@settings, job_id: @job_id).desk_of(document) } ||
+          planned(document, plan: false)
       end
 
       # Planned for itself, and not kept for the next page.
@@ -40,7 +45,7 @@ module Dakren
       # @return [Document::JobDesk] without looking for other sheets that would suit
       def tried(document, extra)
         Document::JobDesk.new(document, sheets: ->(id) { extra[id] || finder.call(id) }, tools: tools, own: own, shop: shop,
-          forecast: FORECAST)
+          forecast: Forecasts.method(:at))
       end
 
       # Everything of the shop a plan hangs on, as it stands now.
@@ -139,8 +144,15 @@ module Dakren
         Document::Crew.of(@settings, taken: taken)
       end
 
-      def planned(document)
-        Document::JobDesk.new(document, sheets: finder, tools: tools, shelf: -> { shelf }, own: own, shop: shop, forecast: FORECAST)
+      def key(document)
+        [document, stamp, (taken if document["chain"] == "yes"), (Time.now.to_i / FORECAST_S if document["room_mode"] == "weather")]
+      end
+
+      def planned(document, plan: true)
+        Document::JobDesk.new(document, sheets: finder, tools: tools, shelf: lambda {
+          shelf
+        }, own: own, shop: shop, forecast: Forecasts.method(:at),
+          plan: plan)
       end
     end
   end

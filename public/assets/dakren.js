@@ -130,6 +130,7 @@ const live = {
 // answer is merged into the page around the field being typed in. One request at a time, in order.
 const PAUSE_MS = 220;
 const RETRY_MS = 3000;
+const LOOK_AGAIN_MS = 1000;
 // Answers that stay the same however often one asks.
 const REFUSED = [400, 403, 404, 409, 413];
 
@@ -163,6 +164,7 @@ function liveForm() {
       window.addEventListener("pagehide", this.leave);
       this.$root.addEventListener("focusout", () => setTimeout(() => this.caughtUp()));
       this.leftBehind();
+      this.lookAgain();
     },
     destroy() {
       document.removeEventListener("keydown", this.keys);
@@ -241,6 +243,19 @@ function liveForm() {
       this.sending = false;
       if (this.act) this.send();
       else if (this.dirty) this.changed();
+      else this.lookAgain();
+    },
+    // A plan that is still worked on is asked for again.
+    lookAgain() {
+      clearTimeout(this.again);
+      if (!this.$root.querySelector("[data-working]")) return;
+      this.again = setTimeout(async () => {
+        if (this.sending || this.dirty) return;
+        const { served, later } = await live.look(this.$root, window.location.pathname).catch(() => ({}));
+        if (served) this.served = served;
+        if (later) this.later = later;
+        this.lookAgain();
+      }, LOOK_AGAIN_MS);
     },
     // What will not be taken however often it is sent: said, and left standing.
     refused(says, act) {

@@ -71,6 +71,11 @@ module Dakren
         end
       end
 
+      # Is its plan still being worked out?
+      def working?
+        desk.working?
+      end
+
       def planned?
         shown.coats.any?
       end

@@ -30,6 +30,16 @@ module Dakren
       value
     end
 
+    # @param key [Object] what is to be computed anew
+    def forget(key)
+      @lock.synchronize { @kept.delete(key) }
+    end
+
+    # @return [Object, nil] what is remembered, without computing
+    def known(key)
+      @lock.synchronize { @kept[key] }
+    end
+
     def clear
       @lock.synchronize { @kept.clear }
     end

@@ -122,6 +122,23 @@ class LinkTest < CoreTest
     assert_in_delta 2.0, heard.reading(:scale).value
   end
 
+  # Megabytes of what was lie in the line; what it says now counts at once.
+  def test_after_a_flood_the_newest_reading_counts_at_once
+    door = TCPServer.new("127.0.0.1", 0)
+    heard = Devices::Link.new("127.0.0.1", door.addr[1]).start
+    device = door.accept
+    flood = Thread.new { 60.times { device.write("scale 1.0 g steady\n" * 10_000) } && device.write("scale 77.0 g steady\n") }
+    flood.join
+    from = Process.clock_gettime(Process::CLOCK_MONOTONIC)
+    wait_until { heard.reading(:scale)&.value.to_f > 70 }
+
+    assert_operator Process.clock_gettime(Process::CLOCK_MONOTONIC) - from, :<, 1.0
+  ensure
+    flood&.kill
+    heard&.stop
+    [device, door].compact.each(&:close)
+  end
+
   def test_what_was_never_heard_is_lost
     assert_nil link.reading(:scale)
     refute link.tell("tare")
