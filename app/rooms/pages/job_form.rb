@@ -15,10 +15,10 @@ module Dakren
       # @param key [String] e.g. "p1-depth"
       # @param more [Hash] what this page says otherwise, see Control
       # @return [Control]
-      def field(key, **more)
+      def field(key, hint: nil, **more)
         field = definition(key)
         Control.new(name: key, label: field.page_label(system), value: shown(key), problem: @desk.problem(key), complaint: field.label,
-          note: understood(key) || more.delete(:hint) || field.hint, placeholder: field.usual, **more)
+          note: understood(key) || hint || field.hint, placeholder: field.usual, **more)
       end
 
       # A day and hour.
