@@ -42,6 +42,8 @@ Dakren::Stores::Renewer.new.start
 configuration = Puma::Configuration.new do |config|
   config.bind "tcp://127.0.0.1:#{port}"
   config.threads 1, Dakren::Stores::Database::THREADS
+  # A thread that has answered goes on to whoever waits, and does not sit with one screen in case it asks again at once.
+  config.max_fast_inline 0
   config.app house
   config.environment "production"
   config.quiet

@@ -55,6 +55,11 @@ class Served
     File.exist?(@log) ? File.read(@log) : ""
   end
 
+  # The server's own process: the start command becomes it.
+  def server_pid
+    @pid
+  end
+
   def address
     "http://127.0.0.1:#{port}"
   end

@@ -15,7 +15,8 @@ module Dakren
         resins = desk.passes.filter_map { |pass| pass.sheet&.resin }.uniq
         resin = resins.include?(word("resin")) ? word("resin") : resins.first
         @title = "Hardeners side by side"
-        erb :"compare/compare", locals: { page: ComparePage.new(desk, resins, resin, rows_of(desk, resin), wording) }
+        rows = Stores::Works.soon([:compare, @record.id, @record.revision, planning.stamp, resin]) { rows_of(desk, resin) }
+        erb :"compare/compare", locals: { page: ComparePage.new(desk, resins, resin, rows, wording) }
       end
 
       get %r{/(\d{1,15})/job\.ics} do |id|

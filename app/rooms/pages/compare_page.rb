@@ -15,8 +15,14 @@ module Dakren
         @desk = desk
         @resins = resins
         @resin = resin
-        @rows = rows
+        @rows = rows || []
+        @working = rows.nil?
         @wording = wording
+      end
+
+      # Is it still being worked out?
+      def working?
+        @working
       end
 
       # @return [Array<Row>]

@@ -10,7 +10,7 @@ module Dakren
       WARMER_C = [2, 4, 6, 8].freeze
       LONGER_H = [1, 2, 3].freeze
       # Seconds after which no further change is tried.
-      PATIENCE_S = 3.0
+      PATIENCE_S = 1.5
 
       attr_reader :stopped_early
 

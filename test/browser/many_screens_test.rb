@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+require_relative "../core_helper"
+require_relative "../served"
+
+# Thirty bench screens on connections kept alive, each asking four times a second: none waits long.
+class ManyScreensTest < CoreTest
+  SCREENS = 30
+  SECONDS = ENV["DAKREN_LONG"] ? 300 : 15
+  PAUSE_S = 0.25
+  LONGEST_S = 2.0
+
+  def setup
+    @shop = Served.new.start
+  end
+
+  def teardown
+    @shop.stop
+    FileUtils.rm_rf(@shop.data)
+  end
+
+  def clock
+    Process.clock_gettime(Process::CLOCK_MONOTONIC)
+  end
+
+  def cups
+    page = Net::HTTP.get_response("127.0.0.1", "/bench", @shop.port)
+    fields = { "authenticity_token" => page.body[/name="authenticity_token" value="([^"]+)"/, 1],
+               "sheet" => page.body[/<option value="(\d+)"/, 1],
+               "grams" => "200", "tins" => "20", "room" => "20", "first" => "resin", "method" => "scale" }
+    Array.new(SCREENS) do
+      form = Net::HTTP::Post.new("/bench/loose")
+      form["Cookie"] = page["set-cookie"].split(";").first
+      form.set_form_data(fields)
+      Net::HTTP.start("127.0.0.1", @shop.port) { |http| http.request(form)["location"] }
+    end
+  end
+
+  def watch(path, until_s)
+    waits = []
+    Net::HTTP.start("127.0.0.1", @shop.port) do |http|
+      while clock < until_s
+        from = clock
+        look = Net::HTTP::Get.new(path, "X-Live" => "1")
+        waits << (http.request(look).code == "200" ? clock - from : Float::INFINITY)
+        Kernel.sleep(PAUSE_S * (0.85 + (0.3 * rand)))
+      end
+    end
+    waits
+  end
+
+  def test_no_screen_waits_long
+    screens = cups
+    assert_equal SCREENS, screens.uniq.size
+    stop = clock + SECONDS
+    waits = screens.map { |path| Thread.new { watch(path, stop) } }.flat_map(&:value)
+
+    assert_operator waits.size, :>, SCREENS * SECONDS
+    assert_operator waits.max, :<, LONGEST_S
+  end
+end
