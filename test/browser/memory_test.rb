@@ -3,7 +3,10 @@
 require_relative "../core_helper"
 require_relative "../served"
 
-# A server that has seen everything once grows no more: slow, so only with --long.
+# Slow: only with bin/test --long.
+return unless ENV["DAKREN_LONG"]
+
+# A server that has seen everything once grows no more.
 class MemoryTest < CoreTest
   FIRST = 10_000
   THEN = 2000
@@ -21,7 +24,6 @@ class MemoryTest < CoreTest
   end
 
   def test_memory_levels_off
-    skip "slow: bin/test --long" unless ENV["DAKREN_LONG"]
     shop = Served.new.start
     pid = shop.server_pid
     Net::HTTP.start("127.0.0.1", shop.port) do |http|
