@@ -271,7 +271,8 @@ function liveForm() {
     },
     // Leaving the page with something unsent: hand it to the browser to deliver, or keep it here for the next time.
     hurry() {
-      if (!this.dirty || this.preview()) return;
+      // What is on its way may not arrive when the page goes: it is handed over as well.
+      if (!(this.dirty || this.sending) || this.preview()) return;
       const body = live.body(this.$root, null, this.served);
       if (!navigator.sendBeacon(this.$root.action, body)) this.keep(body.toString());
       this.dirty = false;

@@ -138,4 +138,47 @@ class TypingTest < BrowserTest
     assert_text "resin really weighed 503.8 g"
     assert_field "f-reading", with: ""
   end
+
+  # Neither the line nor the browser takes it as the page is left: it is kept here, and sent when somebody is back.
+  def test_what_could_not_be_delivered_is_sent_on_return
+    board
+    path = current_path
+    execute_script("window.fetch = () => new Promise(() => {}); navigator.sendBeacon = () => false")
+    type("f-name", "Left behind", pause: 0.05)
+    visit "/"
+    visit path
+    assert_selector ".saved", text: "saved"
+    visit path
+
+    assert_equal "Left behind", find_by_id("f-name").value
+    assert_nil evaluate_script("localStorage.getItem(`unsent ${location.origin}#{path}`)")
+  end
+
+  # A form that is refused for good is said so, and not sent for ever.
+  def test_what_is_refused_for_good_is_said_and_not_sent_again
+    board
+    execute_script("window.asked = 0; const real = window.fetch; window.fetch = (...all) => { window.asked += 1; " \
+                   "return Promise.resolve(new Response('This form cannot be read; nothing was changed.', { status: 400 })); }")
+    type("f-name", "Refused", pause: 0.05)
+    assert_selector ".saved", text: "not saved: This form cannot be read"
+    asked = evaluate_script("window.asked")
+    assert_selector ".saved", text: "not saved: This form cannot be read", wait: 4
+
+    assert_equal asked, evaluate_script("window.asked")
+    assert_equal "Refused", find_by_id("f-name").value
+  end
+
+  # Only what was typed goes to the server.
+  def test_only_what_changed_is_sent
+    board
+    execute_script("window.sent = []; const real = window.fetch; window.fetch = (address, how) => { " \
+                   "window.sent.push(how.body.toString()); " \
+                   "return real(address, how); }")
+    type("f-name", "Short form", pause: 0.02)
+    settled
+    sent = evaluate_script("window.sent").map { |body| URI.decode_www_form(body).map(&:first) }
+
+    assert_operator sent.size, :>=, 1
+    sent.each { |names| assert_empty names - %w[authenticity_token revision units_on_page deed_id name wi_room wi_start wi_people wi_cup] }
+  end
 end
