@@ -35,7 +35,7 @@ module Dakren
 
       post %r{/(\d{1,15})/deeds} do |id|
         record = find(id)
-        once do
+        once(after: method(:summed_up)) do
           case word("deed")
           when "duplicate" then "/jobs/#{copy_of(record, "#{record.name[0, 100]}, again").id}"
           when "begin" then "/jobs/#{copy_of(record, record.name).id}"
@@ -47,6 +47,12 @@ module Dakren
       end
 
       helpers do
+        # What a new copy's plan says.
+        def summed_up(address)
+          job = Stores::Job.find_by(id: address[/\d+/])
+          sum_up(job) if job&.stale?(planning.stamp)
+        end
+
         def rows_of(desk, resin)
           resin ? Comparison.new(desk, planning.named_sheets, resin) { |document, extra| planning.tried(document, extra) }.rows : []
         end
@@ -56,10 +62,7 @@ module Dakren
           kept = record.document.reject do |key, _|
             key.end_with?("-picture", "-picture_scale") || Document::Fields.mark(key.split("-").last) || key == "measured"
           end
-          Stores::Job.new.tap do |job|
-            job.write(kept.merge("name" => name, "start" => blank_document["start"]))
-            sum_up(job)
-          end
+          Stores::Job.new.tap { |job| job.write(kept.merge("name" => name, "start" => blank_document["start"])) }
         end
       end
     end

@@ -83,10 +83,13 @@ module Dakren
         end
 
         # A deed that comes a second time, because the answer to the first was lost, leads where the first led.
+        # @param after [#call] what is done with the address once the writer's turn is given back
         # @yieldreturn [String] an address
-        def once(&block)
+        def once(after: ->(_address) {}, &work)
           id = word("deed_id")
-          redirect Stores::Deed.once(id.empty? ? "" : "#{id} #{request.path} #{request.query_string}", &block), 303
+          address = Stores::Deed.once(id.empty? ? "" : "#{id} #{request.path} #{request.query_string}", &work)
+          after.call(address)
+          redirect address, 303
         end
 
         def live?
