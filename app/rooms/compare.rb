@@ -15,7 +15,7 @@ module Dakren
         resins = desk.passes.filter_map { |pass| pass.sheet&.resin }.uniq
         resin = resins.include?(word("resin")) ? word("resin") : resins.first
         @title = "Hardeners side by side"
-        rows = Stores::Works.soon([:compare, @record.id, @record.revision, planning.stamp, resin]) { rows_of(desk, resin) }
+        rows = compared(desk, resin)
         erb :"compare/compare", locals: { page: ComparePage.new(desk, resins, resin, rows, wording) }
       end
 
@@ -46,7 +46,17 @@ module Dakren
         end
       end
 
+      # Of late: what takes long is worked out once, however often it is asked for.
+      COMPARED = Memo.new(4)
+
       helpers do
+        # @return [Array<Comparison::Row>, nil] nil while it is still being worked out
+        def compared(desk, resin)
+          key = [@record.id, @record.revision, planning.stamp, resin]
+          rows = COMPARED.known(key) || Stores::Works.soon([:compare, *key]) { rows_of(desk, resin) }
+          rows && COMPARED.recall(key) { rows }
+        end
+
         # What a new copy's plan says.
         def summed_up(address)
           job = Stores::Job.find_by(id: address[/\d+/])
