@@ -81,7 +81,7 @@ class RandomRequestsTest < AppTest
     yield
     took = Process.clock_gettime(Process::CLOCK_MONOTONIC) - from
     @slow << [what, took.round(2)] if took > SLOWEST_S
-    refute_equal 500, last_response.status, "#{what}, seed #{Minitest.seed}: #{words[0, 300]}"
+    refute_equal 500, last_response.status, -> { "#{what}, seed #{Minitest.seed}: #{last_response.errors.to_s.scrub("?")[0, 500]}" }
     follow_redirect! while last_response.redirect? && last_response["location"].to_s.start_with?("/")
   end
 
