@@ -45,7 +45,9 @@ const live = {
     const before = live.fields(root);
     for (const field of before) {
       const twin = twins.get(field.id);
-      if (twin && (!sent || sent.get(field.id) !== live.valueOf(field))) live.carry(field, twin);
+      // What is told with a deed stays until that deed is done, however slowly it is typed.
+      const told = field.name.startsWith("drawn_");
+      if (twin && (told || !sent || sent.get(field.id) !== live.valueOf(field))) live.carry(field, twin);
     }
     const at = active ? before.findIndex((field) => active.compareDocumentPosition(field) & Node.DOCUMENT_POSITION_FOLLOWING) : -1;
     const ids = before.map((field) => field.id);
