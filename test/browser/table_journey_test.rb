@@ -61,7 +61,8 @@ class TableJourneyTest < BrowserTest
     assert_selector ".shape", count: 2
     tool "sounding"
     set_at 200, 400
-    fill_in "Depth there, mm", with: "30"
+    type("drawn-depth", "30.0", pause: 0.35)
+    settled
     click_button "sound it"
 
     # 600 x 400 less a round of 100, 30 deep: 6.96 litres
