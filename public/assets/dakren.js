@@ -146,6 +146,7 @@ function liveForm() {
     retry: null,
     later: null,
     served: null,
+    left: null,
 
     init() {
       if (this.preview()) this.state = "";
@@ -206,20 +207,23 @@ function liveForm() {
     picked(event) {
       if (event.target.matches("select, [type=checkbox], [type=radio]")) this.changed();
     },
-    async send(event, body = null) {
+    async send(event) {
       clearTimeout(this.timer);
       clearTimeout(this.retry);
-      const act = event?.submitter?.name === "act" ? event.submitter.value : this.act;
-      this.act = act;
+      const pressed = event?.submitter?.name === "act" ? event.submitter.value : this.act;
+      this.act = pressed;
       if (this.sending) return;
-      this.act = null;
+      // What was left behind goes first, and by itself.
+      const left = this.left;
+      const act = left ? null : pressed;
+      if (!left) this.act = null;
       this.sending = true;
-      this.dirty = false;
+      this.dirty = Boolean(left);
       const form = this.$root;
       const how = { sent: live.sent(form), added: /^(?:add|repeat|split)/.test(act || "") };
       // A deed keeps its id however often it is sent: the answer to the first may be lost.
       this.deed = act ? this.deed || crypto.randomUUID() : null;
-      const told = { method: "POST", body: body || live.body(form, act, this.served) };
+      const told = { method: "POST", body: left || live.body(form, act, this.served) };
       if (act) told.body.set("deed_id", this.deed);
       try {
         const { answer, html, fresh, served, later } = await live.look(form, this.preview() || form.action, told, how);
@@ -228,6 +232,7 @@ function liveForm() {
           return;
         }
         if ((!answer.ok && answer.status !== 422) || !fresh) throw new Error(answer.status === 503 ? html : "no answer");
+        if (left) this.delivered();
         this.deed = null;
         this.later = later;
         if (this.served) this.served = served;
@@ -235,10 +240,10 @@ function liveForm() {
         if (!this.preview()) this.state = this.dirty ? "saving …" : "saved";
       } catch (error) {
         this.dirty = true;
-        this.act = act;
+        this.act = pressed;
         const why = error.message.startsWith("The shop is busy") ? "the shop is busy" : "no answer";
         this.state = `not saved: ${why}. What you typed is kept here and sent again`;
-        this.retry = setTimeout(() => this.send(null, body), RETRY_MS);
+        this.retry = setTimeout(() => this.send(), RETRY_MS);
         this.sending = false;
         return;
       }
@@ -263,6 +268,7 @@ function liveForm() {
     refused(says, act) {
       this.sending = false;
       this.deed = null;
+      if (this.left) this.delivered();
       this.dirty = true;
       this.state = `not saved: ${says.replace(/<[^>]*>/g, " ").replace(/\s+/g, " ").trim().slice(0, 300)}`;
       if (this.act && this.act !== act) this.send();
@@ -286,16 +292,17 @@ function liveForm() {
         // No room is left: the browser asks nobody, and nothing more can be done.
       }
     },
-    // What was left behind when this page was last closed.
+    // What was left behind when this page was last closed: it stays kept here until the shop has it.
     leftBehind() {
-      if (this.preview()) return;
-      const name = `unsent ${this.$root.action}`;
-      const text = localStorage.getItem(name);
+      const text = this.preview() ? null : localStorage.getItem(`unsent ${this.$root.action}`);
       if (!text) return;
-      localStorage.removeItem(name);
-      const body = new URLSearchParams(text);
-      body.set("authenticity_token", this.$root.querySelector("[name=authenticity_token]").value);
-      this.send(null, body);
+      this.left = new URLSearchParams(text);
+      this.left.set("authenticity_token", this.$root.querySelector("[name=authenticity_token]").value);
+      this.send();
+    },
+    delivered() {
+      this.left = null;
+      localStorage.removeItem(`unsent ${this.$root.action}`);
     },
   };
 }
@@ -815,6 +822,11 @@ document.addEventListener("keydown", (event) => {
   const shown = document.getElementById(dialog);
   if (!document.querySelector("dialog[open]")) shown.showModal();
   shown.querySelector("input, button")?.focus();
+});
+
+// A page the browser took out of its memory shows what was: it is asked for anew.
+window.addEventListener("pageshow", (event) => {
+  if (event.persisted) window.location.reload();
 });
 
 // Point at a batch anywhere and it lights everywhere.

@@ -146,10 +146,13 @@ class TypingTest < BrowserTest
     execute_script("window.fetch = () => new Promise(() => {}); navigator.sendBeacon = () => false")
     type("f-name", "Left behind", pause: 0.05)
     visit "/"
+    # What is typed at once on coming back goes beside it.
     visit path
-    assert_selector ".saved", text: "saved"
+    type("f-p1-s1-length", "1812.5", pause: 0.05)
+    settled
     visit path
 
+    assert_field "f-p1-s1-length", with: "1812.5"
     assert_equal "Left behind", find_by_id("f-name").value
     assert_nil evaluate_script("localStorage.getItem(`unsent ${location.origin}#{path}`)")
   end

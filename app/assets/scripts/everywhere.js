@@ -9,6 +9,11 @@ document.addEventListener("keydown", (event) => {
   shown.querySelector("input, button")?.focus();
 });
 
+// A page the browser took out of its memory shows what was: it is asked for anew.
+window.addEventListener("pageshow", (event) => {
+  if (event.persisted) window.location.reload();
+});
+
 // Point at a batch anywhere and it lights everywhere.
 for (const [name, lit] of [["pointerover", true], ["pointerout", false], ["focusin", true], ["focusout", false]]) {
   document.addEventListener(name, (event) => {
