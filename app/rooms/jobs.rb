@@ -45,9 +45,17 @@ module Dakren
       helpers JobKeeping
 
       helpers do
-        # What is printed of a ticket or a place hangs on the plan alone, and is printed once.
+        # What is printed of a ticket or a place hangs on the plan alone, and is printed once. Of a ticket that is shut in the page that
+        # asks only the head is printed: it asks again when somebody opens it.
         def ticket_part(page, ticket)
-          page.desk.kept([:ticket, ticket.id, ticket.open?, page.record.id, wording.system]) { part :"jobs/ticket", ticket: ticket }
+          shut = shut?(ticket)
+          page.desk.kept([:ticket, ticket.id, ticket.open?, shut, page.record.id, wording.system]) do
+            part :"jobs/ticket", ticket: ticket, unprinted: shut
+          end
+        end
+
+        def shut?(ticket)
+          live? && (@shut ||= request.get_header("HTTP_X_SHUT").to_s.split).include?("t-#{ticket.id}")
         end
 
         def place_part(page, place)

@@ -57,6 +57,10 @@ const live = {
         beforeNodeMorphed(from, to) {
           if (from.nodeType !== 1) return true;
           if (from.tagName === "DETAILS") to.toggleAttribute("open", from.open);
+          if (to.hasAttribute("data-unprinted")) {
+            from.toggleAttribute("data-stale", true);
+            return false;
+          }
           return !from.hasAttribute("x-text");
         },
         beforeAttributeUpdated: (name, element) => !(name === "style" && element.hasAttribute("x-show")),
@@ -83,11 +87,16 @@ const live = {
     const beside = again || fields.find((field) => after.includes(field.id)) || fields[fields.length - 1];
     beside?.focus();
   },
+  // Is something open whose body the last answer left out?
+  stale(root) {
+    return root.querySelector("details[open] > [data-stale]");
+  },
   // Asks the server and merges what it answers, unless that is no longer wanted: an answer that was asked for before
   // something was done and comes after it tells of what is past. later: the merge, where it has to wait for somebody to
   // leave a field.
   async look(root, address, options = {}, { wanted = () => true, prepare = () => {}, ...how } = {}) {
-    const answer = await fetch(address, { ...options, headers: { "X-Live": "1" }, redirect: options.method ? "error" : "follow" });
+    const shut = [...root.querySelectorAll("details.ticket:not([open])")].map((ticket) => ticket.id).join(" ");
+    const answer = await fetch(address, { ...options, headers: { "X-Live": "1", "X-Shut": shut }, redirect: options.method ? "error" : "follow" });
     const html = await answer.text();
     const fresh = live.parsed(html);
     if (!fresh || !wanted()) return { answer, html, stale: Boolean(fresh) };
@@ -166,6 +175,7 @@ function liveForm() {
       this.leave = () => this.hurry();
       window.addEventListener("pagehide", this.leave);
       this.$root.addEventListener("focusout", () => setTimeout(() => this.caughtUp()));
+      this.$root.addEventListener("toggle", () => this.lookAgain(), true);
       this.leftBehind();
       this.lookAgain();
     },
@@ -235,7 +245,7 @@ function liveForm() {
         if (left) this.delivered();
         this.deed = null;
         this.later = later;
-        if (this.served) this.served = served;
+        if (this.served) this.served = new Map([...this.served, ...served]);
         this.merged?.(act, answer.ok);
         if (!this.preview()) this.state = this.dirty ? "saving …" : "saved";
       } catch (error) {
@@ -252,17 +262,20 @@ function liveForm() {
       else if (this.dirty) this.changed();
       else this.lookAgain();
     },
-    // A plan that is still worked on is asked for again.
-    lookAgain() {
+    // A plan that is still worked on is asked for again, and so is what the last answer left out and somebody opens.
+    lookAgain(failed = false) {
       clearTimeout(this.again);
-      if (!this.$root.querySelector("[data-working]")) return;
+      const stale = live.stale(this.$root);
+      if (!stale && !this.$root.querySelector("[data-working]")) return;
       this.again = setTimeout(async () => {
         if (this.sending || this.dirty) return;
-        const { served, later } = await live.look(this.$root, window.location.pathname).catch(() => ({}));
-        if (served) this.served = served;
-        if (later) this.later = later;
-        this.lookAgain();
-      }, LOOK_AGAIN_MS);
+        const sent = live.sent(this.$root);
+        const wanted = () => !this.sending && !this.dirty;
+        const found = await live.look(this.$root, window.location.pathname, {}, { wanted, sent }).catch(() => null);
+        if (found?.served) this.served = new Map([...this.served, ...found.served]);
+        if (found?.later) this.later = found.later;
+        this.lookAgain(!found);
+      }, stale && !failed ? 0 : LOOK_AGAIN_MS);
     },
     // What will not be taken however often it is sent: said, and left standing.
     refused(says, act) {

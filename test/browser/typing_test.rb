@@ -103,6 +103,30 @@ class TypingTest < BrowserTest
     assert_match(/\Af-p/, focused)
   end
 
+  # An answer leaves out what is shut; it is asked for when somebody opens it, and nothing typed meanwhile is lost.
+  def test_a_shut_ticket_is_as_it_stands_once_it_is_opened
+    plan_board
+    find("#d-add-pass summary").click
+    click_button "seal coat"
+    assert_selector ".ticket", count: 2
+    settled
+    first, second = all(".ticket").map { |ticket| ticket[:id] }
+    cups = find("##{first} .mix", visible: :all).text(:all)
+    find("##{first} > summary").click
+
+    assert_no_selector "##{first}[open]"
+    assert_typed "f-p1-s1-length", "1200", pause: 0.3
+    settled
+
+    assert_selector "##{first} > [data-stale]", visible: :all
+    find("##{first} > summary").click
+
+    assert_no_selector "##{first} > [data-stale]", visible: :all
+    assert_selector "##{first}[open] .mix"
+    refute_equal cups, find("##{first} .mix").text
+    assert_selector "##{second}[open]"
+  end
+
   def test_a_sheet_in_the_editor
     visit "/shelf/new"
     { "f-resin" => "Slow typed resin", "f-hardener" => "slow", "f-ratio_resin" => "2.75", "f-ratio_hardener" => "1",

@@ -57,6 +57,10 @@ const live = {
         beforeNodeMorphed(from, to) {
           if (from.nodeType !== 1) return true;
           if (from.tagName === "DETAILS") to.toggleAttribute("open", from.open);
+          if (to.hasAttribute("data-unprinted")) {
+            from.toggleAttribute("data-stale", true);
+            return false;
+          }
           return !from.hasAttribute("x-text");
         },
         beforeAttributeUpdated: (name, element) => !(name === "style" && element.hasAttribute("x-show")),
@@ -83,11 +87,16 @@ const live = {
     const beside = again || fields.find((field) => after.includes(field.id)) || fields[fields.length - 1];
     beside?.focus();
   },
+  // Is something open whose body the last answer left out?
+  stale(root) {
+    return root.querySelector("details[open] > [data-stale]");
+  },
   // Asks the server and merges what it answers, unless that is no longer wanted: an answer that was asked for before
   // something was done and comes after it tells of what is past. later: the merge, where it has to wait for somebody to
   // leave a field.
   async look(root, address, options = {}, { wanted = () => true, prepare = () => {}, ...how } = {}) {
-    const answer = await fetch(address, { ...options, headers: { "X-Live": "1" }, redirect: options.method ? "error" : "follow" });
+    const shut = [...root.querySelectorAll("details.ticket:not([open])")].map((ticket) => ticket.id).join(" ");
+    const answer = await fetch(address, { ...options, headers: { "X-Live": "1", "X-Shut": shut }, redirect: options.method ? "error" : "follow" });
     const html = await answer.text();
     const fresh = live.parsed(html);
     if (!fresh || !wanted()) return { answer, html, stale: Boolean(fresh) };

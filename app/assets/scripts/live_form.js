@@ -36,6 +36,7 @@ function liveForm() {
       this.leave = () => this.hurry();
       window.addEventListener("pagehide", this.leave);
       this.$root.addEventListener("focusout", () => setTimeout(() => this.caughtUp()));
+      this.$root.addEventListener("toggle", () => this.lookAgain(), true);
       this.leftBehind();
       this.lookAgain();
     },
@@ -105,7 +106,7 @@ function liveForm() {
         if (left) this.delivered();
         this.deed = null;
         this.later = later;
-        if (this.served) this.served = served;
+        if (this.served) this.served = new Map([...this.served, ...served]);
         this.merged?.(act, answer.ok);
         if (!this.preview()) this.state = this.dirty ? "saving …" : "saved";
       } catch (error) {
@@ -122,17 +123,20 @@ function liveForm() {
       else if (this.dirty) this.changed();
       else this.lookAgain();
     },
-    // A plan that is still worked on is asked for again.
-    lookAgain() {
+    // A plan that is still worked on is asked for again, and so is what the last answer left out and somebody opens.
+    lookAgain(failed = false) {
       clearTimeout(this.again);
-      if (!this.$root.querySelector("[data-working]")) return;
+      const stale = live.stale(this.$root);
+      if (!stale && !this.$root.querySelector("[data-working]")) return;
       this.again = setTimeout(async () => {
         if (this.sending || this.dirty) return;
-        const { served, later } = await live.look(this.$root, window.location.pathname).catch(() => ({}));
-        if (served) this.served = served;
-        if (later) this.later = later;
-        this.lookAgain();
-      }, LOOK_AGAIN_MS);
+        const sent = live.sent(this.$root);
+        const wanted = () => !this.sending && !this.dirty;
+        const found = await live.look(this.$root, window.location.pathname, {}, { wanted, sent }).catch(() => null);
+        if (found?.served) this.served = new Map([...this.served, ...found.served]);
+        if (found?.later) this.later = found.later;
+        this.lookAgain(!found);
+      }, stale && !failed ? 0 : LOOK_AGAIN_MS);
     },
     // What will not be taken however often it is sent: said, and left standing.
     refused(says, act) {
