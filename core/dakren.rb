@@ -6,14 +6,14 @@ module Dakren
 end
 
 %w[
-  base/errors base/value base/check base/exact base/memo base/solve base/figure
+  base/errors base/value base/check base/exact base/memo base/solve base/least_squares base/figure
   measure/units measure/typed measure/ratio measure/verdict measure/running measure/correction measure/tools measure/budget measure/blocks
   geometry/outline geometry/round_shapes geometry/straight_shapes geometry/plane geometry/flatten geometry/loops geometry/sweep
   geometry/cut_view geometry/region geometry/triangles geometry/void geometry/bodies geometry/sections geometry/joint
   work/purposes work/cloth work/filler work/cover work/drink work/own work/kinds work/need work/sizing work/suitability
-  cure/clock cure/profile cure/hermite cure/vessel cure/cup cure/cup_stepper cure/film
-  cure/pour cure/pour_stepper cure/pour_tally cure/calibration cure/band cure/heat cure/mix
-  cure/lifts cure/pour_top cure/stages
+  cure/clock cure/reaction cure/body cure/profile cure/hermite cure/vessel cure/cup cure/cup_stepper cure/film
+  cure/slab cure/pour cure/pour_stepper cure/pour_tally cure/unknowns cure/statements cure/calibration cure/sway cure/learning
+  cure/band cure/heat cure/mix cure/lead cure/narrowing cure/lifts cure/pour_top cure/stages
   sheet/work_limits sheet/sheet sheet/blend cure/curves
   care/cautions care/conditions
   plan/cup_kind plan/cutter plan/marks plan/coat_order plan/coat_plan plan/coat_figures plan/lane plan/hours plan/work_steps

@@ -34,6 +34,12 @@ module CoreHelp
     Dakren::Cure::Clock.new(reference_temp_c: 25, pot_life_min: 50, pot_mass_g: 100, working_min: 120, heat_j_g: 420, **changes)
   end
 
+  # A reaction with every number usual, 120 min at 25 °C.
+  def slow_reaction(**changes)
+    Dakren::Cure::Reaction.new(reference_temp_c: 25.0, working_min: 120.0, conversion_at_end: 0.4, loss_factor: 3.5, heat_j_g: 340.0,
+      activation_kj_mol: 54.0, autocatalysis: 0.1, **changes)
+  end
+
   def random_clock
     working = between(15, 400)
     Dakren::Cure::Clock.new(reference_temp_c: between(18, 27), working_min: working, pot_life_min: working * between(0.3, 0.9),

@@ -17,7 +17,8 @@ module Dakren
       end
 
       def self.temperature(name, label, **more)
-        Field.new(name: name, label: label, kind: :figure, units: U::TEMPERATURE, metric: :C, us: :F, allowed: Check::TEMP_C, **more)
+        allowed = more.delete(:wide) ? limits(name.to_sym) : Check::TEMP_C
+        Field.new(name: name, label: label, kind: :figure, units: U::TEMPERATURE, metric: :C, us: :F, allowed: allowed, **more)
       end
 
       def self.plain(name, label, units, bare, **more)
@@ -53,11 +54,14 @@ module Dakren
           plain("hardener_density_g_ml", "Density of hardener", U::DENSITY, :"g/ml", allowed: Measure::Ratio::DENSITY)
         ],
         "Time" => [
-          temperature("reference_temp_c", "All times at", needed: true),
+          temperature("reference_temp_c", "All times at", fallback: 23),
           time("pot_life_min", "Pot life", allowed: limits(:pot_life_min), hint: "in the cup"),
           Field.new(name: "pot_mass_g", label: "of a mass of", kind: :figure, units: U::MASS, metric: :g, us: :g,
             allowed: limits(:pot_mass_g), fallback: 100),
-          time("working_min", "Working time", needed: true, allowed: limits(:working_min), hint: "as a thin film"),
+          Field.new(name: "more_pot_lives", label: "Further pot lives", kind: :pot_lives,
+            hint: "a line each, like 500 g, 25 °C, 42 min"),
+          temperature("pot_peak_c", "Hottest the pot test got", wide: true),
+          time("working_min", "Working time", allowed: limits(:working_min), hint: "as a thin film"),
           time("second_working_min", "Working time, colder or warmer", allowed: limits(:working_min),
             hint: "if the sheet gives a second one: it tells the activation energy"),
           temperature("second_temp_c", "at")
@@ -86,8 +90,10 @@ module Dakren
           time("second_cup_min", "then in a second cup", allowed: Mixing::MINUTES, fallback: 0)
         ],
         "Heat" => [
-          plain("heat_j_g", "Heat of reaction, J/g", U::NUMBER, nil, allowed: limits(:heat_j_g), fallback: 400),
-          plain("activation_kj_mol", "Activation energy, kJ/mol", U::NUMBER, nil, allowed: limits(:activation_kj_mol), fallback: 55),
+          plain("inert_pct", "Powder in it as sold, by weight", U::PERCENT, :%, allowed: 0..90,
+            hint: "0 clear, about 30 pigmented floors, 50 to 60 putties"),
+          plain("heat_j_g", "Heat of reaction, J/g", U::NUMBER, nil, allowed: limits(:heat_j_g), fallback: 340),
+          plain("activation_kj_mol", "Activation energy, kJ/mol", U::NUMBER, nil, allowed: limits(:activation_kj_mol), fallback: 54),
           plain("heat_capacity_j_gk", "Heat capacity, J/g K", U::NUMBER, nil, allowed: limits(:heat_capacity_j_gk), fallback: 1.9)
         ]
       }.freeze
@@ -123,6 +129,7 @@ module Dakren
 
       def self.shown(field, record, wording)
         return range_text(record.stages[field.name]) if field.kind == :range
+        return pot_lives_text(record.more_pot_lives, wording) if field.kind == :pot_lives
 
         value = record.public_send(field.name)
         return value.to_s if value.nil? || value.is_a?(String)
@@ -130,6 +137,15 @@ module Dakren
 
         bare = wording.system == "us" ? field.us : field.metric
         Check.plain((bare ? U.from_core(value.to_f, bare) : value).to_f.round(6))
+      end
+
+      # Rows of g, °C and minutes as they are typed.
+      def self.pot_lives_text(rows, wording)
+        us = wording.system == "us"
+        Array(rows).map do |mass, temp, minutes|
+          warm = us ? "#{Check.plain(U.from_core(temp, :F).to_f.round(2))} °F" : "#{Check.plain(temp)} °C"
+          "#{Check.plain(mass)} g, #{warm}, #{duration(minutes)}"
+        end.join("\n")
       end
 
       # Minutes in the largest unit that says them exactly.
@@ -153,7 +169,7 @@ module Dakren
 
       # @return [Hash{Symbol=>Object}] the record's columns
       def columns
-        @numbers.merge(stages: @numbers[:stages].transform_keys(&:to_s))
+        @numbers.merge(stages: @numbers[:stages].transform_keys(&:to_s), calibration: sheet && sheet.mix.calibration.kept)
       end
 
       # Was the activation energy found from two working times?
@@ -175,6 +191,7 @@ module Dakren
         case field.kind
         when :word then read_word(field, text)
         when :choice then field.choices.key?(text) ? @numbers[field.name.to_sym] = text : complain(field.name, "must be weight or volume")
+        when :pot_lives then @numbers[:more_pot_lives] = read_pot_lives(field, text)
         when :range then @numbers[:stages][field.name.to_sym] = read_range(field, text)
         else @numbers[field.name.to_sym] = figure(field, text)&.to_f
         end
@@ -204,6 +221,27 @@ module Dakren
         [early.to_f, late.to_f]
       end
 
+      # Lines of mass, temperature and minutes, in any order that can be told apart.
+      def read_pot_lives(field, text)
+        lines = text.lines.map(&:strip).reject(&:empty?)
+        most = Cure::Clock::MOST_POT_LIVES
+        return complain(field.name, "must be at most #{most} lines") if lines.size > most
+
+        lines.map { |line| read_pot_life(field, line) }
+      rescue InputError => e
+        complain(field.name, e.allowed)
+      end
+
+      def read_pot_life(field, line)
+        parts = line.split(/\s*[,;]\s+|\s+(?=\d)/)
+        raise InputError.new(field.name, "must be lines of three, like 500 g, 25 °C, 42 min; “#{line[0, 40]}” is none") if parts.size != 3
+
+        [[U::MASS, :g, :pot_mass_g], [U::TEMPERATURE, system == "us" ? :F : :C, :reference_temp_c], [U::TIME, :min, :pot_life_min]]
+          .zip(parts).map do |(units, bare, name), part|
+            Measure::Typed.read(part, field: field.name, units: units, bare: bare, allowed: self.class.send(:limits, name)).to_f
+          end
+      end
+
       def figure(field, text)
         Measure::Typed.read(text, field: field.name, units: field.units, bare: bare(field), allowed: field.allowed)
       rescue InputError => e
@@ -221,11 +259,10 @@ module Dakren
         return unless valid?
 
         @sheet = SheetNumbers.build(@numbers)
-        @sheet.mix.cup_rate_per_s
-        @sheet.mix.pour_rate_per_s
+        @sheet.mix.calibration
       rescue InputError => e
         field = e.field.tr(".", "_").sub(/\Amix_/, "mix_")
-        complain(FIELDS.key?(field) ? field : "working_min", e.allowed)
+        complain(FIELDS.key?(field) ? field : "pot_life_min", e.allowed)
         @sheet = nil
       rescue NotSolved => e
         complain("pot_life_min", "gives no answer: #{e.message}")

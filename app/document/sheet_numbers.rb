@@ -4,7 +4,7 @@ module Dakren
   module Document
     # A sheet's numbers, as a form or a record has them, into the core's sheet.
     module SheetNumbers
-      CLOCK = Cure::Clock::LIMITS.keys - [:mixed_density_g_ml]
+      CLOCK = Cure::Clock::LIMITS.keys - %i[mixed_density_g_ml inert_share]
 
       module_function
 
@@ -33,6 +33,8 @@ module Dakren
 
       def clock(numbers)
         stated = CLOCK.to_h { |name| [name, numbers[name]] }.compact
+        stated[:inert_share] = numbers[:inert_pct] / 100.0 if numbers[:inert_pct]
+        stated[:more_pot_lives] = numbers[:more_pot_lives] if numbers[:more_pot_lives].present?
         return stated if stated.key?(:activation_kj_mol) || numbers[:second_working_min].nil? || numbers[:second_temp_c].nil?
 
         stated.merge(activation_kj_mol: fitted(numbers))
@@ -40,7 +42,9 @@ module Dakren
 
       # The energy that carries the working time from the one temperature to the other.
       def fitted(numbers)
-        Cure::Clock.fit_activation_kj_mol([numbers[:working_min], numbers[:reference_temp_c]],
+        raise InputError.new(:second_working_min, "needs the first working time beside it") unless numbers[:working_min]
+
+        Cure::Clock.fit_activation_kj_mol([numbers[:working_min], numbers[:reference_temp_c] || Cure::Clock::DEFAULTS[:reference_temp_c]],
           [numbers[:second_working_min], numbers[:second_temp_c]])
       rescue InputError => e
         raise InputError.new(:second_working_min,

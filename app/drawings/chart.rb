@@ -61,6 +61,14 @@ module Dakren
         @names << [placed.last, name] if name
       end
 
+      # Between a lower and an upper line: where something is four times in five.
+      # @param points [Array<Array(Numeric, Numeric, Numeric)>] across, lower, upper
+      def between(points, fill)
+        upper = points.map { |px, _, high| [across(px), up(high)] }
+        lower = points.reverse.map { |px, low, _| [across(px), up(low)] }
+        svg.shape(upper + lower, fill: fill, stroke: "none")
+      end
+
       # The sheet's own number, which every curve has to be true to.
       def own_point(px, py, words)
         svg.tag(:circle, cx: across(px), cy: up(py), r: 5, fill: Ramp::PAPER, stroke: Ramp::INK, stroke_width: 2.5)

@@ -10,41 +10,44 @@ module Dakren
       STATE_TEMPS_C = [10, 15, 20, 25, 30].freeze
       ROW = 19
       GRADE_FILLS = { calm: "#eef2ee", warm: "#f6ecd0", hot: "#efd2b8", smoke: "#e3bfb4" }.freeze
-      MISSING = {
-        pot_life_min: "no pot life below the working time, so no self-heating is counted: a real cup is quicker",
-        activation_kj_mol: "away from the sheet's own temperature these rest on an assumed activation energy"
-      }.freeze
+      BAND_FILL = "#d5dde6"
+      LIFT_BAND_FILL = "rgba(40, 52, 66, 0.16)"
+      # The temperature whose band is drawn.
+      SHOWN_C = 20
 
       # @param sheet [Sheet]
       # @param wording [Words::Wording]
-      def initialize(sheet, wording)
+      # @param wall [Cure::Wall] what a lift lies on
+      def initialize(sheet, wording, wall: Cure::Wall::GROUNDS[:wood])
+        @wall = wall
         @sheet = sheet
         @clock = sheet.clock
         @wording = wording
-        @curves = Cure::Curves.new(@clock)
+        @curves = Cure::Curves.new(@clock, wall: wall)
       end
 
       # Usable minutes against batch mass at four temperatures, both axes logarithmic.
       def usable
         lines = Cure::Curves::TEMPS_C.to_h { |temp| [temp, @curves.usable(temp)] }
-        minutes = lines.values.flatten(1).map(&:last) + [@clock.pot_life_min].compact
+        minutes = lines.values.flatten(1).flat_map { |_, band| [band.early, band.late] } + [@clock.pot_life_min].compact
         low = MINUTE_TICKS.reverse.find { |tick| tick <= minutes.min } || (minutes.min * 0.8)
         high = MINUTE_TICKS.find { |tick| tick >= minutes.max } || minutes.max
         chart = Chart.new(width: WIDTH, height: 250, x: [20, 5000], y: [low, [high, low * 2].max], log_x: true, log_y: true,
           label: "Usable minutes in a cup against batch mass at 15, 20, 25 and 30 °C")
         chart.across_ticks(MASS_TICKS.to_h { |mass| [mass, show(mass, :g)] }, "batch in one cup, as deep as wide")
         chart.up_ticks(MINUTE_TICKS.to_h { |minute| [minute, @wording.minutes(minute)] })
+        chart.between(lines.fetch(SHOWN_C).map { |mass, band| [mass, band.early, band.late] }, BAND_FILL)
         lines.each do |temp, points|
-          chart.curve(points, name: show(temp, :c), dashed: @curves.missing(temp).any?, weight: temp == 20 ? 2.6 : 1.5)
+          chart.curve(points.map { |mass, band| [mass, band.middle] }, name: show(temp, :c), weight: temp == SHOWN_C ? 2.6 : 1.5)
         end
         own_pot(chart)
         chart.frame.to_s
       end
 
-      # What is dashed, and why.
-      # @return [Array<String>]
-      def missing
-        Cure::Curves::TEMPS_C.flat_map { |temp| @curves.missing(temp) }.uniq.map { |name| MISSING.fetch(name) }
+      # What the shaded parts say.
+      # @return [String]
+      def shaded
+        "Shaded: where it is four times in five at #{show(SHOWN_C, :c)}, as far as this sheet tells."
       end
 
       # The states of a film at several temperatures, on one logarithmic scale of time.
@@ -68,10 +71,11 @@ module Dakren
           chart.band(from, grade.below_c, GRADE_FILLS.fetch(grade.name))
           from = grade.below_c
         end
-        chart.across_ticks(depth_ticks(depths.last), "depth of one lift, on #{show(18, :mm)} wood")
+        chart.across_ticks(depth_ticks(depths.last), "depth of one lift, on #{show(@wall.mm, :mm)} of #{@wall.label}")
         chart.up_ticks([50, 80, 120].to_h { |temp| [temp, show(temp, :c)] })
+        chart.between([[0, @clock.reference_temp_c, @clock.reference_temp_c], *@curves.peak_band], LIFT_BAND_FILL)
         @curves.depth_temps_c.each do |temp|
-          chart.curve([[0, temp], *@curves.peaks(temp)], name: show(temp, :c), dashed: @curves.missing(temp).any?)
+          chart.curve([[0, temp], *@curves.peaks(temp)], name: show(temp, :c), weight: temp == @clock.reference_temp_c ? 2.6 : 1.5)
         end
         if @clock.max_depth_mm
           chart.own_point(@clock.max_depth_mm, @clock.depth_peak_limit_c,

@@ -12,12 +12,14 @@ module Dakren
     # Bad input: a JSON error that names the field on standard error, nothing on standard output, exit 2.
     # A computation that hits its bound says so the same way, exit 3.
     module Compute
-      KINDS = %w[cup spread film pour ratio correct].freeze
-      SHEET_KEYS = %i[reference_temp_c working_min pot_life_min pot_mass_g max_depth_mm depth_peak_limit_c heat_j_g
-        activation_kj_mol heat_capacity_j_gk mixed_density_g_ml].freeze
+      KINDS = %w[calibrate cup spread film pour learn ratio correct].freeze
+      SHEET_KEYS = [*Cure::Clock::LIMITS.keys, :more_pot_lives].freeze
+      CUP_KEYS = %i[sheet mass_g start_c room_c cup_diameter_mm inert_share].freeze
+      LOG_KEYS = %i[mass_g start_c room_c usable_min peak_c cup_diameter_mm inert_share].freeze
       KEYS = {
-        "cup" => %i[sheet mass_g start_c room_c cup_diameter_mm], "spread" => %i[sheet mass_g start_c room_c cup_diameter_mm spread_at_min],
-        "film" => %i[sheet age_min profile], "pour" => %i[sheet depth_mm start_c room_c wall_mm wall_w_mk],
+        "calibrate" => %i[sheet], "cup" => CUP_KEYS, "spread" => [*CUP_KEYS, :spread_at_min],
+        "film" => %i[sheet age_min profile],
+        "pour" => %i[sheet depth_mm start_c room_c wall_mm wall_w_mk wall_mj_m3k side_w_m3k inert_share], "learn" => %i[sheet logs ask],
         "ratio" => %i[ratio resin_density_g_ml hardener_density_g_ml total_g total_ml resin_g hardener_g],
         "correct" => %i[ratio resin_density_g_ml hardener_density_g_ml resin_g hardener_g extra_resin_pct extra_hardener_pct]
       }.freeze
@@ -48,10 +50,21 @@ module Dakren
         public_send(kind, question)
       end
 
+      def calibrate(question)
+        known = mix_of(question).calibration
+        reaction = known.reaction
+        names = %i[working_min conversion_at_end loss_factor heat_j_g activation_kj_mol autocatalysis rate_at_reference_per_s]
+        { **names.to_h { |name| [name, reaction.public_send(name)] }, distance: known.distance, misfit: known.misfits }
+      end
+
       def cup(question)
         mix = mix_of(question)
-        run = mix.cup(**cup_of(question))
-        { rate_at_reference_per_s: mix.cup_rate_per_s, usable_min: run.usable_min, peak_c: run.peak_c, peak_min: run.peak_min }
+        cup = cup_of(question)
+        run = mix.cup(**cup)
+        sd = mix.usable_sd(**cup)
+        band = run.usable_min && Cure::Band.around(run.usable_min, sd)
+        { rate_at_reference_per_s: mix.reaction.rate_at_reference_per_s, usable_min: run.usable_min, usable_sd: sd,
+          usable_early_min: band&.early, usable_late_min: band&.late, peak_c: run.peak_c, peak_min: run.peak_min }
       end
 
       def spread(question)
@@ -60,17 +73,26 @@ module Dakren
       end
 
       def film(question)
-        film = Cure::Film.new(clock_of(question), Cure::Profile.new(need(question, :profile)))
+        film = Cure::Film.new(mix_of(question).reaction, Cure::Profile.new(need(question, :profile)))
         { reached_min: film.reached_min(need(question, :age_min)) }
       end
 
       def pour(question)
         mix = mix_of(question)
-        run = mix.pour(depth_mm: need(question, :depth_mm), start_c: need(question, :start_c),
-          room: Cure::Profile.constant(temp(question, :room_c)), **question.slice(:wall_mm, :wall_w_mk).compact)
-        {
-          rate_at_reference_per_s: mix.pour_rate_per_s, peak_c: run.peak_c, peak_min: run.peak_min, middle_usable_min: run.middle_usable_min
-        }
+        run = mix.pour(depth_mm: need(question, :depth_mm), start_c: need(question, :start_c), wall: wall_of(question),
+          room: Cure::Profile.constant(temp(question, :room_c)), side_w_m3k: question[:side_w_m3k] || 0)
+        { rate_at_reference_per_s: mix.reaction.rate_at_reference_per_s, peak_c: run.peak_c, peak_min: run.peak_min,
+          middle_usable_min: run.middle_usable_min, top_usable_min: run.top_usable_min }
+      end
+
+      def learn(question)
+        clock = clock_of(question)
+        learned = Cure::Learning.of(clock, logs_of(question))
+        ask = need(question, :ask)
+        raise InputError.new("ask", "must be an object") unless ask.is_a?(Hash)
+
+        run = Cure::Mix.new(clock, reaction: learned.reaction, ballast: ballast_of(ask)).cup(**cup_of(ask))
+        { shop_factor: learned.shop_factor, loss_factor: learned.reaction.loss_factor, usable_min: run.usable_min }
       end
 
       def ratio(question)
@@ -122,7 +144,41 @@ module Dakren
       end
 
       def mix_of(question)
-        Cure::Mix.new(clock_of(question))
+        Cure::Mix.new(clock_of(question), ballast: ballast_of(question))
+      end
+
+      # Powder or cloth added to what the sheet sells.
+      def ballast_of(question)
+        share = question[:inert_share]
+        Cure::Ballast.new(share: share.nil? ? 0.0 : Check.number(:inert_share, share, Cure::Clock::LIMITS[:inert_share].first))
+      end
+
+      # Wood unless it is told; each of its numbers by itself.
+      def wall_of(question)
+        wood = Cure::Wall::GROUNDS[:wood]
+        Cure::Wall.of(mm: question[:wall_mm] || wood.mm, w_mk: question[:wall_w_mk] || wood.w_mk,
+          mj_m3k: question[:wall_mj_m3k] || wood.mj_m3k)
+      end
+
+      def logs_of(question)
+        logs = need(question, :logs)
+        raise InputError.new("logs", "must be a list of cups") unless logs.is_a?(Array) && logs.all?(Hash)
+
+        logs.map.with_index(1) { |log, number| log_of(log, number) }
+      end
+
+      def log_of(log, number)
+        unknown = log.keys - LOG_KEYS
+        raise InputError.new(unknown.first, "is not a key of a log; it takes #{LOG_KEYS.join(", ")}") unless unknown.empty?
+        raise InputError.new(:usable_min, "or peak_c must be given") if log[:usable_min].nil? && log[:peak_c].nil?
+
+        cup = cup_of(log)
+        Cure::LoggedCup.new(mass_g: Check.number(:mass_g, cup[:mass_g], 0.1..1_000_000, "g"), start_c: Check.temp_c(:start_c, cup[:start_c]),
+          room_c: Check.temp_c(:room_c, cup[:room_c]), diameter_mm: cup[:diameter_mm], ballast: ballast_of(log),
+          usable_min: Check.optional(:usable_min, log[:usable_min], 0.1..86_400, "min"),
+          peak_c: Check.optional(:peak_c, log[:peak_c], -40..400, "°C"))
+      rescue InputError => e
+        raise e.within("log #{number}")
       end
 
       def clock_of(question)
@@ -155,7 +211,8 @@ module Dakren
         Measure::Ratio.new(by: given[:by].is_a?(String) ? given[:by].to_sym : nil, resin: given[:resin], hardener: given[:hardener],
           resin_density_g_ml: question[:resin_density_g_ml], hardener_density_g_ml: question[:hardener_density_g_ml])
       end
-      private_class_method :answer_to, :parsed, :complain, :need, :temp, :mix_of, :clock_of, :cup_of, :ratio_of
+      private_class_method :answer_to, :parsed, :complain, :need, :temp, :mix_of, :clock_of, :cup_of, :ratio_of, :ballast_of, :wall_of, :logs_of,
+        :log_of
     end
   end
 end

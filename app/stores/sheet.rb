@@ -6,6 +6,9 @@ module Dakren
     class Sheet < Base
       serialize :stages, coder: JSON
       serialize :purposes, coder: JSON
+      serialize :more_pot_lives, coder: JSON
+      # The clock as it was worked out from these numbers, see Cure::Calibration.
+      serialize :calibration, coder: JSON
 
       # What it says of the work, each by its name.
       store :properties, accessors: WorkLimits::ALL.keys, coder: JSON
@@ -14,7 +17,7 @@ module Dakren
       validates :hardener, uniqueness: { scope: :resin, case_sensitive: false }
       validates :notes, length: { maximum: 4000 }
 
-      scope :in_order, -> { order(Arel.sql("lower(resin), working_min")) }
+      scope :in_order, -> { order(Arel.sql("lower(resin), coalesce(working_min, pot_life_min * 2)")) }
 
       def name
         "#{resin} + #{hardener}"

@@ -26,7 +26,7 @@ module Dakren
       # @param id [String] of a record, or of a blend
       # @return [Hash{String=>Object}]
       def numbers(id)
-        return Sheet.find(id).attributes.except("id", "created_at", "updated_at", "lock_version") unless id.match?(BLEND)
+        return Sheet.find(id).attributes.except("id", "created_at", "updated_at", "lock_version", "calibration") unless id.match?(BLEND)
 
         sheet = blend(id)
         ratio = sheet.ratio
@@ -40,7 +40,8 @@ module Dakren
           "second_cup_min" => sheet.mixing.second_cup_min, "extra_resin_pct" => sheet.extra_resin_pct,
           "extra_hardener_pct" => sheet.extra_hardener_pct,
           **sheet.bands.transform_keys { |name| "#{name}_from_index" }, **sheet.limits.to_h.transform_keys(&:to_s),
-          **sheet.clock.stated.slice(*Document::SheetNumbers::CLOCK).transform_keys(&:to_s)
+          **sheet.clock.stated.slice(*Document::SheetNumbers::CLOCK, :more_pot_lives).transform_keys(&:to_s),
+          **(sheet.clock.assumed?(:inert_share) ? {} : { "inert_pct" => sheet.clock.inert_share * 100 })
         }
       end
 
@@ -48,7 +49,11 @@ module Dakren
       # @return [Sheet]
       # @raise [InputError] when its numbers cannot be
       def core(record)
-        build = -> { Document::SheetNumbers.build(record.attributes.transform_keys(&:to_sym)) }
+        build = lambda do
+          Document::SheetNumbers.build(record.attributes.transform_keys(&:to_sym)).tap do |sheet|
+            Cure::Calibration.remember(sheet.clock, record.calibration)
+          end
+        end
         record.new_record? || record.changed? ? build.call : KNOWN.recall([record.id, record.updated_at], &build)
       end
 

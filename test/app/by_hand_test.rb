@@ -31,7 +31,7 @@ class ByHandTest < AppTest
 
   def aged(told)
     sheet = Stores::Shelf.core(record(told.fetch("sheet")))
-    Cure::Film.new(sheet.clock, Cure::Profile.constant(told.fetch("room"))).reached_min(told.fetch("minutes"))
+    Cure::Film.new(sheet.mix.reaction, Cure::Profile.constant(told.fetch("room"))).reached_min(told.fetch("minutes"))
   end
 
   def sheet_named(told)

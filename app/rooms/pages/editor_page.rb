@@ -66,9 +66,31 @@ module Dakren
       # Drawings of the sheet: heading, SVG or why there is none, and what is said below.
       # @return [Array<Array(String, String, Array<String>)>]
       def drawings
-        charts = Drawings::SheetCharts.new(sheet, @wording)
-        [["Minutes in the cup", drawn { charts.usable }, [("Dashed: #{charts.missing.join("; ")}." if charts.missing.any?)].compact],
+        charts = Drawings::SheetCharts.new(sheet, @wording, wall: wall)
+        [["Minutes in the cup", drawn { charts.usable }, [charts.shaded]],
           ["States of a film", drawn { charts.states }, of_states], ["Heat of one lift", drawn { charts.heat }, assumed]]
+      end
+
+      # What a lift lies on in the chart.
+      def ground
+        Control.new(name: "drawn_ground", label: "Heat of one lift, drawn on", value: chosen_ground.to_s,
+          choices: Cure::Wall::GROUNDS.map { |name, wall| [name.to_s, wall.label] })
+      end
+
+      # How well its clock is known, and what would tell more of it.
+      # @return [Array<String>]
+      def known
+        Words::Known.new(sheet, @wording).words
+      rescue NotSolved, InputError
+        []
+      end
+
+      # Statements that do not go together, with what each would mean alone.
+      # @return [Array<String>]
+      def at_odds
+        Words::Known.new(sheet, @wording).at_odds
+      rescue NotSolved, InputError
+        []
       end
 
       # @return [String, nil]
@@ -79,7 +101,8 @@ module Dakren
       # Why nothing is drawn yet.
       def waits
         if @form.problems.empty? || @fresh
-          return "Type ratio, temperature and working time: what the sheet means is drawn here while you type."
+          return "Type the ratio and one statement of speed, a pot life or a working time: what the sheet means is drawn here while you " \
+                 "type."
         end
 
         name, says = @form.problems.first
@@ -88,15 +111,24 @@ module Dakren
 
       private
 
+      def chosen_ground
+        Cure::Wall::GROUNDS.keys.find { |name| name.to_s == @form.value("drawn_ground") } || :wood
+      end
+
+      def wall
+        Cure::Wall::GROUNDS.fetch(chosen_ground)
+      end
+
       def control(field)
         choices = field.kind == :choice ? field.choices.to_a : nil
         Control.new(name: field.name, label: label(field), value: @form.value(field.name), choices: choices, problem: wrong(field.name),
+          lines: field.kind == :pot_lives ? "2" : nil,
           complaint: field.label, note: field.hint, placeholder: field.fallback && "#{field.fallback} assumed")
       end
 
       def label(field)
         unit = @form.bare(field)
-        return field.label if unit.nil? || field.kind == :range
+        return field.label if unit.nil? || field.kind == :range || field.kind == :pot_lives
 
         "#{field.label}, #{"°" if field.units == Measure::Units::TEMPERATURE}#{unit}"
       end
@@ -152,9 +184,15 @@ module Dakren
       # @return [Array(String, String)]
       def pot
         clock = sheet.clock
-        return ["lift to #{show(clock.max_depth_mm, :mm)}", "no pot life given"] unless clock.pot_life_min
+        return without_pot(clock) unless clock.pot_life_min
 
         ["#{@wording.minutes(clock.pot_life_min)} in the cup", "#{show(clock.pot_mass_g, :g)} at #{show(clock.reference_temp_c, :c)}"]
+      end
+
+      def without_pot(clock)
+        return ["lift to #{show(clock.max_depth_mm, :mm)}", "no pot life given"] if clock.max_depth_mm
+
+        ["#{@wording.minutes(sheet.mix.working_min)} as a film", "no pot life given"]
       end
 
       def bar

@@ -118,7 +118,7 @@ module Dakren
 
       def check_sheet
         core = Stores::Shelf.core(@sheet)
-        core.mix.cup_rate_per_s
+        core.mix.calibration
         problems["grams"] = "is more than the largest cup holds" if cup.nil?
         check_method(core, choice("method", METHODS)) if valid?
       rescue InputError, NotSolved => e

@@ -74,12 +74,10 @@ module Dakren
       end
 
       def thick_coat
-        return unless @plan.pour?
-
-        run = @plan.pour_run
+        run = @plan.work_heat or return
         grade = Cure::Heat.of(run.peak_c)
         deepest = @sheet.clock.max_depth_mm
-        if deepest && @plan.film_mm > deepest
+        if deepest && @plan.pour? && @plan.film_mm > deepest
           return Caution.new(at: :film, grave: true, first: "Pour it in thinner lifts.",
             parts: { deepest: Quantity.new(value: deepest, unit: :mm), **peak(run) },
             says: "Deeper than the sheet's largest lift, %{deepest}; it reaches %{peak} after %{when}.")
@@ -96,7 +94,7 @@ module Dakren
 
       # How to do it instead: lifts that stay under the limit here, and the wait between them.
       def lifts
-        return unless @plan.pour? && Cure::Heat.of(@plan.pour_run.peak_c).name != :calm
+        return unless @plan.pour? && Cure::Heat.of(@plan.work_heat.peak_c).name != :calm
 
         depths, wait = @plan.lifts
         return if depths.nil? || depths.size < 2

@@ -1,105 +1,109 @@
 # frozen_string_literal: true
 
+require_relative "../base/memo"
+require_relative "../base/least_squares"
+
 module Dakren
   module Cure
-    # How fast a mix reacts is not looked up: it is the one rate for which the sheet's own test comes
-    # out as the sheet says.
+    # The one reaction that is least unusual and still meets what the sheet says, and how well it is known.
     #
-    #   Calibration.new(clock).cup_rate_per_s    # its pot life, in its mass, at its temperature
-    #   Calibration.new(clock).pour_rate_per_s   # its largest depth peaks at its limit
+    #   known = Calibration.of(clock)
+    #   known.reaction.working_min   # told, or found
+    #   known.sd(slopes)             # of ln(usable), from how it hangs on the unknowns
     #
-    # Rule: ln K between -18 and -2. A pot life not shorter than the working time tells no heat: K = exp(-18).
-    # A sheet with a depth but no pot life uses the pour's rate for its cups too.
+    # Rule: the z that make |z|^2 + the sum of squared misfits smallest; covariance (J'J)^-1 at the minimum, J the identity stacked on the
+    # slopes of the misfits.
     class Calibration
-      LOW = -18.0
-      HIGH = -2.0
-      COARSE_NODES = 11
+      KNOWN = Memo.new(500)
+      # Two numbers of one sheet further apart than this, in standard deviations, do not go together.
+      TOO_FAR = 3.0
+      LOOK = 0.02
+
+      attr_reader :unknowns, :z, :misfits, :covariance, :reaction
 
       # @param clock [Clock]
-      # @param nodes [Integer] cells across the depth the sheet names
-      def initialize(clock, nodes: Pour::NODES)
+      # @return [Calibration] worked out once for the same numbers
+      # @raise [InputError, NotSolved]
+      def self.of(clock)
+        KNOWN.recall(clock.key) { worked_out(clock) }
+      end
+
+      # @return [Calibration]
+      def self.worked_out(clock)
+        unknowns = Unknowns.new(clock)
+        statements = Statements.of(clock)
+        found = LeastSquares.minimise(Array.new(unknowns.count, 0.0), look: LOOK) do |z, like|
+          reaction = unknowns.reaction(z)
+          statements.each_with_index.map { |one, i| one.misfit(reaction, like && like[i]) }
+        end
+        new(clock, unknowns, found.at, found.misfits, found.covariance)
+      end
+
+      # What was worked out before and kept, as it was kept.
+      # @param kept [Hash] see kept; nil or of another sheet: false
+      # @return [Boolean] is it known now?
+      def self.remember(clock, kept)
+        return false unless kept.is_a?(Hash) && kept["key"] == clock.key.inspect
+
+        unknowns = Unknowns.new(clock, working_min: kept["working_min"])
+        KNOWN.recall(clock.key) { new(clock, unknowns, kept["z"], kept["misfits"], kept["covariance"]) }
+        true
+      end
+
+      def initialize(clock, unknowns, z, misfits, covariance)
         @clock = clock
-        @nodes = nodes
+        @unknowns = unknowns
+        @z = z
+        @misfits = misfits
+        @covariance = covariance
+        @reaction = unknowns.reaction(z)
+        freeze
       end
 
-      # @return [Float] K per second at the reference temperature
-      # @raise [InputError] when no rate can give the sheet's pot life
-      def cup_rate_per_s
-        return pour_rate_per_s if from_depth?
-        return Math.exp(LOW) unless heat_told?
-
-        Math.exp(cup_log_rate)
+      # @return [Hash] as it is kept with its sheet
+      def kept
+        { "key" => @clock.key.inspect, "working_min" => unknowns.working_min, "z" => z, "misfits" => misfits,
+          "covariance" => covariance }
       end
 
-      # @return [Float] K per second at the reference temperature
-      # @raise [InputError] when no rate makes the sheet's depth reach its limit
-      def pour_rate_per_s
-        return cup_rate_per_s if @clock.max_depth_mm.nil?
-
-        Math.exp(pour_log_rate)
+      # @return [Float]
+      def distance
+        Math.sqrt(z.sum { |one| one * one })
       end
 
-      # Does the sheet tell how hot its cups get?
-      def heat_told?
-        @clock.pot_life_min ? @clock.pot_life_min < @clock.working_min : !@clock.max_depth_mm.nil?
+      # Standard deviation of one of the numbers: kJ/mol of the activation energy, of the logarithm of the others.
+      # @param name [Symbol] of Unknowns::NAMES
+      # @return [Float] 0 for a working time that is told
+      def sd_of(name)
+        index = Unknowns::NAMES.keys.index(name)
+        index < z.size ? Math.sqrt(covariance[index][index]) * unknowns.spread(name) : 0.0
       end
 
-      # Are the cups of this sheet judged by its depth, for want of a pot life?
-      def from_depth?
-        @clock.pot_life_min.nil? && !@clock.max_depth_mm.nil?
+      # Standard deviation of something, from its slopes on the unknowns.
+      # @param slopes [Array<Float>]
+      # @return [Float]
+      def sd(slopes)
+        variance = slopes.each_with_index.sum { |one, i| one * slopes.each_with_index.sum { |two, j| covariance[i][j] * two } }
+        Math.sqrt([variance, 0.0].max)
       end
 
-      private
-
-      def cup_log_rate
-        vessel = Vessel.new(mass_g: @clock.pot_mass_g, density_g_ml: @clock.mixed_density_g_ml)
-        longer = lambda do |log_rate|
-          run = Cup.new(@clock, rate_per_s: Math.exp(log_rate), vessel: vessel, start_c: @clock.reference_temp_c,
-            room_c: @clock.reference_temp_c).run(stop_at_usable: true)
-          Math.log(run.usable_min / @clock.pot_life_min)
-        end
-        at_low = longer.call(LOW)
-        return LOW if at_low <= 0
-
-        Solve.root(LOW, HIGH, tolerance: 2e-7, at_low: at_low, &longer)
-      rescue NotSolved
-        raise InputError.new(:pot_life_min, "is too short for #{Check.plain(@clock.pot_mass_g)} g: no mix heats itself that fast",
-          given: @clock.pot_life_min)
+      # The same reaction with each unknown moved a little, in order.
+      # @return [Array<Reaction>]
+      def moved(look = LOOK)
+        z.each_index.map { |i| unknowns.reaction(z.each_with_index.map { |one, j| i == j ? one + look : one }) }
       end
 
-      # First on a coarse grid, then close to that on the full one: a third of the work.
-      def pour_log_rate
-        coarse = bracketed(LOW, HIGH, COARSE_NODES, 1e-3)
-        reach = 0.02
-        while reach < HIGH - LOW
-          low = [coarse - reach, LOW].max
-          high = [coarse + reach, HIGH].min
-          at_low = hotter(low, @nodes)
-          at_high = hotter(high, @nodes)
-          if at_low.negative? == at_high.negative?
-            reach *= 6
-            next
-          end
-          return Solve.root(low, high, tolerance: 1e-6, at_low: at_low, at_high: at_high) { |x| hotter(x, @nodes) }
-        end
-        raise NotSolved, "no rate found for the sheet's largest depth"
+      # Each statement with the clock the sheet would have if it said nothing else of speed.
+      # @return [Array<Array(#field, Clock)>]
+      def apart
+        plain = @clock.stated.except(:more_pot_lives, :max_depth_mm, :depth_peak_limit_c, :pot_peak_c, :pot_life_min, :pot_mass_g)
+        Statements.of(@clock).map { |one| [one, Clock.new(**plain, **one.alone)] }
       end
 
-      def bracketed(low, high, nodes, tolerance)
-        Solve.root(low, high, tolerance: tolerance) { |x| hotter(x, nodes) }
-      rescue NotSolved
-        raise InputError.new(:max_depth_mm,
-          "never reaches #{Check.plain(@clock.depth_peak_limit_c)} °C at any rate: check depth, limit and heat",
-          given: @clock.max_depth_mm)
-      end
-
-      # Kelvin above the sheet's limit, squeezed so that a runaway does not mislead the root finder.
-      def hotter(log_rate, nodes)
-        room = Profile.constant(@clock.reference_temp_c)
-        limit = @clock.depth_peak_limit_c
-        run = Pour.new(@clock, rate_per_s: Math.exp(log_rate), depth_mm: @clock.max_depth_mm, start_c: @clock.reference_temp_c,
-          room: room, nodes: nodes).run { |tally| tally.peak_c > limit + 60 || tally.spent? }
-        Math.log([run.peak_c - @clock.reference_temp_c, 1e-9].max / (limit - @clock.reference_temp_c))
+      # Statements that do not go together with the others.
+      # @return [Array<#field>]
+      def at_odds
+        Statements.of(@clock).zip(misfits).filter_map { |one, misfit| one if misfit.abs > TOO_FAR }
       end
     end
   end

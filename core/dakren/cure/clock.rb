@@ -3,80 +3,73 @@
 module Dakren
   # The cure clock: how one mix ages, heats itself and sets.
   module Cure
-    GAS_CONSTANT_J_MOLK = 8.314462618
-    ZERO_C_K = 273.15
-
-    # The numbers of a sheet that drive its clock, with the assumed ones filled in and named.
+    # The numbers of a sheet that drive its clock, with the assumed ones filled in and named. At least one must tell of speed: a pot
+    # life, a largest depth or a working time.
     #
-    #   clock = Clock.new(reference_temp_c: 25, working_min: 120, pot_life_min: 50, heat_j_g: 420)
-    #   clock.pace(35.0)   # => 2.05, minutes of age in one minute at 35 °C
-    #   clock.assumed      # => [:activation_kj_mol, :heat_capacity_j_gk, ...]
-    #
-    # Rule: resin age, d(age)/dt = exp(-E/R (1/T - 1/Tref)).
+    #   clock = Clock.new(reference_temp_c: 25, working_min: 120, pot_life_min: 50)
+    #   clock.told?(:heat_j_g)   # => false
+    #   clock.assumed            # => [:pot_mass_g, :heat_j_g, :activation_kj_mol, ...]
     class Clock
-      # Assumed where a sheet is silent: E near "10 °C warmer halves the time", heat of an unfilled mix.
+      # Usual values where a sheet is silent; those of a sheet with powder sold in it follow from its share.
       DEFAULTS = {
-        pot_mass_g: 100.0, depth_peak_limit_c: 60.0, heat_j_g: 400.0, activation_kj_mol: 55.0,
-        heat_capacity_j_gk: 1.9, conductivity_w_mk: 0.20, mixed_density_g_ml: 1.12
+        reference_temp_c: 23.0, pot_mass_g: 100.0, depth_peak_limit_c: 60.0, heat_j_g: 340.0, activation_kj_mol: 54.0,
+        heat_capacity_j_gk: 1.9, conductivity_w_mk: 0.20, mixed_density_g_ml: 1.12, inert_share: 0.0
       }.freeze
 
       # Limits of every number, and the unit they are said in.
       LIMITS = {
         reference_temp_c: [-40..120, "°C"], working_min: [0.1..86_000, "min"],
-        pot_life_min: [0.1..86_000, "min"], pot_mass_g: [0.1..100_000, "g"],
+        pot_life_min: [0.1..86_000, "min"], pot_mass_g: [0.1..100_000, "g"], pot_peak_c: [-40..400, "°C"],
         max_depth_mm: [0.1..1000, "mm"], depth_peak_limit_c: [20..300, "°C"],
         heat_j_g: [1..2000, "J/g"], activation_kj_mol: [20..120, "kJ/mol"],
         heat_capacity_j_gk: [0.2..10, "J/g K"], conductivity_w_mk: [0.01..50, "W/m K"],
-        mixed_density_g_ml: [0.2..5, "g/ml"]
+        mixed_density_g_ml: [0.2..5, "g/ml"], inert_share: [0..0.9, ""]
       }.freeze
+      MOST_POT_LIVES = 12
 
       # What an assumed number is called where its result shows.
       WORDS = {
-        activation_kj_mol: "activation energy %g kJ/mol", heat_j_g: "heat of reaction %g J/g", heat_capacity_j_gk: "heat capacity %g J/g K",
-        mixed_density_g_ml: "density of the mix %g g/ml", pot_mass_g: "pot life tested with %g g",
-        conductivity_w_mk: "conductivity %g W/m K"
+        reference_temp_c: "times hold at %g °C", activation_kj_mol: "activation energy %g kJ/mol", heat_j_g: "heat of reaction %g J/g",
+        heat_capacity_j_gk: "heat capacity %g J/g K", mixed_density_g_ml: "density of the mix %g g/ml",
+        pot_mass_g: "pot life tested with %g g", conductivity_w_mk: "conductivity %g W/m K"
       }.freeze
 
-      REQUIRED = %i[reference_temp_c working_min].freeze
+      # One of these must be told.
+      SPEEDS = %i[pot_life_min working_min max_depth_mm].freeze
 
       # Of mineral powder, until its own is known: usual figures of general chemistry.
       POWDER_DENSITY_G_ML = 2.6
       POWDER_CAPACITY_J_GK = 0.8
+      # Density of a mix by the share of powder sold in it: clear, pigmented, putty.
+      PIGMENTED = [0.1, 1.4].freeze
+      PUTTY = [0.45, 1.55].freeze
 
-      attr_reader(*LIMITS.keys, :assumed, :key)
+      attr_reader(*LIMITS.keys, :more_pot_lives, :assumed, :key)
 
+      # @param more_pot_lives [Array<Array(Numeric, Numeric, Numeric)>] further ones: mass in g, °C, minutes
       # @param numbers [Hash{Symbol=>Numeric,nil}] members of LIMITS; nil where the sheet is silent
       # @raise [InputError] naming the field and its limits
-      def initialize(**numbers)
+      def initialize(more_pot_lives: nil, **numbers)
         unknown = numbers.keys - LIMITS.keys
         raise InputError.new(unknown.first, "is not a number of a sheet") unless unknown.empty?
 
         @assumed = DEFAULTS.keys.select { |name| numbers[name].nil? }.freeze
-        LIMITS.each { |name, (allowed, unit)| set(name, numbers[name], allowed, unit) }
+        set(:inert_share, numbers[:inert_share])
+        LIMITS.each_key { |name| set(name, numbers[name]) }
+        @more_pot_lives = checked_pot_lives(more_pot_lives || [])
+        check_speed
         check_depth_limit
-        @age_exponent = activation_kj_mol * 1000 / GAS_CONSTANT_J_MOLK
-        @age_offset = @age_exponent / (reference_temp_c + ZERO_C_K)
-        @key = LIMITS.keys.map { |name| public_send(name) }.freeze
+        @key = [*LIMITS.keys.map { |name| public_send(name) }, @more_pot_lives, @assumed].freeze
         freeze
-      end
-
-      # How many times faster than at the reference temperature the mix ages.
-      # @param temp_c [Float] °C
-      # @return [Float] minutes of age per minute
-      def pace(temp_c)
-        Math.exp(@age_offset - (@age_exponent / (temp_c + ZERO_C_K)))
-      end
-
-      # Activation energy over the gas constant, in kelvin, and that over the reference temperature.
-      attr_reader :age_exponent, :age_offset
-
-      # Kelvin by which the whole heat of reaction warms the mix.
-      def full_rise_k
-        heat_j_g / heat_capacity_j_gk
       end
 
       def assumed?(name)
         assumed.include?(name)
+      end
+
+      # Does the sheet say it itself?
+      def told?(name)
+        !public_send(name).nil? && !assumed?(name)
       end
 
       # What is assumed, in words; a test mass is nothing to assume where there is no pot life.
@@ -94,27 +87,26 @@ module Dakren
         self.class.new(**stated, **changes)
       end
 
-      # The same mix with powder in it, which takes heat and makes none.
-      #
-      # Rule: powder dilutes the heat by its share of the mass, H (1 - s), brings its own heat capacity, c (1 - s) + 0.8 s,
-      # and takes its own true volume.
-      # @param powder_mass_share [Numeric] 0 to 0.9 of the whole mass
-      # @param density_g_ml [Numeric] true density of the powder
-      # @return [Clock]
-      def filled(powder_mass_share, density_g_ml = POWDER_DENSITY_G_ML)
-        share = Check.number(:powder_mass_share, powder_mass_share, 0..0.9)
-        with(heat_j_g: heat_j_g * (1 - share), heat_capacity_j_gk: (heat_capacity_j_gk * (1 - share)) + (POWDER_CAPACITY_J_GK * share),
-          mixed_density_g_ml: 1 / (((1 - share) / mixed_density_g_ml) + (share / density_g_ml)))
+      # The numbers the sheet states itself, without the assumed ones.
+      # @return [Hash{Symbol=>Object}]
+      def stated
+        numbers = LIMITS.keys.reject { |name| assumed?(name) }.to_h { |name| [name, public_send(name)] }
+        more_pot_lives.empty? ? numbers : { **numbers, more_pot_lives: more_pot_lives }
       end
 
-      # The numbers the sheet states itself, without the assumed ones.
-      # @return [Hash{Symbol=>Float}]
-      def stated
-        LIMITS.keys.reject { |name| assumed?(name) }.to_h { |name| [name, public_send(name)] }
+      # Every pot life that is told, the own one first.
+      # @return [Array<Array(Float, Float, Float)>] mass in g, °C, minutes
+      def pot_lives
+        [pot_life_min && [pot_mass_g, reference_temp_c, pot_life_min], *more_pot_lives].compact
       end
 
       def ==(other)
-        other.is_a?(Clock) && key == other.key && assumed == other.assumed
+        other.is_a?(Clock) && key == other.key
+      end
+      alias eql? ==
+
+      def hash
+        key.hash
       end
 
       # Activation energy from a time stated at two temperatures: E = R ln(t1/t2) / (1/T1 - 1/T2).
@@ -136,10 +128,45 @@ module Dakren
 
       private
 
-      def set(name, value, allowed, unit)
-        value = DEFAULTS[name] if value.nil?
-        checked = REQUIRED.include?(name) ? Check.number(name, value, allowed, unit) : Check.optional(name, value, allowed, unit)
-        instance_variable_set("@#{name}", checked)
+      def set(name, value)
+        allowed, unit = LIMITS.fetch(name)
+        instance_variable_set("@#{name}", Check.optional(name, value.nil? ? usual(name) : value, allowed, unit))
+      end
+
+      # Rule: powder sold in a mix scales its usual heat and heat capacity; 1.12 g/ml clear, 1.4 pigmented, 1.55 putty.
+      def usual(name)
+        share = inert_share || 0.0
+        case name
+        when :heat_j_g then DEFAULTS[name] * (1 - share)
+        when :heat_capacity_j_gk then (DEFAULTS[name] * (1 - share)) + (POWDER_CAPACITY_J_GK * share)
+        when :mixed_density_g_ml then [PUTTY, PIGMENTED].find { |least, _| share >= least }&.last || DEFAULTS[name]
+        else DEFAULTS[name]
+        end
+      end
+
+      def checked_pot_lives(rows)
+        unless rows.is_a?(Array) && rows.size <= MOST_POT_LIVES
+          raise InputError.new(:more_pot_lives, "must be at most #{MOST_POT_LIVES} rows of g, °C and minutes")
+        end
+
+        rows.map { |row| checked_pot_life(row) }.freeze
+      end
+
+      def checked_pot_life(row)
+        unless row.is_a?(Array) && row.size == 3
+          raise InputError.new(:more_pot_lives, "must hold rows of three: g, °C and minutes", given: row)
+        end
+
+        %i[pot_mass_g reference_temp_c pot_life_min].zip(row).map do |name, value|
+          allowed, unit = LIMITS.fetch(name)
+          Check.number(:more_pot_lives, value, allowed, unit)
+        end.freeze
+      end
+
+      def check_speed
+        return if SPEEDS.any? { |name| public_send(name) } || more_pot_lives.any?
+
+        raise InputError.new(:pot_life_min, "must be given, or a working time or a largest depth: one of the three tells how fast it is")
       end
 
       def check_depth_limit

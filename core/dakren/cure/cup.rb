@@ -4,50 +4,44 @@ require_relative "../base/value"
 
 module Dakren
   module Cure
-    # Conversion at time zero that gets an autocatalytic mix going.
-    SEED = 0.1
-    # Past this conversion the reaction slows by itself: the maximum of (b + a)(1 - a)^2.
-    TURNING_CONVERSION = (1 - (2 * SEED)) / 3
-    # Nothing is followed for longer than this.
-    HORIZON_MIN = 60.0 * 24 * 60
-
     # One batch left standing in its cup, heating itself.
     #
-    #   cup = Cup.new(clock, rate_per_s: 2.0e-4, vessel: vessel, start_c: 20, room_c: 18)
+    #   cup = Cup.new(reaction, body, vessel: vessel, start_c: 20, room_c: 18)
     #   cup.run.usable_min   # minutes until its age reaches the sheet's working time
     #   cup.run.peak_c       # hottest it gets if nobody pours it out
     #
-    # Rule: da/dt = K g(T)(b + a)(1 - a)^2;  m c dT/dt = m H da/dt - UA (T - room);  d(age)/dt = g(T).
+    # Rule: da/dt = k g(T)(b + a)(1 - a)^2;  m c dT/dt = m H da/dt - UA (T - room);  d(age)/dt = g(T).
     # Unusable when its age reaches the working time. The step follows the reaction through ignition.
     class Cup
       MOST_STEPS = 20_000
       SHORTEST_MIN = 1.0e-9
 
-      # usable_min is nil for a mix still usable at the horizon; track holds [minute, °C, age] a step.
+      # usable_min is nil for a mix still usable at the horizon; track holds [minute, °C, age, conversion] a step.
       Run = Value.define(:usable_min, :peak_c, :peak_min, :steps, :track)
 
-      # @param clock [Clock]
-      # @param rate_per_s [Float] K at the reference temperature, see Calibration
-      # @param vessel [Vessel]
+      # @param reaction [Reaction]
+      # @param body [Body] what is in it
+      # @param vessel [Vessel, Pocket]
       # @param start_c [Numeric] °C of the parts when they meet, -40 to 120
       # @param room_c [Numeric] °C, -40 to 120
       # @raise [InputError]
-      def initialize(clock, rate_per_s:, vessel:, start_c:, room_c:)
-        @clock = clock
+      def initialize(reaction, body, vessel:, start_c:, room_c:)
+        @reaction = reaction
+        @rise_k = body.full_rise_k
         @start_c = Check.temp_c(:start_c, start_c)
         @room_c = Check.temp_c(:room_c, room_c)
-        @rate_per_min = rate_per_s * 60
-        @cooling_per_min = vessel.loss_w_k / (vessel.mass_g * clock.heat_capacity_j_gk) * 60
+        @cooling_per_min = vessel.loss_w_k(reaction.loss_factor) / (vessel.mass_g * body.capacity_j_gk) * 60
       end
+
+      attr_reader :reaction, :rise_k, :cooling_per_min, :start_c, :room_c
 
       # @param stop_at_usable [Boolean] leave the peak out (quicker; the calibration's way)
       # @param until_min [Float] stop at this minute
       # @return [Run]
       # @raise [NotSolved] when the bound on steps is reached
       def run(stop_at_usable: false, until_min: HORIZON_MIN)
-        stepper = CupStepper.new(@clock, rate_per_min: @rate_per_min, cooling_per_min: @cooling_per_min,
-          start_c: @start_c, room_c: @room_c)
-        tally = Tally.new(@clock.working_min, @start_c)
+        stepper = CupStepper.new(reaction, rise_k: rise_k, cooling_per_min: cooling_per_min, start_c: start_c, room_c: room_c)
+        tally = Tally.new(reaction.working_min, start_c)
         length = stepper.first_min
         steps = 0
         while until_min - tally.minute > SHORTEST_MIN
@@ -72,7 +66,7 @@ module Dakren
       def at(minute)
         return [0.0, @start_c] if minute.zero?
 
-        _, temp_c, age_min = run(until_min: minute).track.last
+        _, temp_c, age_min, = run(until_min: minute).track.last
         [age_min, temp_c]
       end
 
@@ -96,7 +90,7 @@ module Dakren
           @minute = 0.0
           @peak_c = start_c
           @peak_min = 0.0
-          @track = [[0.0, start_c, 0.0]]
+          @track = [[0.0, start_c, 0.0, 0.0]]
         end
 
         # Called with a step that is good and not yet taken.
@@ -104,14 +98,14 @@ module Dakren
           note_usable(step, length) if @usable_min.nil? && step.next_age_min >= @working_min
           note_peak(step, length)
           @minute += length
-          @track << [@minute, step.next_temp_c, step.next_age_min]
+          @track << [@minute, step.next_temp_c, step.next_age_min, step.next_conversion]
         end
 
         # A cup that can no longer leave the room's temperature ages as a film: no more steps are needed.
         def rest(step, until_min)
           ready = @minute + ((@working_min - step.age_min) / step.pace)
           @usable_min ||= ready if ready <= until_min
-          @track << [until_min, step.temp_c, step.age_min + ((until_min - @minute) * step.pace)]
+          @track << [until_min, step.temp_c, step.age_min + ((until_min - @minute) * step.pace), nil]
         end
 
         private

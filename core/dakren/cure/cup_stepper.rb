@@ -12,11 +12,9 @@ module Dakren
     class CupStepper
       # Allowed error of one step: conversion, °C, and share of the working time.
       TOLERANCE_CONVERSION = 2.0e-6
-      TOLERANCE_C = 2.0e-3
+      TOLERANCE_C = 3.0e-4
       TOLERANCE_AGE = 2.0e-6
       SETTLED_C = 0.01
-      # Largest value of (b + a)(1 - a)^2.
-      FASTEST = (SEED + TURNING_CONVERSION) * ((1 - TURNING_CONVERSION)**2)
 
       # The coefficients of the pair.
       A41 = 44.0 / 45
@@ -44,23 +42,28 @@ module Dakren
       E7 = -1.0 / 40
 
       attr_reader :conversion, :temp_c, :age_min, :warming, :pace,
-        :next_temp_c, :next_age_min, :next_warming, :next_pace
+        :next_temp_c, :next_age_min, :next_warming, :next_pace, :next_conversion
 
-      def initialize(clock, rate_per_min:, cooling_per_min:, start_c:, room_c:)
-        @exponent = clock.age_exponent
-        @offset = clock.age_offset
-        @rise = clock.full_rise_k
-        @rate = rate_per_min
+      # @param reaction [Reaction] @param rise_k [Float] by which the whole heat warms it
+      # @param cooling_per_min [Float] of the difference to the room
+      def initialize(reaction, rise_k:, cooling_per_min:, start_c:, room_c:)
+        @exponent = reaction.age_exponent
+        @offset = reaction.age_offset
+        @seed = reaction.autocatalysis
+        @turning = reaction.turning_conversion
+        @fastest = reaction.fastest
+        @rise = rise_k
+        @rate = reaction.rate_per_min
         @cooling = cooling_per_min
         @room = room_c
-        @age_scale = 1 / (TOLERANCE_AGE * clock.working_min)
+        @age_scale = 1 / (TOLERANCE_AGE * reaction.working_min)
         @conversion = 0.0
         @temp_c = start_c
         @age_min = 0.0
         @pace = pace_at(start_c)
         @reacting = reacting_at(@pace, 0.0)
         @warming = warming_at(@reacting, start_c)
-        @first_min = [0.02 * clock.working_min / @pace, 0.01 / (@reacting + 1e-12)].min
+        @first_min = [0.02 * reaction.working_min / @pace, 0.01 / (@reacting + 1e-12)].min
       end
 
       # @return [Float] minutes to try first
@@ -121,14 +124,14 @@ module Dakren
 
       # Past its hottest for good: the reaction slows by itself and the cup is already cooling.
       def spent?
-        @conversion > TURNING_CONVERSION && @warming.negative?
+        @conversion > @turning && @warming.negative?
       end
 
       # As warm as the room, and never again able to make enough heat to leave it by a hundredth of a degree.
       def settled?
         return false if (@temp_c - @room).abs > SETTLED_C
 
-        most = @conversion > TURNING_CONVERSION ? @reacting : @rate * @pace * FASTEST
+        most = @conversion > @turning ? @reacting : @rate * @pace * @fastest
         @rise * most < SETTLED_C * @cooling
       end
 
@@ -140,7 +143,7 @@ module Dakren
 
       def reacting_at(pace, conversion)
         left = 1 - conversion
-        @rate * pace * (SEED + conversion) * left * left
+        @rate * pace * (@seed + conversion) * left * left
       end
 
       def warming_at(reacting, temp_c)

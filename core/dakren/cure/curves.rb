@@ -1,10 +1,11 @@
 # frozen_string_literal: true
 
+require_relative "../base/memo"
 module Dakren
   module Cure
-    # What a sheet means, as curves: usable minutes against batch, hottest temperature against depth.
+    # What a sheet means, as curves: usable minutes against batch, hottest temperature against depth, and how well either is known.
     #
-    #   Curves.new(clock).usable(20)   # => [[20.0, 118.2], [31.6, 117.0], ... [5000.0, 61.4]] g and min
+    #   Curves.new(clock).usable(20)   # => [[20.0, Band], ... [5000.0, Band]] g and minutes
     class Curves
       TEMPS_C = [15, 20, 25, 30].freeze
       MASSES_G = Array.new(13) { |i| 20.0 * ((5000.0 / 20)**(i / 12.0)) }.freeze
@@ -12,30 +13,39 @@ module Dakren
       DEPTH_OFFSETS_C = [-6, 0, 4].freeze
       DEPTH_NODES = 11
       DEPTH_POINTS = 12
+      # Above this a lift smokes, however hot.
+      SMOKES_C = 200.0
+      BAND_POINTS = [2, 4, 5, 6, 8, 11].freeze
 
-      # @param clock [Clock]
-      def initialize(clock)
+      # @param clock [Clock] @param wall [Wall] what a lift lies on
+      def initialize(clock, wall: Wall::GROUNDS[:wood])
         @clock = clock
+        @wall = wall
         @mix = Mix.new(clock)
         @coarse = Mix.new(clock, nodes: DEPTH_NODES)
       end
 
       # @param temp_c [Numeric] of parts and room
-      # @return [Array<Array(Float, Float)>] grams and usable minutes, cups as deep as wide
+      # @return [Array<Array(Float, Band)>] grams and usable minutes, cups as deep as wide
       # @raise [InputError, NotSolved]
       def usable(temp_c)
-        MASSES_G.map { |mass| [mass, @mix.cup(mass_g: mass, start_c: temp_c, room_c: temp_c).usable_min || HORIZON_MIN] }
+        MASSES_G.map do |mass|
+          band = @mix.usable_band(mass_g: mass, start_c: temp_c, room_c: temp_c)
+          [mass, band.middle ? band : Band.new(early: HORIZON_MIN, middle: HORIZON_MIN, late: HORIZON_MIN)]
+        end
       end
 
       # @return [Array<Float>] depths worth drawing, mm
       def depths_mm
-        deepest = 2 * (@clock.max_depth_mm || largest_mm.clamp(0.5, 500))
-        Array.new(DEPTH_POINTS) { |i| deepest * (i + 1) / DEPTH_POINTS }
+        @depths_mm ||= begin
+          deepest = 2 * (@clock.max_depth_mm || largest_mm.clamp(0.5, 500))
+          Array.new(DEPTH_POINTS) { |i| deepest * (i + 1) / DEPTH_POINTS }
+        end
       end
 
       # The lift that stays under the sheet's limit at its own temperature, where the sheet names none.
       def largest_mm
-        Lifts.new(@coarse, start_c: @clock.reference_temp_c, room: Profile.constant(@clock.reference_temp_c)).largest_mm
+        Lifts.new(@coarse, start_c: @clock.reference_temp_c, room: Profile.constant(@clock.reference_temp_c), wall: @wall).largest_mm
       end
 
       # @return [Array<Float>] room temperatures for the heat of a lift, the sheet's own in the middle
@@ -44,18 +54,37 @@ module Dakren
       end
 
       # @param temp_c [Numeric] of mix and room
-      # @return [Array<Array(Float, Float)>] depth in mm and hottest temperature in °C, on 18 mm wood
+      # @return [Array<Array(Float, Float)>] depth in mm and hottest temperature in °C
       def peaks(temp_c)
-        room = Profile.constant(temp_c)
-        depths_mm.map { |depth| [depth, @coarse.pour(depth_mm: depth, start_c: temp_c, room: room).peak_c] }
+        depths_mm.map { |depth| [depth, peak(@coarse.reaction, depth, temp_c)] }
       end
 
-      # Does a line rest on a number the sheet does not give, and on which?
-      # @return [Array<Symbol>] :pot_life_min where the heat of a cup is not told, :activation_kj_mol away from the reference
-      def missing(temp_c)
-        [(:pot_life_min unless @mix.heat_told?),
-          (:activation_kj_mol if @clock.assumed?(:activation_kj_mol) && (temp_c - @clock.reference_temp_c).abs > 1)].compact
+      # The same at the sheet's own temperature as far as it is known: four times in five it is between the two.
+      # @return [Array<Array(Float, Float, Float)>] depth in mm, coolest and hottest peak in °C
+      def peak_band
+        known = @mix.calibration
+        reference = @clock.reference_temp_c
+        BAND_POINTS.map do |index|
+          depth = depths_mm[index]
+          likely = peak(known.reaction, depth, reference)
+          # Of the logarithm of what it warms by: a lift never ends colder than its room.
+          warms = ->(peak_c) { Math.log([peak_c - reference, 0.01].max) }
+          slopes = known.moved(BAND_LOOK).map { |reaction| (warms.call(peak(reaction, depth, reference)) - warms.call(likely)) / BAND_LOOK }
+          share = Math.exp(EIGHTY_PCT_SD * known.sd(slopes))
+          [depth, reference + ((likely - reference) / share), [reference + ((likely - reference) * share), SMOKES_C].min]
+        end
       end
+      BAND_LOOK = 0.25
+
+      private
+
+      def peak(reaction, depth, temp_c)
+        PEAKS.recall([@coarse.key, reaction.key, depth, temp_c.to_f, @wall]) do
+          Pour.new(reaction, Body.of(@clock, reaction.heat_j_g), depth_mm: depth, start_c: temp_c, nodes: DEPTH_NODES, wall: @wall,
+            room: Profile.constant(temp_c)).run { |tally| tally.peak_c > SMOKES_C || tally.spent? }.peak_c
+        end
+      end
+      PEAKS = Memo.new(3000)
     end
 
     # A sheet in sentences a builder reads: "1 kg at 28 °C: 31 min, then it smokes."
@@ -82,14 +111,15 @@ module Dakren
 
       def batch(mass, temp)
         run = @mix.cup(mass_g: mass, start_c: temp, room_c: temp)
-        ending = @mix.heat_told? ? THEN.fetch(Heat.of(run.peak_c).name) : "and sooner if it heats itself, of which the sheet tells nothing"
-        Working.new(says: "%{mass} at %{temp}: %{usable}, #{ending}.",
-          parts: { mass: quantity(mass, :g), temp: quantity(temp, :c), usable: quantity(run.usable_min, :min) })
+        return unless run.usable_min
+
+        band = @mix.usable_band(mass_g: mass, start_c: temp, room_c: temp)
+        Working.new(says: "%{mass} at %{temp}: %{usable} (%{early} to %{late}), #{THEN.fetch(Heat.of(run.peak_c).name)}.",
+          parts: { mass: quantity(mass, :g), temp: quantity(temp, :c), usable: quantity(run.usable_min, :min),
+                   early: quantity(band.early, :min), late: quantity(band.late, :min) })
       end
 
       def tray
-        return unless @mix.heat_told?
-
         cup = @mix.cup(mass_g: 1000, start_c: 22, room_c: 22).usable_min
         wide = @mix.cup(mass_g: 1000, start_c: 22, room_c: 22, diameter_mm: 300).usable_min
         return if wide.nil? || cup.nil? || wide - cup < 1

@@ -5,7 +5,7 @@ module Dakren
     # A thin film: it follows the room, so a stage stated as t minutes at the reference temperature is
     # reached when its age is t, whatever the temperature did on the way.
     #
-    #   Film.new(clock, profile).reached_min(480)   # => 601.4, or nil when never within 60 days
+    #   Film.new(reaction, profile).reached_min(480)   # => 601.4, or nil when never within 60 days
     #
     # Rule: d(age)/dt = g(T). Integrated piece by piece of the profile by Gauss-Legendre.
     class Film
@@ -15,12 +15,12 @@ module Dakren
       # A piece warming or cooling by more than this is cut, so that eight points stay exact to 1e-9.
       WIDEST_C = 12.0
 
-      # @param clock [Clock]
+      # @param reaction [Reaction, Clock] anything that tells the pace at a temperature
       # @param profile [Profile]
       # @param stalled_below_c [Numeric, nil] ageing below this is not counted: the sheet promises none
       # @param until_min [Numeric] how far the room is followed
-      def initialize(clock, profile, stalled_below_c: nil, until_min: HORIZON_MIN)
-        @clock = clock
+      def initialize(reaction, profile, stalled_below_c: nil, until_min: HORIZON_MIN)
+        @reaction = reaction
         @stalled_below_c = stalled_below_c
         pieces = profile.pieces.take_while { |from, *| from < until_min }.map { |from, to, c0, c1| [from, [to, until_min].min, c0, c1] }
         pieces[-1][3] = profile.at(until_min)
@@ -96,7 +96,7 @@ module Dakren
         span = until_min - from
         return 0.0 unless span.positive?
         return 0.0 if @stalled_below_c && (c0 + c1) / 2 < @stalled_below_c
-        return span * @clock.pace(c0) if c0 == c1
+        return span * @reaction.pace(c0) if c0 == c1
 
         slope = (c1 - c0) / (to - from)
         cuts = ((slope * span).abs / WIDEST_C).ceil.clamp(1, 100)
@@ -108,12 +108,12 @@ module Dakren
         half = span / 2
         middle = start_c + (slope * half)
         half * GAUSS.sum do |node, weight|
-          weight * (@clock.pace(middle + (slope * half * node)) + @clock.pace(middle - (slope * half * node)))
+          weight * (@reaction.pace(middle + (slope * half * node)) + @reaction.pace(middle - (slope * half * node)))
         end
       end
 
       def within(from, to, c0, c1, wanted)
-        return from + (wanted / @clock.pace(c0)) if c0 == c1
+        return from + (wanted / @reaction.pace(c0)) if c0 == c1
 
         Solve.root(from, to, tolerance: 1e-6) { |minute| aged_in(from, to, c0, c1, minute) - wanted }
       end

@@ -17,6 +17,7 @@ module Dakren
       BACK_WITHIN_C = 8.0
       DEEPEST_MM = 1000.0
       SEARCH_NODES = 21
+      FAR_ABOVE_C = 40.0
       # Less than this is no lift.
       LEAST_MM = 0.1
       LARGEST = Memo.new(500)
@@ -34,10 +35,11 @@ module Dakren
       # @param start_c [Numeric] °C of the mix
       # @param room [Profile]
       # @param recoat [Array(Numeric, Numeric), nil] ages at which the window opens and closes; nil if silent
-      def initialize(mix, start_c:, room:, recoat: nil, wall_mm: 18, wall_w_mk: 0.13)
+      # @param wall [Wall] what it lies on @param side_w_m3k [Numeric] lost sideways
+      def initialize(mix, start_c:, room:, recoat: nil, wall: Wall::GROUNDS[:wood], side_w_m3k: 0)
         @mix = mix
         @coarse = mix.with(nodes: SEARCH_NODES)
-        @place = { start_c: start_c, room: room, wall_mm: wall_mm, wall_w_mk: wall_w_mk }
+        @place = { start_c: start_c, room: room, wall: wall, side_w_m3k: side_w_m3k }
         @recoat = recoat
       end
 
@@ -46,7 +48,7 @@ module Dakren
       def largest_mm
         limit = @mix.clock.depth_peak_limit_c
         LARGEST.recall([@mix.key, @place]) do
-          over = ->(log_mm) { @coarse.pour(depth_mm: Math.exp(log_mm), **@place).peak_c - limit }
+          over = ->(log_mm) { peak_near(Math.exp(log_mm), limit) - limit }
           low = Math.log(0.1)
           high = Math.log(DEEPEST_MM)
           at_high = over.call(high)
@@ -91,10 +93,16 @@ module Dakren
 
       private
 
+      # Hottest °C, followed no further once it is far above the limit.
+      def peak_near(depth_mm, limit)
+        Pour.new(@coarse.reaction, @coarse.body, depth_mm: depth_mm, nodes: SEARCH_NODES, **@place)
+          .run { |tally| tally.peak_c > limit + FAR_ABOVE_C || tally.spent? }.peak_c
+      end
+
       # The lift followed until it has cooled and its top is past the window.
       def followed(depth_mm)
         room = @place[:room]
-        Pour.new(@mix.body, rate_per_s: @mix.pour_rate_per_s, depth_mm: depth_mm, **@place).run do |state|
+        Pour.new(@mix.reaction, @mix.body, depth_mm: depth_mm, **@place).run do |state|
           state.spent? && state.top_age_min >= (@recoat ? @recoat[1] : 0) &&
             (state.middle_c - room.at(state.minute)).abs <= BACK_WITHIN_C
         end.track

@@ -1,86 +1,91 @@
 # frozen_string_literal: true
 
-require_relative "../base/value"
 require_relative "../base/memo"
+require_relative "../base/value"
 
 module Dakren
   module Cure
-    # Everything that is in the cup, ready to be asked: resin and hardener of one sheet, and the powder among them. Masses are of
-    # the whole. Everything is remembered, so that a second look costs nothing.
+    # One mix as it is asked about: how long a cup of it lasts, how hot a pour gets, what is left to spread. Everything that is in
+    # the cup, powder or cloth included, and one reaction for all of it.
     #
     #   mix = Mix.new(clock)
     #   mix.cup(mass_g: 500, start_c: 20, room_c: 18).usable_min
     #   mix.usable_band(mass_g: 500, start_c: 20, room_c: 18)      # early, likely, late
     #   mix.left(mass_g: 500, start_c: 20, room_c: 18, spread_at_min: 12)
     class Mix
-      RATES = Memo.new(500)
       CUPS = Memo.new(20_000)
+      BANDS = Memo.new(10_000)
       POURS = Memo.new(500)
       BAND_NODES = 21
 
       # Minutes that remain, in the cup and once spread.
       Left = Value.define(:in_cup_min, :as_film_min)
 
-      attr_reader :clock, :nodes
+      attr_reader :clock, :nodes, :ballast
 
       # @param clock [Clock]
-      # @param nodes [Integer] cells across the depth of a pour
-      # @param powder_share [Numeric] powder's part of the whole mass, 0 to 0.9: it takes heat and makes none
-      # @param powder_density_g_ml [Numeric] its true density
-      def initialize(clock, nodes: Pour::NODES, powder_share: 0, powder_density_g_ml: Clock::POWDER_DENSITY_G_ML)
+      # @param nodes [Integer] layers across the depth of a pour
+      # @param ballast [Ballast] powder or cloth added to what the sheet sells
+      # @param reaction [Reaction, nil] another than the sheet's own, for bands
+      def initialize(clock, nodes: Pour::NODES, ballast: Ballast.none, reaction: nil)
         @clock = clock
         @nodes = nodes
-        @powder_share = powder_share.to_f
-        @powder_density_g_ml = powder_density_g_ml
-        @body = powder_share.zero? ? clock : clock.filled(powder_share, powder_density_g_ml)
-        @calibration = Calibration.new(clock, nodes: nodes)
+        @ballast = ballast
+        @reaction = reaction
       end
 
-      # The clock with the powder in it: what heats and cools.
-      # @return [Clock]
-      attr_reader :body
+      # @return [Calibration] worked out once for a sheet
+      # @raise [InputError, NotSolved]
+      def calibration
+        Calibration.of(clock)
+      end
 
-      # The same in the cup, by another clock or on another grid.
+      # @return [Reaction]
+      def reaction
+        @reaction || calibration.reaction
+      end
+
+      # What takes part in the heat.
+      # @return [Body]
+      def body
+        Body.of(clock, reaction.heat_j_g, ballast)
+      end
+
+      # Minutes a film stays workable at the reference temperature, told or found.
+      def working_min
+        reaction.working_min
+      end
+
+      # The same in the cup, by another reaction or on another grid.
       # @return [Mix]
-      def with(clock: @clock, nodes: @nodes)
-        Mix.new(clock, nodes: nodes, powder_share: @powder_share, powder_density_g_ml: @powder_density_g_ml)
+      def with(reaction: @reaction, nodes: @nodes, ballast: @ballast)
+        Mix.new(clock, nodes: nodes, ballast: ballast, reaction: reaction)
       end
 
       # What tells it from others.
       def key
-        [clock.key, @powder_share, @powder_density_g_ml]
+        @key ||= [clock.key, ballast.share, ballast.density_g_ml, @reaction&.key]
+      end
+
+      # Density of everything in the cup, g/ml.
+      def density_g_ml
+        1 / (((1 - ballast.share) / clock.mixed_density_g_ml) + (ballast.share / ballast.density_g_ml))
       end
 
       # Grams of the whole for grams of resin and hardener, and their millilitres.
       # @param mix_g [Numeric] resin and hardener
       # @return [Numeric] g
       def whole_g(mix_g)
-        @powder_share.zero? ? mix_g : mix_g / (1 - @powder_share)
+        ballast.share.zero? ? mix_g : mix_g / (1 - ballast.share)
       end
 
       # @param mix_g [Numeric] resin and hardener
       # @return [Float] ml of the whole
       def whole_ml(mix_g)
-        whole_g(mix_g.to_f) / body.mixed_density_g_ml
+        whole_g(mix_g.to_f) / density_g_ml
       end
 
-      # @return [Float] K per second at the reference temperature, for cups
-      # @raise [InputError, NotSolved]
-      def cup_rate_per_s
-        RATES.recall([:cup, clock.key, @calibration.from_depth? && @nodes]) { @calibration.cup_rate_per_s }
-      end
-
-      # @return [Float] K per second at the reference temperature, for pours
-      def pour_rate_per_s
-        RATES.recall([:pour, clock.key, @nodes]) { @calibration.pour_rate_per_s }
-      end
-
-      # Does the sheet tell how much its cups heat themselves?
-      def heat_told?
-        @calibration.heat_told?
-      end
-
-      # @param mass_g [Numeric] 0.1 to 100,000
+      # @param mass_g [Numeric] everything in it, 0.1 to 1,000,000
       # @param start_c [Numeric] °C of the parts
       # @param room_c [Numeric] °C
       # @param diameter_mm [Numeric, nil] of the cup; nil for as deep as wide
@@ -92,12 +97,17 @@ module Dakren
         end
       end
 
+      # Usable minutes of a cup as far as they are known: what the sheet leaves open, and the room.
       # @return [Band] usable minutes of a cup
-      def usable_band(mass_g:, start_c:, room_c:, diameter_mm: nil)
-        likely = cup(mass_g: mass_g, start_c: start_c, room_c: room_c, diameter_mm: diameter_mm).usable_min
-        Band.over(likely, Doubt.variants(clock).map do |other, shift|
-          with(clock: other).cup(mass_g: mass_g, start_c: start_c + shift, room_c: room_c + shift, diameter_mm: diameter_mm).usable_min
-        end)
+      def usable_band(**cup)
+        likely = cup(**cup).usable_min or return Band.new(early: nil, middle: nil, late: nil)
+        open, room = sways(**cup)
+        Band.around(likely, Math.sqrt((open * open) + (room * room)))
+      end
+
+      # @return [Float] standard deviation of ln(usable) from what the sheet leaves open; 0 where it is usable for 60 days
+      def usable_sd(**cup)
+        cup(**cup).usable_min ? sways(**cup).first : 0.0
       end
 
       # Age of a cup at one minute.
@@ -115,31 +125,54 @@ module Dakren
         minute = Check.number(:spread_at_min, spread_at_min, 0..HORIZON_MIN, "min")
         usable = cup(**cup).usable_min
         age = cup_age_min(minute, **cup)
-        film = Film.new(clock, Profile.constant(cup.fetch(:room_c))).reached_min(clock.working_min, start_age_min: age)
+        film = Film.new(reaction, Profile.constant(cup.fetch(:room_c))).reached_min(working_min, start_age_min: age)
         Left.new(in_cup_min: usable && [usable - minute, 0.0].max, as_film_min: film)
       end
 
-      # @param depth_mm [Numeric] 0.1 to 1000
+      # @param depth_mm [Numeric] 0.001 to 1000
       # @param room [Profile]
+      # @param wall [Wall] what it lies on @param side_w_m3k [Numeric] lost sideways
       # @return [Pour::Run]
       # @raise [InputError, NotSolved]
-      def pour(depth_mm:, start_c:, room:, wall_mm: 18, wall_w_mk: 0.13)
-        POURS.recall([*key, @nodes, depth_mm.to_f, start_c.to_f, room, wall_mm.to_f, wall_w_mk.to_f]) do
-          Pour.new(@body, rate_per_s: pour_rate_per_s, depth_mm: depth_mm, start_c: start_c, room: room,
-            wall_mm: wall_mm, wall_w_mk: wall_w_mk, nodes: @nodes).run
+      def pour(depth_mm:, start_c:, room:, wall: Wall::GROUNDS[:wood], side_w_m3k: 0)
+        POURS.recall([*key, @nodes, depth_mm.to_f, start_c.to_f, room, wall, side_w_m3k.to_f]) do
+          Pour.new(reaction, body, depth_mm: depth_mm, start_c: start_c, room: room, wall: wall, side_w_m3k: side_w_m3k, nodes: @nodes).run
+        end
+      end
+
+      # A small body in a mould, slot or cell.
+      # @param size [Hash] volume_ml, depth_mm, perimeter_mm
+      # @return [Cup::Run]
+      def pocket(start_c:, room_c:, wall:, **size)
+        CUPS.recall([:pocket, *key, start_c.to_f, room_c.to_f, wall, size]) do
+          Cup.new(reaction, body, vessel: Pocket.new(density_g_ml: density_g_ml, wall: wall, **size), start_c: start_c, room_c: room_c).run
         end
       end
 
       # @return [Film] a thin film of this mix in that room
       def film(room, stalled_below_c: nil)
-        Film.new(clock, room, stalled_below_c: stalled_below_c)
+        Film.new(reaction, room, stalled_below_c: stalled_below_c)
+      end
+
+      # How ln(usable) of a cup hangs on each unknown, and on the room, which is last.
+      # @return [Array<Float>]
+      def sways_of(**cup)
+        Sway.new(standing(cup[:mass_g], cup[:start_c], cup[:room_c], cup[:diameter_mm]), cup(**cup), calibration.unknowns).slopes
       end
 
       private
 
       def standing(mass_g, start_c, room_c, diameter_mm)
-        vessel = Vessel.new(mass_g: mass_g, density_g_ml: body.mixed_density_g_ml, diameter_mm: diameter_mm)
-        Cup.new(@body, rate_per_s: cup_rate_per_s, vessel: vessel, start_c: start_c, room_c: room_c)
+        vessel = Vessel.new(mass_g: mass_g, density_g_ml: density_g_ml, diameter_mm: diameter_mm)
+        Cup.new(reaction, body, vessel: vessel, start_c: start_c, room_c: room_c)
+      end
+
+      # How far ln(usable) may be off for what the sheet leaves open, and for the room.
+      def sways(**cup)
+        BANDS.recall([*key, cup[:mass_g].to_f, cup[:start_c].to_f, cup[:room_c].to_f, cup[:diameter_mm]&.to_f]) do
+          *open, room = sways_of(**cup)
+          [calibration.sd(open), room.abs]
+        end
       end
     end
   end

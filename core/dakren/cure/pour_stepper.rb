@@ -2,37 +2,45 @@
 
 module Dakren
   module Cure
-    # One step of a conducting pour: the ROS3P scheme (third order, linearly implicit, made for
-    # heat with reaction). Conversion is eliminated cell by cell, so each stage is one tridiagonal solve.
-    # Cells sit at equal distances from the top to the bottom face; the two outer ones are half as thick.
+    # One step of a conducting pour on its wall: a Rosenbrock scheme of third order, L-stable and stiffly accurate, so that
+    # what is stiff dies out at once. Conversion is eliminated layer by layer, so each stage is one tridiagonal solve.
     class PourStepper
       # Allowed error of one step in conversion and °C.
-      TOLERANCE_CONVERSION = 5.0e-5
-      TOLERANCE_C = 0.01
+      TOLERANCE_CONVERSION = 4.0e-4
+      TOLERANCE_C = 0.004
+      # And of what it has warmed by.
+      TOLERANCE_SHARE = 1.0e-3
 
-      GAMMA = 0.5 + (Math.sqrt(3) / 6)
-      A21 = 1 / GAMMA
-      C21 = -1 / (GAMMA * GAMMA)
-      C31 = (-1 - (1 / GAMMA * (2 - (0.5 / GAMMA)))) / GAMMA
-      C32 = -(2 - (0.5 / GAMMA)) / GAMMA
-      M = [2.0, 0.5773502691896258, 0.4226497308103742].freeze
-      # Weights of the error: the third-order sum less the embedded second-order one.
-      E = [2.0 - 2.113248654051871, 0.5773502691896258 - 1.0, 0.0].freeze
+      # Its numbers: the diagonal, and what the stages take of those before them.
+      GAMMA = 0.5
+      C21 = 4.0
+      C43 = -8.0 / 3
 
-      attr_reader :temps_c, :ages_min, :warming, :first_min, :paces
+      attr_reader :temps_c, :ages_min, :warming, :first_min, :paces, :nodes
 
-      def initialize(clock, rate_per_min:, depth_m:, start_c:, top_w_m2k:, bottom_w_m2k:, nodes:)
-        @clock = clock
-        @exponent = clock.age_exponent
-        @offset = clock.age_offset
-        @rise = clock.full_rise_k
-        @rate = rate_per_min
-        @count = nodes
-        grid(depth_m, top_w_m2k, bottom_w_m2k)
-        @temps_c = Array.new(nodes, start_c)
-        @conversions = Array.new(nodes, 0.0)
-        @ages_min = Array.new(nodes, 0.0)
-        @first_min = 0.02 * clock.working_min / clock.pace(start_c)
+      # @param reaction [Reaction] @param slab [Slab] @param start_c [Float] @param room_c [Float] when it is poured
+      def initialize(reaction, slab, start_c:, room_c:)
+        @exponent = reaction.age_exponent
+        @offset = reaction.age_offset
+        @seed = reaction.autocatalysis
+        @turning = reaction.turning_conversion
+        @rate = reaction.rate_per_min
+        @rise = slab.rise_k
+        @nodes = slab.nodes
+        @working_min = reaction.working_min
+        @start_c = start_c
+        @count = slab.count
+        @up = slab.up
+        @down = slab.down
+        @top = slab.top
+        @bottom = slab.bottom
+        @side = slab.side
+        # Kelvin a layer gains by the whole reaction of the resin in it.
+        @gain = slab.made_share.map { |share| share * @rise }
+        @temps_c = slab.start_temps(start_c, room_c)
+        @conversions = Array.new(@nodes, 0.0)
+        @ages_min = Array.new(@nodes, 0.0)
+        @first_min = [1.0e-3 * reaction.working_min / reaction.pace(start_c), 0.1].min
         @fresh = false
       end
 
@@ -45,16 +53,21 @@ module Dakren
         return 10.0 unless factored?(sigma)
 
         u1, v1 = solve(@slope_a, @slope_c)
-        slopes_at(shift(@conversions, u1, A21), shift(@temps_c, v1, A21), room_c)
-        c = C21 / h
-        u2, v2 = solve(shift(@stage_a, u1, c), shift(@stage_c, v1, c))
-        c1 = C31 / h
-        c2 = C32 / h
-        u3, v3 = solve(shift2(@stage_a, u1, c1, u2, c2), shift2(@stage_c, v1, c1, v2, c2))
-        combine(u1, u2, u3, v1, v2, v3)
+        over = 1 / h
+        u2, v2 = solve(shift(@slope_a, u1, C21 * over), shift(@slope_c, v1, C21 * over))
+        third_a = shift(@conversions, u1, 2.0)
+        third_c = shift(@temps_c, v1, 2.0)
+        slopes_at(third_a, third_c, room_c)
+        u3, v3 = solve(shift2(@stage_a, u1, over, u2, -over), shift2(@stage_c, v1, over, v2, -over))
+        fourth_a = shift(third_a, u3, 1.0)
+        fourth_c = shift(third_c, v3, 1.0)
+        slopes_at(fourth_a, fourth_c, room_c)
+        before_a = shift2(@stage_a, u1, over, u2, -over)
+        before_c = shift2(@stage_c, v1, over, v2, -over)
+        combine(fourth_a, fourth_c, *solve(shift(before_a, u3, C43 * over), shift(before_c, v3, C43 * over)))
       end
 
-      # Goes where the last try led, ageing each cell by the corrected trapezium of its pace.
+      # Goes where the last try led, ageing each layer by the corrected trapezium of its pace.
       def accept(length)
         before = @paces
         slope_before = pace_slopes
@@ -65,39 +78,46 @@ module Dakren
         slope_after = pace_slopes
         half = length / 2
         twelfth = length * length / 12
-        @count.times do |i|
+        @nodes.times do |i|
           @ages_min[i] += (half * (before[i] + @paces[i])) + (twelfth * (slope_before[i] - slope_after[i]))
         end
       end
 
-      def hottest
-        @temps_c.each_with_index.max_by(&:first).last
+      # How fast the quickest layer ages that can still be worked.
+      # @return [Float] minutes of age a minute; 0 where none can
+      def quickest
+        return 0.0 if @paces.nil?
+
+        best = 0.0
+        i = 0
+        while i < @nodes
+          best = @paces[i] if @ages_min[i] < @working_min && @paces[i] > best
+          i += 1
+        end
+        best
       end
 
-      # Every cell is past the turning point of the reaction, the hottest one cools, and no other that still warms could come
+      # The hottest layer of the resin.
+      def hottest
+        best = 0
+        i = 1
+        while i < @nodes
+          best = i if @temps_c[i] > @temps_c[best]
+          i += 1
+        end
+        best
+      end
+
+      # Every layer is past the turning point of the reaction, the hottest one cools, and no other that still warms could come
       # to be hotter than what was reached, whatever heat is left in it.
       # @param peak_c [Float] hottest so far
       def spent?(peak_c)
-        return false unless @warming[hottest].negative? && @conversions.all? { |a| a > TURNING_CONVERSION }
+        return false unless @warming[hottest].negative? && @conversions.all? { |a| a > @turning }
 
-        @temps_c.each_index.none? { |i| @warming[i].positive? && @temps_c[i] + (@rise * (1 - @conversions[i])) > peak_c }
+        @conversions.each_index.none? { |i| @warming[i].positive? && @temps_c[i] + (@rise * (1 - @conversions[i])) > peak_c }
       end
 
       private
-
-      def grid(depth_m, top_w_m2k, bottom_w_m2k)
-        dx = depth_m / (@count - 1)
-        heat_j_m3k = @clock.mixed_density_g_ml * 1.0e6 * @clock.heat_capacity_j_gk
-        inner = @clock.conductivity_w_mk / (heat_j_m3k * dx * dx) * 60
-        @up = Array.new(@count, inner)
-        @down = Array.new(@count, inner)
-        @up[0] = 0.0
-        @down[0] = 2 * inner
-        @up[-1] = 2 * inner
-        @down[-1] = 0.0
-        @top = 2 * top_w_m2k / (heat_j_m3k * dx) * 60
-        @bottom = 2 * bottom_w_m2k / (heat_j_m3k * dx) * 60
-      end
 
       # Slopes and their derivatives where the step starts.
       def linearise(room_c)
@@ -108,13 +128,13 @@ module Dakren
         @slope_c = @stage_c
         @warming = @stage_c
         @paces = @stage_paces
-        @by_a = Array.new(@count)
-        @by_c = Array.new(@count)
-        @count.times do |i|
+        @by_a = Array.new(@nodes)
+        @by_c = Array.new(@nodes)
+        @nodes.times do |i|
           a = @conversions[i]
           kelvin = @temps_c[i] + ZERO_C_K
           left = 1 - a
-          @by_a[i] = @rate * @paces[i] * left * (left - (2 * (SEED + a)))
+          @by_a[i] = @rate * @paces[i] * left * (left - (2 * (@seed + a)))
           @by_c[i] = @slope_a[i] * @exponent / (kelvin * kelvin)
         end
         @room_c = room_c
@@ -123,22 +143,25 @@ module Dakren
 
       def slopes_at(conversions, temps, room_c)
         last = @count - 1
-        paces = Array.new(@count)
-        slope_a = Array.new(@count)
+        paces = Array.new(@nodes)
+        slope_a = Array.new(@nodes)
         slope_c = Array.new(@count)
         i = 0
         while i < @count
-          a = conversions[i]
           c = temps[i]
-          left = 1 - a
-          pace = Math.exp(@offset - (@exponent / (c + ZERO_C_K)))
-          reacting = @rate * pace * (SEED + a) * left * left
           flow = 0.0
           flow += @up[i] * (temps[i - 1] - c) if i.positive?
           flow += @down[i] * (temps[i + 1] - c) if i < last
-          paces[i] = pace
-          slope_a[i] = reacting
-          slope_c[i] = (@rise * reacting) + flow
+          if i < @nodes
+            a = conversions[i]
+            left = 1 - a
+            pace = Math.exp(@offset - (@exponent / (c + ZERO_C_K)))
+            reacting = @rate * pace * (@seed + a) * left * left
+            paces[i] = pace
+            slope_a[i] = reacting
+            flow += (@gain[i] * reacting) + (@side[i] * (room_c - c))
+          end
+          slope_c[i] = flow
           i += 1
         end
         slope_c[0] += @top * (room_c - temps[0])
@@ -150,15 +173,19 @@ module Dakren
 
       # Factors the matrix of the step once for its three stages; false where the step is too long for it.
       def factored?(sigma)
-        @sigma_a = Array.new(@count)
+        @sigma_a = Array.new(@nodes)
         diagonal = Array.new(@count)
         i = 0
         while i < @count
-          own = sigma - @by_a[i]
-          return false if own < 0.2 * sigma
+          here = sigma + @up[i] + @down[i]
+          if i < @nodes
+            own = sigma - @by_a[i]
+            return false if own < 0.2 * sigma
 
-          @sigma_a[i] = 1 / own
-          diagonal[i] = sigma + @up[i] + @down[i] - (@rise * @by_c[i] * sigma / own)
+            @sigma_a[i] = 1 / own
+            here += @side[i] - (@gain[i] * @by_c[i] * sigma / own)
+          end
+          diagonal[i] = here
           i += 1
         end
         diagonal[0] += @top
@@ -191,7 +218,8 @@ module Dakren
         x = Array.new(@count)
         i = 0
         while i < @count
-          rhs = right_c[i] + (@rise * @by_a[i] * right_a[i] * @sigma_a[i])
+          rhs = right_c[i]
+          rhs += @gain[i] * @by_a[i] * right_a[i] * @sigma_a[i] if i < @nodes
           rhs += @ratio[i] * x[i - 1] if i.positive?
           x[i] = rhs
           i += 1
@@ -202,23 +230,25 @@ module Dakren
           x[i] = (x[i] + (@down[i] * x[i + 1])) * @inverse[i]
           i -= 1
         end
-        a = Array.new(@count) { |j| (right_a[j] + (@by_c[j] * x[j])) * @sigma_a[j] }
+        a = Array.new(@nodes) { |j| (right_a[j] + (@by_c[j] * x[j])) * @sigma_a[j] }
         [a, x]
       end
 
-      def combine(u1, u2, u3, v1, v2, v3)
-        m1, m2, m3 = M
-        e1, e2 = E
+      # The last stage is the error of the step.
+      def combine(fourth_a, fourth_c, u4, v4)
         worst = 0.0
-        @next_a = Array.new(@count)
+        @next_a = Array.new(@nodes)
         @next_c = Array.new(@count)
         i = 0
         while i < @count
-          @next_a[i] = @conversions[i] + (m1 * u1[i]) + (m2 * u2[i]) + (m3 * u3[i])
-          @next_c[i] = @temps_c[i] + (m1 * v1[i]) + (m2 * v2[i]) + (m3 * v3[i])
-          wrong_a = ((e1 * u1[i]) + (e2 * u2[i])) / TOLERANCE_CONVERSION
-          wrong_c = ((e1 * v1[i]) + (e2 * v2[i])) / TOLERANCE_C
-          wrong = (wrong_a * wrong_a) + (wrong_c * wrong_c)
+          @next_c[i] = fourth_c[i] + v4[i]
+          wrong_c = v4[i] / (TOLERANCE_C + (TOLERANCE_SHARE * (fourth_c[i] - @start_c).abs))
+          wrong = wrong_c * wrong_c
+          if i < @nodes
+            @next_a[i] = fourth_a[i] + u4[i]
+            wrong_a = u4[i] / TOLERANCE_CONVERSION
+            wrong += wrong_a * wrong_a
+          end
           return Float::NAN if wrong.nan?
 
           worst = wrong if wrong > worst
@@ -228,18 +258,18 @@ module Dakren
       end
 
       def pace_slopes
-        Array.new(@count) do |i|
+        Array.new(@nodes) do |i|
           kelvin = @temps_c[i] + ZERO_C_K
           @paces[i] * @exponent / (kelvin * kelvin) * @warming[i]
         end
       end
 
       def shift(base, by, factor)
-        Array.new(@count) { |i| base[i] + (factor * by[i]) }
+        Array.new(base.size) { |i| base[i] + (factor * by[i]) }
       end
 
       def shift2(base, one, c_one, two, c_two)
-        Array.new(@count) { |i| base[i] + (c_one * one[i]) + (c_two * two[i]) }
+        Array.new(base.size) { |i| base[i] + (c_one * one[i]) + (c_two * two[i]) }
       end
     end
   end

@@ -8,11 +8,12 @@ module Dakren
 
       attr_reader :minute, :track, :top_age_min, :middle_c, :hottest_c, :peak_c
 
-      def initialize(working_min, stepper)
+      # @param start_c [Float] of the mix: it is the hottest there is until something warms
+      def initialize(working_min, stepper, start_c)
         @working_min = working_min
-        @middle = stepper.temps_c.size / 2
+        @middle = stepper.nodes / 2
         @minute = 0.0
-        @peak_c = stepper.temps_c.max
+        @peak_c = start_c
         @peak_min = 0.0
         @track = []
         remember(stepper)
@@ -36,11 +37,11 @@ module Dakren
 
       # Nothing left to find: the peak is past, and the middle has been seen to its end.
       def done?
-        @spent && !@usable_min.nil?
+        @spent && !@usable_min.nil? && !@top_usable_min.nil?
       end
 
       def finish(steps)
-        Pour::Run.new(peak_c: @peak_c, peak_min: @peak_min, middle_usable_min: @usable_min, steps: steps,
+        Pour::Run.new(peak_c: @peak_c, peak_min: @peak_min, middle_usable_min: @usable_min, top_usable_min: @top_usable_min, steps: steps,
           track: @track, ages: @ages)
       end
 
@@ -53,18 +54,25 @@ module Dakren
         @top_age_min = stepper.ages_min[0]
         @before_age = stepper.ages_min[@middle]
         @before_pace = stepper.paces && stepper.paces[@middle]
+        @before_top_pace = stepper.paces && stepper.paces[0]
         @before_temps = stepper.temps_c
         @before_warming = stepper.warming
-        @track << [@minute, stepper.temps_c[0], @middle_c, @hottest_c, @top_age_min, @before_age]
+        @track << [@minute, stepper.temps_c[0], @middle_c, @hottest_c, @top_age_min, @before_age, stepper.ages_min.min]
       end
 
       def note_usable(stepper, length)
-        age = stepper.ages_min[@middle]
-        return if @usable_min || age < @working_min
+        @usable_min = crossed(stepper, length, @middle, @before_age, @before_pace) if @usable_min.nil?
+        @top_usable_min = crossed(stepper, length, 0, @top_age_min, @before_top_pace) if @top_usable_min.nil?
+      end
 
-        after = stepper.paces[@middle] * length
-        before = @before_pace ? @before_pace * length : after
-        @usable_min = @minute + (length * Hermite.crossing(@working_min, @before_age, age, before, after))
+      # Minute at which the age of a layer passes the working time in this step.
+      def crossed(stepper, length, layer, before_age, before_pace)
+        age = stepper.ages_min[layer]
+        return if age < @working_min
+
+        after = stepper.paces[layer] * length
+        before = before_pace ? before_pace * length : after
+        @minute + (length * Hermite.crossing(@working_min, before_age, age, before, after))
       end
 
       # The hottest place before the step and the one after it: either may have had its peak inside.

@@ -4,25 +4,22 @@ require_relative "../base/memo"
 
 module Dakren
   module Cure
-    # The top of a thick pour, asked as a film is asked: it ages with the warmth from below while that
-    # lasts, and then follows the room.
-    #
-    # Rule: a coat above 2 mm is a pour; its stages are taken from the top.
+    # The top of a coat, asked as a film is asked: it ages with the warmth from below while that lasts, and then follows the room.
     class PourTop
-      FILM_LIMIT_MM = 2.0
-      COOL_WITHIN_C = 2.0
+      COOL_WITHIN_C = 0.25
       TRACKS = Memo.new(300)
 
       # @param mix [Mix]
       # @param depth_mm [Numeric]
       # @param start_c [Numeric]
       # @param room [Profile] from the moment it is poured
-      def initialize(mix, depth_mm:, start_c:, room:)
-        @clock = mix.clock
+      # @param wall [Wall] @param side_w_m3k [Numeric]
+      def initialize(mix, depth_mm:, start_c:, room:, wall: Wall::GROUNDS[:wood], side_w_m3k: 0)
+        @reaction = mix.reaction
         @room = room
-        @track = TRACKS.recall([mix.key, mix.nodes, depth_mm.to_f, start_c.to_f, room]) do
-          Pour.new(mix.body, rate_per_s: mix.pour_rate_per_s, depth_mm: depth_mm, start_c: start_c, room: room, nodes: mix.nodes)
-            .run { |state| state.spent? && state.hottest_c < room.at(state.minute) + COOL_WITHIN_C }.track
+        @track = TRACKS.recall([mix.key, mix.nodes, depth_mm.to_f, start_c.to_f, room, wall, side_w_m3k.to_f]) do
+          Pour.new(@reaction, mix.body, depth_mm: depth_mm, start_c: start_c, room: room, wall: wall, side_w_m3k: side_w_m3k,
+            nodes: mix.nodes).run { |state| state.spent? && state.hottest_c < room.at(state.minute) + COOL_WITHIN_C }.track
         end
       end
 
@@ -38,14 +35,35 @@ module Dakren
 
         minute = @track.last[0]
         top_age = @track.last[4]
-        rest = Film.new(@clock, @room.from(minute)).reached_min(wanted, start_age_min: top_age)
+        rest = Film.new(@reaction, @room.from(minute)).reached_min(wanted, start_age_min: top_age)
         rest && (minute + rest)
+      end
+
+      # Age of the top at one minute after pouring.
+      # @return [Float] minutes
+      def age_at(minute)
+        after = @track.bsearch_index { |step| step[0] >= minute }
+        if after.nil?
+          last = @track.last
+          return last[4] + Film.new(@reaction, @room.from(last[0])).age_at(minute - last[0])
+        end
+        return @track[0][4] if after.zero?
+
+        before = @track[after - 1]
+        after = @track[after]
+        Hermite.at((minute - before[0]) / (after[0] - before[0]), before[4], after[4], *slopes(before, after))
       end
 
       private
 
       def between(before, after, wanted)
-        before[0] + ((after[0] - before[0]) * (wanted - before[4]) / (after[4] - before[4]))
+        before[0] + ((after[0] - before[0]) * Hermite.crossing(wanted, before[4], after[4], *slopes(before, after)))
+      end
+
+      # Minutes of age in this step at the pace of its two ends.
+      def slopes(before, after)
+        length = after[0] - before[0]
+        [length * @reaction.pace(before[1]), length * @reaction.pace(after[1])]
       end
     end
   end

@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
-require_relative "cup"
+require_relative "reaction"
+require_relative "band"
+require_relative "sway"
 require_relative "../base/value"
 
 module Dakren
@@ -19,11 +21,16 @@ module Dakren
     ].freeze
     STAGE_NAMES = STAGES.map(&:name).freeze
 
-    # One sheet in one room: its film in every way the room and the sheet are in doubt, each followed once however
-    # many coats ask.
+    # One sheet in one room: its film as it is likely, and as each thing in doubt would have it at the edge of its band, each followed once
+    # however many coats ask.
+    #
+    # Rule: room +/- 1.5 °C, the activation energy as well as the sheet tells it, the sheet's own range; their distances are added as
+    # squares.
     class Ageing
       # Followed so far beyond the 60 days a coat may take, for coats that begin later on.
       FOLLOWED_MIN = 2 * HORIZON_MIN
+      VIEWS = %i[likely stiffer laxer colder warmer].freeze
+      ROOM_EDGE_C = Sway::ROOM_C * EIGHTY_PCT_SD
 
       attr_reader :sheet, :room
 
@@ -34,73 +41,83 @@ module Dakren
         @films = {}
       end
 
-      # Clocks and shifts to try, the likely one first.
-      # @return [Array<Array(Clock, Float)>]
-      def variants
-        @variants ||= [[sheet.clock, 0.0], *Doubt.variants(sheet.clock)]
+      # @param view [Symbol] of VIEWS
+      # @return [Reaction]
+      def reaction(view)
+        likely = sheet.mix.reaction
+        way = { stiffer: 1, laxer: -1 }[view] or return likely
+
+        likely.with(activation_kj_mol: likely.activation_kj_mol + (way * energy_edge))
+      end
+
+      # Degrees by which the room is taken to be another.
+      def shift(view)
+        { colder: -ROOM_EDGE_C, warmer: ROOM_EDGE_C }.fetch(view, 0.0)
       end
 
       # The late side gets no credit for hours below the lowest temperature; the early side does.
       # @return [Film]
-      def film(index)
-        @films[index] ||= begin
-          clock, shift = variants[index]
-          Film.new(clock, shift.zero? ? room : room.shifted(shift), stalled_below_c: shift.positive? ? nil : sheet.lowest_c&.+(shift),
+      def film(view)
+        @films[view] ||= begin
+          by = shift(view)
+          Film.new(reaction(view), by.zero? ? room : room.shifted(by), stalled_below_c: by.positive? ? nil : sheet.lowest_c&.+(by),
             until_min: FOLLOWED_MIN)
         end
       end
 
-      # When the slowest variant reaches an age, and when the quickest does: for a plan that must be kept.
-      # @param from_min [Numeric] when it was spread @param age_min [Numeric] @param start_age_min [Numeric] what it aged in its cup
-      # @return [Float, nil] minute of the job
-      def surely(from_min, age_min, start_age_min)
-        reached = colder.map { |i| film(i).reached_after(from_min, age_min, start_age_min: start_age_min) }
-        reached.any?(&:nil?) ? nil : reached.max
+      # A time as far as it is known.
+      # @param ages [Array(Numeric, Numeric)] early and late
+      # @yieldparam view [Symbol] @yieldparam age [Float]
+      # @yieldreturn [Float, nil] minutes at which it is reached
+      # @return [Band]
+      def band(ages)
+        middle_age = (ages[0] + ages[1]) / 2.0
+        middle = yield(:likely, middle_age)
+        either = [yield(:stiffer, middle_age), yield(:laxer, middle_age)]
+        Band.among(middle, [yield(:likely, ages[0]), yield(:warmer, middle_age), *either],
+          [yield(:likely, ages[1]), yield(:colder, middle_age), *either])
       end
 
-      # @return [Float, nil]
-      def at_earliest(from_min, age_min, start_age_min)
-        warmer.filter_map { |i| film(i).reached_after(from_min, age_min, start_age_min: start_age_min) }.min
+      # @param from_min [Numeric] when it was spread @param ages [Array(Numeric, Numeric)] @param start_age_min [Numeric] what it brings
+      # @return [Band] minutes of the job
+      def reached(from_min, ages, start_age_min)
+        band(ages) { |view, age| film(view).reached_after(from_min, age, start_age_min: start_age_min) }
       end
 
       private
 
-      # Only a colder room is ever slower, and only a warmer one quicker.
-      def colder
-        @colder ||= variants.each_index.select { |i| variants[i][1].negative? }
-      end
-
-      def warmer
-        @warmer ||= variants.each_index.select { |i| variants[i][1].positive? }
+      def energy_edge
+        @energy_edge ||= EIGHTY_PCT_SD * sheet.mix.calibration.sd_of(:activation_kj_mol)
       end
     end
 
-    # When a film of one sheet reaches its stages, counted from the moment it was spread.
+    # When a coat of one sheet reaches its stages, counted from the moment it was spread.
     #
     #   StageTimes.new(sheet, room: profile, start_age_min: 6).of(:recoat_opens)   # => Band
     #
-    # Rule: early from the sheet's early figure in the warmest room it may have been, late from the late
-    # figure in the coldest; below the sheet's lowest temperature no ageing is promised.
+    # Rule: stages go by the top of the coat; below the sheet's lowest temperature no ageing is promised.
     class StageTimes
       # @param sheet [Sheet]
       # @param room [Profile] of the job @param from_min [Numeric] when it was spread
       # @param start_age_min [Numeric] age it brings from its cup
-      # @param depth_mm [Numeric, nil] of a pour; a film where it is nil or at most 2 mm
+      # @param depth_mm [Numeric, nil] of the coat; nil for one as thin as paper
       # @param start_c [Numeric, nil] °C of the mix when poured
       # @param ageing [Ageing] shared by all coats of the sheet in that room
-      # @param mix [Mix] what was poured, with the powder in it
+      # @param mix [Mix] what was poured, with what is in it
+      # @param wall [Wall] what it lies on @param side_w_m3k [Numeric] lost sideways
       def initialize(sheet, room:, from_min: 0, start_age_min: 0, depth_mm: nil, start_c: nil, ageing: Ageing.new(sheet, room),
-        mix: sheet.mix)
+        mix: sheet.mix, wall: Wall::GROUNDS[:wood], side_w_m3k: 0)
         @sheet = sheet
         @from_min = from_min
         @start_age_min = start_age_min
         @ageing = ageing
-        return unless depth_mm && depth_mm > PourTop::FILM_LIMIT_MM
+        return if depth_mm.nil?
 
-        later = room.from(from_min)
-        @tops = ageing.variants.map do |clock, shift|
-          PourTop.new(mix.with(clock: clock, nodes: Mix::BAND_NODES), room: shift.zero? ? later : later.shifted(shift), depth_mm: depth_mm,
-            start_c: start_c + shift)
+        if depth_mm <= Lead::THINNEST_FOLLOWED_MM
+          @start_age_min += Lead.new(mix, depth_mm: depth_mm, wall: wall).at(room.at(from_min)).age_min
+        else
+          @tops = tops(mix, room.from(from_min), depth_mm: depth_mm, start_c: start_c || room.at(from_min), wall: wall,
+            side_w_m3k: side_w_m3k)
         end
       end
 
@@ -108,26 +125,38 @@ module Dakren
       # @return [Band, nil] minutes from spreading; nil when the sheet does not say; late (and middle) nil
       #   when it stalls and is not reached within 60 days
       def of(name)
-        range = @sheet.stages[name]
-        range && band(range[0], range[1])
+        ages = @sheet.ages(name) or return
+        found = band(ages)
+        name == :full && @tops ? never_before(found, ages) : found
       end
 
       # @return [Band] end of the working time as a film
       def working
-        band(@sheet.clock.working_min, @sheet.clock.working_min)
+        band(@sheet.working_ages)
       end
 
       private
 
-      def band(early_min, late_min)
-        others = (1...@ageing.variants.size).flat_map { |i| [early_min, late_min].uniq.map { |age| reached(i, age) } }
-        Band.over(reached(0, (early_min + late_min) / 2.0), others)
+      def tops(mix, room, start_c:, **pour)
+        Ageing::VIEWS.to_h do |view|
+          by = @ageing.shift(view)
+          [view, PourTop.new(mix.with(reaction: @ageing.reaction(view), nodes: Mix::BAND_NODES), room: by.zero? ? room : room.shifted(by),
+            start_c: start_c + by, **pour)]
+        end
       end
 
-      def reached(index, age_min)
-        return @tops[index].reached_min(age_min, start_age_min: @start_age_min) if @tops
+      def band(ages)
+        return @ageing.band(ages) { |view, age| @tops[view].reached_min(age, start_age_min: @start_age_min) } if @tops
 
-        @ageing.film(index).reached_after(@from_min, age_min, start_age_min: @start_age_min)&.-(@from_min)
+        @ageing.reached(@from_min, ages, @start_age_min).plus(-@from_min)
+      end
+
+      # Rule: a runaway never makes full cure earlier than the sheet's own time at its hottest allowed temperature.
+      def never_before(found, ages)
+        pace = @sheet.mix.reaction.pace(@sheet.highest_c || @sheet.clock.reference_temp_c)
+        Band.new(**%i[early middle late].zip([ages[0], (ages[0] + ages[1]) / 2.0, ages[1]]).to_h do |side, age|
+          [side, found[side] && [found[side], age / pace].max]
+        end)
       end
     end
   end

@@ -116,6 +116,16 @@ module Dakren
         bottom_mm + ((top_mm - bottom_mm) * mm / height_mm)
       end
 
+      # Across the middle of what is in it, mm.
+      def width_mm
+        width_at(fill_mm / 2)
+      end
+
+      # @return [Float] mm round the middle of it
+      def rim_mm
+        Math::PI * width_mm
+      end
+
       def each_ml
         across = width_at(fill_mm)
         Math::PI * fill_mm / 12_000 * ((bottom_mm**2) + (bottom_mm * across) + (across**2))

@@ -126,13 +126,12 @@ module Dakren
 
       # Minutes in the cup, early to late
       def usable
-        clock = @sheet.clock
         band_figure(@plan.usable, [pot_test,
           Working.new(says: "this cup: %{mass} in a %{across} wide cup, parts at %{tins}, room %{room}; it warms itself, and its age " \
                             "reaches " \
                             "the working time of %{working} after %{usable}",
             parts: { mass: mass_quantity, across: quantity(portion.diameter_mm, :mm), tins: quantity(@order.tins_c, :c),
-                     room: quantity(room_c, :c), working: minutes(clock.working_min), usable: minutes(@plan.usable.middle) }),
+                     room: quantity(room_c, :c), working: minutes(@sheet.mix.working_min), usable: minutes(@plan.usable.middle) }),
           doubt], CUP_NUMBERS)
       end
 
@@ -142,8 +141,8 @@ module Dakren
           [Working.new(says: "the sheet's %{working} at %{ref}, less the age it has when poured after %{pour}; then it ages as the room " \
                              "does, " \
                              "%{pace} times as fast",
-            parts: { working: minutes(@sheet.clock.working_min), ref: quantity(@sheet.clock.reference_temp_c, :c),
-                     pour: minutes(@plan.batches.first.pour_from), pace: quantity(@sheet.clock.pace(room_c), :"") }), doubt],
+            parts: { working: minutes(@sheet.mix.working_min), ref: quantity(@sheet.clock.reference_temp_c, :c),
+                     pour: minutes(@plan.batches.first.pour_from), pace: quantity(pace, :"") }), doubt],
           [:activation_kj_mol])
       end
 
@@ -161,7 +160,7 @@ module Dakren
         told = early == late ? "%{early}" : "%{early} to %{late}"
         band_figure(band, [Working.new(says: "the sheet: #{told} at %{ref}; a minute at %{room} counts %{pace}", parts: {
           early: minutes(early), late: minutes(late), ref: quantity(@sheet.clock.reference_temp_c, :c),
-          room: quantity(room_c, :c), pace: quantity(@sheet.clock.pace(room_c), :"")
+          room: quantity(room_c, :c), pace: quantity(pace, :"")
         }),
           Working.new(says: "early: the first cup, poured %{first} after the start; late: the last cup, on the work after %{last}", parts: {
             first: minutes(@plan.batches.first.pour_from), last: minutes(@plan.done_at)
@@ -172,6 +171,11 @@ module Dakren
 
       def portion
         @plan.portions.first
+      end
+
+      # Minutes of age a minute here.
+      def pace
+        @sheet.mix.reaction.pace(room_c)
       end
 
       def room_c
@@ -267,30 +271,24 @@ module Dakren
       def pot_test
         clock = @sheet.clock
         ref = quantity(clock.reference_temp_c, :c)
-        unless @sheet.mix.heat_told?
-          return Working.new(says: "the sheet tells nothing of the heat in a cup (no pot life shorter than the working time), " \
-                                   "so none is counted: a big cup will be quicker")
-        end
         if clock.pot_life_min
-          return Working.new(says: "the sheet: %{mass} at %{ref} last %{pot} in the cup; that fixes how fast this mix heats itself",
+          return Working.new(says: "the sheet: %{mass} at %{ref} last %{pot} in the cup; that tells how this mix heats itself",
             parts: {
               mass: quantity(clock.pot_mass_g, :g), ref: ref, pot: minutes(clock.pot_life_min)
             })
         end
+        if clock.max_depth_mm
+          return Working.new(says: "the sheet gives no pot life; its largest depth %{depth} at %{ref} tells how this mix heats itself", parts: {
+            depth: quantity(clock.max_depth_mm, :mm), ref: ref
+          })
+        end
 
-        Working.new(says: "the sheet gives no pot life; its largest depth %{depth} at %{ref} fixes how fast this mix heats itself", parts: {
-          depth: quantity(clock.max_depth_mm, :mm), ref: ref
-        })
+        Working.new(says: "the sheet tells nothing of the heat in a cup: it is taken as usual for such a mix")
       end
 
       def doubt
-        energy = if @sheet.clock
-            .assumed?(:activation_kj_mol)
-                   ", and activation energy ± #{Check.plain(Cure::Doubt::ACTIVATION_KJ_MOL)} kJ/mol since it is assumed"
-                 else
-                   ""
-                 end
-        Working.new(says: "early and late: the sheet's own range, room ± #{Cure::Doubt::ROOM_C} °C#{energy}")
+        Working.new(says: "early and late: four times in five it is between them, for all the sheet leaves open and a room " \
+                          "#{Cure::Sway::ROOM_C} °C warmer or colder")
       end
 
       def band_figure(band, working, numbers)

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "../cure/body"
 require_relative "cutter"
 require_relative "cup_kind"
 
@@ -12,9 +13,11 @@ module Dakren
     # kind: a name of Work::Kinds; method: a key of Measure::METHODS; cups: kinds to choose from; placing_g_per_min: of the whole crew;
     # pack_ml: of A and B together, where whole packs are mixed; from_min: when in the room's time the coat begins; ageing: Cure::Ageing
     # shared by the coats of one sheet; people: on the crew, where there are two one mixes ahead; hint: a likely count of cups; most_g:
-    # what the chosen tool takes at a time.
+    # what the chosen tool takes at a time; ground: what it lies on and what it loses sideways, as Cure::Pour takes them;
+    # pocket: each body by itself, where it is no slab.
     CoatOrder = Value.define(:need, :sheet, :room, :tins_c, outline: nil, kind: :coat, method: :scale, cups: USUAL_CUPS,
-      placing_g_per_min: PLACING_G_PER_MIN[:coat],
+      placing_g_per_min: PLACING_G_PER_MIN[:coat], ground: { wall: Cure::Wall::GROUNDS[:wood], side_w_m3k: 0 }.freeze,
+      pocket: nil,
       pack_ml: nil, from_min: 0, ageing: nil, people: 1, hint: nil, most_g: nil) do
       # One plain coat over one shape.
       #
@@ -43,6 +46,13 @@ module Dakren
       # @return [Cure::Mix] with what powder there is in it
       def mix
         sheet.mix(powder: need.powder)
+      end
+
+      # @return [Cure::Mix] as it lies on the work, with the cloth in it
+      def laid_mix
+        cloth = need.laminate or return mix
+
+        mix.with(ballast: Cure::Ballast.new(share: cloth.share, density_g_ml: cloth.fibre.density_g_ml))
       end
     end
   end

@@ -12,6 +12,8 @@ module Dakren
     #   plan.batches.first.usable  # Band of minutes in the cup
     #   plan.stage(:recoat_opens)  # Band of minutes from the start
     class CoatPlan
+      # How hot the work gets, and how many minutes after it was laid.
+      Hot = Value.define(:peak_c, :peak_min)
       # One cup of the plan: when it is mixed, poured out and used up, in minutes from the start.
       PlannedBatch = Value.define(:number, :portion, :split, :mix_from, :pour_from, :done_at)
 
@@ -81,14 +83,15 @@ module Dakren
         order.need.depth_mm || order.need.film_mm
       end
 
-      # Is it thick enough to heat itself?
+      # Is it thick enough to be followed for itself?
       def pour?
-        !film_mm.nil? && film_mm > Cure::PourTop::FILM_LIMIT_MM
+        !film_mm.nil? && film_mm > Cure::Lead::THINNEST_FOLLOWED_MM
       end
 
-      # @return [Cure::Pour::Run, nil] heat of a thick coat
-      def pour_run
-        pour? ? @mix.pour(depth_mm: film_mm, start_c: order.tins_c, room: order.later_room) : nil
+      # How warm the work gets, and when, from the moment it lies there; nil where it is no coat.
+      # @return [Hot, nil]
+      def work_heat
+        @work_heat ||= film_mm && (pour? ? heat_of_pour : heat_of_film)
       end
 
       # @return [Cure::Band] minutes each cup stays usable from when its parts meet
@@ -119,10 +122,10 @@ module Dakren
       # @return [Array(Array<Float>, Cure::Lifts::Wait), nil] depths in mm and the wait; nil for a film, and
       #   where it is too warm for any lift
       def lifts
-        return unless pour?
+        return if !pour? || order.pocket
 
         @lifts ||= begin
-          lifts = Cure::Lifts.new(@mix, start_c: order.tins_c, room: order.later_room, recoat: sheet.recoat_window_min)
+          lifts = Cure::Lifts.new(laid_mix, start_c: order.tins_c, room: order.later_room, recoat: sheet.recoat_window_min, **order.ground)
           deepest = lifts.deepest_mm
           depths = deepest < Cure::Lifts::LEAST_MM ? [] : lifts.plan(film_mm.to_f, deepest_mm: deepest)
           [depths, depths.any? ? lifts.wait(depths.first) : nil]
@@ -134,7 +137,7 @@ module Dakren
       # @return [CoatPlan] self
       # @raise [NotSolved]
       def complete
-        [usable, working, standing, pour_run, lifts]
+        [usable, working, standing, work_heat, lifts]
         Cure::STAGE_NAMES.each { |name| stage(name) } if pour?
         self
       end
@@ -190,7 +193,7 @@ module Dakren
       # @return [Array(Array(Float, Float), Array(Float, Float))]
       def laid_ages
         [[batches.first, batches.first.pour_from], [batches.last, batches.last.done_at]].map do |batch, minute|
-          [minute, cup_age(batch, minute)]
+          [minute, cup_age(batch, minute) + lead_min]
         end
       end
 
@@ -275,6 +278,37 @@ module Dakren
           .to_h { |name| [name, splits.any? { |split| split[name].nil? } ? nil : splits.sum { |split| split[name] }] })
       end
 
+      # How far a thin coat ages ahead of a film for the warmth it makes, minutes of age.
+      def lead_min
+        @lead_min ||= pour? ? 0.0 : lead.age_min
+      end
+
+      def lead
+        @lead ||= Cure::Lead.new(laid_mix, depth_mm: (film_mm || THIN_MM).to_f, wall: order.ground[:wall]).at(order.room.at(order.from_min))
+      end
+
+      def laid_mix
+        @laid_mix ||= order.laid_mix
+      end
+
+      def heat_of_pour
+        run = if order.pocket
+                heat_of_pocket
+              else
+                laid_mix.pour(depth_mm: film_mm, start_c: order.tins_c, room: order.later_room,
+              **order.ground)
+              end
+        Hot.new(peak_c: run.peak_c, peak_min: run.peak_min)
+      end
+
+      def heat_of_pocket
+        laid_mix.pocket(start_c: order.tins_c, room_c: order.room_c, wall: order.ground[:wall], **order.pocket)
+      end
+
+      def heat_of_film
+        Hot.new(peak_c: [order.room.at(order.from_min) + lead.rise_c, order.tins_c.to_f].max, peak_min: lead.peak_min)
+      end
+
       def first_laid
         @first_laid ||= laid(batches.first, batches.first.pour_from)
       end
@@ -291,8 +325,8 @@ module Dakren
       # Stage times of what left its cup at that minute, with the age it had by then.
       def laid(batch, minute)
         age = cup_age(batch, minute)
-        Cure::StageTimes.new(sheet, room: order.room, from_min: order.from_min + minute, ageing: ageing, start_age_min: age, mix: @mix,
-          depth_mm: (film_mm || THIN_MM).to_f, start_c: order.tins_c)
+        Cure::StageTimes.new(sheet, room: order.room, from_min: order.from_min + minute, ageing: ageing, start_age_min: age,
+          mix: laid_mix, depth_mm: (film_mm || THIN_MM).to_f, start_c: order.tins_c, **order.ground)
       end
     end
   end

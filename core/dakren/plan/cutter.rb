@@ -15,7 +15,7 @@ module Dakren
     MOST_BATCHES = 2000
 
     # One batch of a plan, and why it can be used up in time.
-    # exact rationals: mass_g, on_work_g; minutes: needed_min, usable (a Band)
+    # exact rationals: mass_g, on_work_g; minutes: needed_min, usable_min (at the early edge of its band)
     Portion = Value.define(:mass_g, :on_work_g, :cup, :fill_mm, :diameter_mm, :mixing_min, :needed_min, :usable_min)
 
     # A need that no batch can serve in time.
@@ -31,8 +31,8 @@ module Dakren
 
     # Equal cups for a need, as few as can each be used up in time.
     #
-    # Rule: mixing + carrying + mass / placing rate <= 0.75 x usable minutes of that cup here, and the
-    # mix fills no more than 0.7 of the cup.
+    # Rule: mixing + carrying + mass / placing rate <= 0.75 x the early usable minutes of that cup here, and the mix fills no more than
+    # 0.7 of the cup: the smallest there is.
     class Cutter
       # @param sheet [Sheet]
       # @param start_c [Numeric] °C of the tins
@@ -66,21 +66,13 @@ module Dakren
         Array.new(count) { portion(need / count) }
       end
 
-      # @return [Portion] of this much on the work, in the smallest cup that serves, or in the cup that
-      #   comes closest when none does
+      # @return [Portion, nil] of this much on the work, in the smallest cup that holds it with room to stir; nil where none does
       def portion(on_work_g)
         mass = [on_work_g / (1 - KEPT_SHARE), on_work_g + KEPT_LEAST_G].max
         return if @most_g && mass > @most_g
 
-        holding = @cups.select { |cup| cup.most_ml >= @mix.whole_ml(mass) }
-        return if holding.empty?
-
-        tried = nil
-        holding.each do |cup|
-          tried = in_cup(mass, on_work_g, cup)
-          return tried if in_time?(tried)
-        end
-        tried
+        holding = @cups.find { |cup| cup.most_ml >= @mix.whole_ml(mass) }
+        holding && in_cup(mass, on_work_g, holding)
       end
 
       # The largest batch that can be used up in time here, in a cup there is and with the tool there is.
@@ -156,10 +148,10 @@ module Dakren
         volume = @mix.whole_ml(grams)
         across = cup.even_diameter_mm(volume)
         mixing = @sheet.mixing.minutes(grams)
-        run = @mix.cup(mass_g: @mix.whole_g(grams), start_c: @start_c, room_c: @room_c, diameter_mm: across.round(1))
+        usable = @mix.usable_band(mass_g: @mix.whole_g(grams), start_c: @start_c, room_c: @room_c, diameter_mm: across.round(1)).early
         Portion.new(mass_g: mass, on_work_g: on_work_g, cup: cup, fill_mm: cup.fill_mm(volume), diameter_mm: across.round(1),
           mixing_min: mixing, needed_min: mixing + CARRYING_MIN + (grams / @placing_g_per_min),
-          usable_min: run.usable_min || Cure::HORIZON_MIN)
+          usable_min: usable || Cure::HORIZON_MIN)
       end
     end
   end

@@ -33,6 +33,27 @@ module Dakren
         tool&.most_g(sheet.clock.mixed_density_g_ml)
       end
 
+      # What it lies on, and what a body that is small in plan loses sideways.
+      #
+      # Rule: side loss = P/A / (1/(9 u) + wall/k) W/m3 K.
+      # @param loss_factor [Float] u of the reaction
+      # @return [Hash{Symbol=>Object}] wall, side_w_m3k
+      def ground(loss_factor)
+        wall = places.first&.wall || Cure::Wall::GROUNDS[:wood]
+        edge = places.map(&:edge_to_area_per_m).max || 0.0
+        { wall: wall, side_w_m3k: edge / ((1 / (Cure::Vessel::SIDE_W_M2K * loss_factor)) + (wall.mm / 1000 / wall.w_mk)) }
+      end
+
+      # Each body by itself, where it is too deep for its width to be a slab.
+      # @param depth_mm [Numeric, nil] of one pour
+      # @return [Hash, nil] as Cure::Mix#pocket takes it
+      def pocket(depth_mm)
+        place = places.first
+        return unless depth_mm && place && Cure::Pocket.pocket?(depth_mm, place.width_mm)
+
+        place.body(depth_mm)
+      end
+
       # Where it is marked how far each batch reaches: the outline of its place, where it lies on one.
       def outline
         places.size == 1 ? places.first.outline : nil

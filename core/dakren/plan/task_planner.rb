@@ -5,6 +5,7 @@ module Dakren
     # Makes one task of a job ready to be placed in time, or says why it must not be.
     class TaskPlanner
       SECTIONS_MOST = 40
+      MOST_LIFTS = 40
       # What hangs on the hour at which a coat goes on.
       OF_THE_HOUR = %i[cold warm].freeze
       # Rooms no further apart than this are the same.
@@ -102,15 +103,25 @@ module Dakren
 
       def cool_enough(whole, least)
         need = whole_need(1, least)
-        return least if need.depth_mm <= Cure::PourTop::FILM_LIMIT_MM || @task.known
+        return least if need.depth_mm <= Cure::Lead::THINNEST_FOLLOWED_MM || @task.known
 
         mix = @task.sheet.mix(powder: need.powder)
-        place = { start_c: @job.tins_at(@from_min), room: room.from(@from_min) }
-        peak = mix.pour(depth_mm: need.depth_mm, **place).peak_c
-        return least unless Cure::Heat.refuses_lift?(peak)
+        place = { start_c: @job.tins_at(@from_min), room: room.from(@from_min), **@task.ground(mix.reaction.loss_factor) }
+        return pockets_cool_enough(whole, least, mix) if @task.pocket(need.depth_mm)
+        return least unless Cure::Heat.refuses_lift?(mix.pour(depth_mm: need.depth_mm, **place).peak_c)
 
         deepest = Cure::Lifts.new(mix, **place, recoat: @task.sheet.recoat_window_min).deepest_mm
         deepest < Cure::Lifts::LEAST_MM ? least : [(whole / deepest).ceil, least].max
+      end
+
+      # The same for bodies that are no slab: as few as keep each one cool.
+      def pockets_cool_enough(whole, least, mix)
+        (least..MOST_LIFTS).find do |count|
+          body = @task.pocket(whole / count) or break count
+          wall = @task.ground(mix.reaction.loss_factor)[:wall]
+          run = mix.pocket(start_c: @job.tins_at(@from_min), room_c: room.at(@from_min), wall: wall, **body)
+          !Cure::Heat.refuses_lift?(run.peak_c)
+        end || least
       end
 
       # A coat that takes longer than any stretch of the day is laid in sections, one stretch after another.
@@ -168,11 +179,11 @@ module Dakren
       def in_sections(number, parts, from)
         need = whole_need(number, count)
         need = shared(need, parts) if parts > 1
-        CoatOrder.new(need: need, outline: @task.outline, sheet: @task.sheet, room: room, from_min: from,
+        CoatOrder.new(need: need, pocket: @task.pocket(need.depth_mm), outline: @task.outline, sheet: @task.sheet, room: room, from_min: from,
           ageing: @ageing.call(@task.sheet), tins_c: @job.tins_at(from), kind: @task.kind.name,
           method: @task.method, cups: @task.cups, placing_g_per_min: @task.rate_g_min(@shop.own) * placing_people,
           pack_ml: @task.figures[:pack], most_g: @task.most_g,
-          people: @job.people)
+          people: @job.people, ground: @task.ground(@task.sheet.mix.reaction.loss_factor))
       end
 
       # One section's share of a need.
@@ -187,7 +198,7 @@ module Dakren
       end
 
       def too_hot?(planned)
-        planned.pour? && Cure::Heat.refuses_lift?(planned.pour_run.peak_c)
+        planned.pour? && Cure::Heat.refuses_lift?(planned.work_heat.peak_c)
       end
 
       def refused(planned)

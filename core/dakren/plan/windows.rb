@@ -32,7 +32,7 @@ module Dakren
       def reached(below, stage, side)
         pass = below[:unit][0]
         plan = below[:quick][:plan]
-        range = plan.sheet.stages[stage] or return
+        range = plan.sheet.ages(stage) or return
         found = (@reached ||= {})[[*below[:unit].then { |one, number, section| [one.id, number, section] }, below[:from].round(1), stage,
           side]] ||= [thin_or_thick(below, plan, stage, range, side)]
         minute = found.first
@@ -49,10 +49,9 @@ module Dakren
         end
         (first_min, first_age), (last_min, last_age) = below[:quick][:ages]
         if side == 1
-          plan.ageing.surely(below[:from] + last_min, range[1], last_age)
+          plan.ageing.reached(below[:from] + last_min, range, last_age).late
         else
-          plan.ageing
-            .at_earliest(below[:from] + first_min, range[0], first_age)
+          plan.ageing.reached(below[:from] + first_min, range, first_age).early
         end
       end
     end

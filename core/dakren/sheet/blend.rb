@@ -88,14 +88,25 @@ module Dakren
     end
 
     def clock_numbers
-      first = @sheets.first.clock
+      pot_life = blended(&:pot_life_min)
       {
-        reference_temp_c: first.reference_temp_c, working_min: blended(&:working_min),
-        pot_life_min: blended(&:pot_life_min), pot_mass_g: blended(time: false, &:pot_mass_g),
+        reference_temp_c: @sheets.first.clock.reference_temp_c, working_min: blended(&:working_min) || (working unless pot_life),
+        pot_life_min: pot_life, pot_mass_g: blended(time: false, &:pot_mass_g), inert_share: weighted(:inert_share),
         max_depth_mm: @sheets.filter_map { |sheet| sheet.clock.max_depth_mm }.min,
         depth_peak_limit_c: @sheets.map { |sheet| sheet.clock.depth_peak_limit_c }.min,
         **%i[heat_j_g activation_kj_mol heat_capacity_j_gk].to_h { |name| [name, weighted(name)] }
       }
+    end
+
+    # The working times found for those that do not tell them: something must say how fast it is.
+    def working
+      logs = @sheets.map { |sheet| Math.log(sheet.mix.working_min / pace(sheet)) }
+      Math.exp(logs.zip(@shares).sum { |log, share| log * share.to_f })
+    end
+
+    # How much faster a sheet's mix ages at the common reference temperature than at its own.
+    def pace(sheet)
+      sheet.mix.reaction.pace(@sheets.first.clock.reference_temp_c)
     end
 
     # Nil where every sheet leaves it to be assumed: so it stays marked.
@@ -110,8 +121,7 @@ module Dakren
       values = @sheets.map { |sheet| yield(sheet.clock) }
       return if values.any?(&:nil?)
 
-      reference = @sheets.first.clock.reference_temp_c
-      logs = @sheets.zip(values).map { |sheet, value| Math.log(time ? value / sheet.clock.pace(reference) : value) }
+      logs = @sheets.zip(values).map { |sheet, value| Math.log(time ? value / pace(sheet) : value) }
       Math.exp(logs.zip(@shares).sum { |log, share| log * share.to_f })
     end
 
@@ -123,10 +133,7 @@ module Dakren
     end
 
     def blended_stage(name, end_)
-      reference = @sheets.first.clock.reference_temp_c
-      Math.exp(@sheets.zip(@shares).sum do |sheet, share|
-        Math.log(sheet.stages[name][end_] / sheet.clock.pace(reference)) * share.to_f
-      end)
+      Math.exp(@sheets.zip(@shares).sum { |sheet, share| Math.log(sheet.stages[name][end_] / pace(sheet)) * share.to_f })
     end
   end
 end

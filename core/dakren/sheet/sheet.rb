@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "../base/memo"
+
 module Dakren
   # What the maker says about one resin with one hardener (or one blend).
   #
@@ -31,7 +33,7 @@ module Dakren
       @hardener = hardener
       @ratio = ratio
       density = ratio.mixed_density_g_ml&.to_f
-      @clock = Cure::Clock.new(**(density ? { mixed_density_g_ml: density } : {}), **clock)
+      @clock = Cure::Clock.new(**(density ? { mixed_density_g_ml: density } : {}), **clock.compact)
       @stages = stages.to_h { |name, range| [name, checked_stage(name, range)] }.freeze
       @lowest_c = lowest_c && Check.temp_c(:lowest_c, lowest_c)
       @highest_c = highest_c && Check.temp_c(:highest_c, highest_c)
@@ -41,6 +43,8 @@ module Dakren
       @extra_resin_pct = Check.optional(:extra_resin_pct, extra_resin_pct, 0..100, "%")
       @extra_hardener_pct = Check.optional(:extra_hardener_pct, extra_hardener_pct, 0..100, "%")
       @bands = bands.compact.to_h { |name, index| [name, Check.number(:"#{name}_from_index", index, 0..10)] }.freeze
+      @plain_mix = Cure::Mix.new(@clock)
+      @plain_mix.key
       Contradictions.new(self).refuse
       freeze
     end
@@ -52,10 +56,37 @@ module Dakren
     # @param powder [Array(Work::Filler::Powder, Numeric), nil] which, and grams of it to 100 g of resin and hardener
     # @return [Cure::Mix] everything that is in the cup
     def mix(powder: nil)
-      return Cure::Mix.new(clock) unless powder
+      return @plain_mix unless powder
 
-      Cure::Mix.new(clock, powder_share: Work::Filler.mass_share(powder[1]), powder_density_g_ml: powder[0].density_g_ml)
+      Cure::Mix.new(clock, ballast: Cure::Ballast.new(share: Work::Filler.mass_share(powder[1]).to_f, density_g_ml: powder[0].density_g_ml))
     end
+
+    # Ages at which a stage is reached, early and late.
+    #
+    # Rule: as told for a film; where the sheet tells them for a coat of so many mm, the age of the top of just such a coat at the
+    # reference temperature, so that the maker's own coat takes the maker's own time.
+    # @param name [Symbol] of Cure::STAGES
+    # @return [Array(Float, Float), nil] minutes; nil where the sheet does not say
+    def ages(name)
+      told = stages[name] or return
+      return told unless limits.stage_coat_mm
+
+      STAGE_AGES.recall([clock.key, limits.stage_coat_mm, told]) do
+        reference = clock.reference_temp_c
+        top = Cure::PourTop.new(mix.with(nodes: Cure::Mix::BAND_NODES), depth_mm: limits.stage_coat_mm, start_c: reference,
+          room: Cure::Profile.constant(reference))
+        told.map { |minutes| top.age_at(minutes) }
+      end
+    end
+
+    # Ages between which the mix cannot be worked any more: one where the sheet tells it, else as far as it is known.
+    # @return [Array(Float, Float)] minutes
+    def working_ages
+      share = Math.exp(Cure::EIGHTY_PCT_SD * mix.calibration.sd_of(:working_min))
+      [mix.working_min / share, mix.working_min * share]
+    end
+
+    STAGE_AGES = Memo.new(500)
 
     # Tolerance each way in percent, the sheet's own or the assumed one.
     # @return [Array(Float, Float)] extra resin, extra hardener
@@ -76,15 +107,15 @@ module Dakren
     # Ages at which the recoat window opens and closes for sure.
     # @return [Array(Float, Float), nil] nil when the sheet does not say
     def recoat_window_min
-      opens = stages[:recoat_opens]
-      closes = stages[:recoat_closes]
+      opens = ages(:recoat_opens)
+      closes = ages(:recoat_closes)
       opens && closes && [opens[1], closes[0]]
     end
 
     # Stages that say a film is hard, and that it can be handed over, the plainest first. Nothing is told of either where the
     # sheet names none of them: a film that is tacky is not hard.
     HARD = %i[sandable handle demould full].freeze
-    READY = %i[handle sandable demould full].freeze
+    READY = %i[handle demould full].freeze
 
     # @return [Symbol, nil] the stage at which it is hard, as far as the sheet says
     def hard_stage
@@ -154,7 +185,6 @@ module Dakren
 
     # @raise [InputError] naming the field and the reason
     def refuse
-      pot_life
       temperatures
       window
       order
@@ -162,13 +192,6 @@ module Dakren
     end
 
     private
-
-    def pot_life
-      clock = @sheet.clock
-      return if clock.pot_life_min.nil? || clock.pot_life_min <= clock.working_min
-
-      complain(:pot_life_min, "must not be longer than the working time: a full cup never outlives a thin film")
-    end
 
     def temperatures
       low = @sheet.lowest_c
@@ -196,7 +219,7 @@ module Dakren
 
     def order
       opens = @sheet.stages[:recoat_opens]
-      if opens && opens[1] < @sheet.clock.working_min
+      if opens && @sheet.clock.working_min && opens[1] < @sheet.clock.working_min
         complain(:recoat_opens,
           "must not end before the working time does: a film that can still be worked is not tacky")
       end

@@ -28,6 +28,7 @@ module Dakren
     ALL = [
       property(:thinnest_film_mm, "Thinnest coat", "mm", 0.005..500, :largest),
       property(:thickest_film_mm, "Thickest coat", "mm", 0.005..500, :smallest),
+      property(:stage_coat_mm, "Stage times hold for a coat of", "mm", 0.05..500, :smallest, hint: "empty: as thin as paper"),
       property(:solids_vol_pct, "Solids by volume", "%", 5..100, :smallest_of_all, hint: "what stays of a wet film once it is dry"),
       property(:thinner_most_pct, "Thinner, at most", "%", 0..50, :smallest_of_all, hint: "by volume; empty: none allowed"),
       property(:grain_most_g_m2, "Grain strewn in, at most", "g/m²", 0..6000, :smallest_of_all),

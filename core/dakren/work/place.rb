@@ -9,11 +9,51 @@ module Dakren
 
     # One part of a piece: a surface, a void, cavities, a joint or a damage.
     #
-    # sort: of Kinds::PLACES; shape: of Size, a Void, Cavity, Joint or Damage; texture_pct: how much rougher than flat.
-    Place = Value.define(:name, :sort, :shape, texture_pct: 0) do
+    # sort: of Kinds::PLACES; shape: of Size, a Void, Cavity, Joint or Damage; texture_pct: how much rougher than flat; wall: what it is
+    # made of, as the clock knows it, nil for wood; channel_mm: width of a cut channel, slot or cell, nil where it is none.
+    Place = Value.define(:name, :sort, :shape, texture_pct: 0, wall: nil, channel_mm: nil) do
       # Area as it is coated, mm2.
       def area_mm2
         shape.area_mm2 * (1 + (texture_pct / 100.0))
+      end
+
+      # How much edge it has to its area in plan: what loses heat sideways, 1/m. A channel has its two long sides.
+      # @return [Float] 0 where it is no hollow
+      def edge_to_area_per_m
+        return 2000.0 / channel_mm if channel_mm
+        return 0.0 unless shape.is_a?(Geometry::Void)
+
+        shape.region.edge_mm / shape.area_mm2 * 1000
+      end
+
+      # Its smaller width in plan, mm, where it is a hollow.
+      # @return [Float, nil]
+      def width_mm
+        return channel_mm if channel_mm
+
+        case shape
+        when Geometry::Cavity then shape.width_mm
+        when Geometry::Void then even_width_mm(shape.region.edge_mm / 2, shape.area_mm2)
+        end
+      end
+
+      # Smaller side of the rectangle with this area and half as much edge; of the square where there is none.
+      def even_width_mm(half_edge_mm, area_mm2)
+        rest = (half_edge_mm * half_edge_mm) - (4 * area_mm2)
+        rest.positive? ? (half_edge_mm - Math.sqrt(rest)) / 2 : Math.sqrt(area_mm2)
+      end
+
+      # One body of it by itself, where each is cast alone: how much, how deep, how long its rim is. A metre of a channel.
+      # @param depth_mm [Numeric] of one pour
+      # @return [Hash{Symbol=>Float}, nil]
+      def body(depth_mm)
+        depth = depth_mm.to_f
+        return { volume_ml: channel_mm * depth, depth_mm: depth, perimeter_mm: 2000.0 } if channel_mm
+
+        case shape
+        when Geometry::Cavity then { volume_ml: shape.each_ml, depth_mm: depth, perimeter_mm: shape.rim_mm }
+        when Geometry::Void then { volume_ml: shape.area_mm2 * depth / 1000, depth_mm: depth, perimeter_mm: shape.region.edge_mm }
+        end
       end
 
       # What is drawn from above, where there is something.

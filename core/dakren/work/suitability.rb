@@ -10,7 +10,6 @@ module Dakren
     #   Suitability.new(Kinds::ALL[:cast], sheet, depth_mm: 60, room_c: 20).refusals   # => [Refusal ...]
     class Suitability
       Refusal = Value.define(:name, :says, :nearest, parts: {}.freeze)
-      FILM_LIMIT_MM = 2
 
       # @param kind [Kinds::Kind] @param sheet [Sheet]
       # @param film_mm [Numeric, nil] wet film of one coat @param depth_mm [Numeric, nil] of one lift
@@ -60,7 +59,7 @@ module Dakren
       def other
         fitting = @shelf.reject { |sheet| sheet.name == @sheet.name }.select { |sheet| suits?(sheet) }
         best = fitting.min_by do |sheet|
-          [sheet.resin == @sheet.resin ? 0 : 1, Math.log(sheet.clock.working_min / @sheet.clock.working_min).abs]
+          [sheet.resin == @sheet.resin ? 0 : 1, Math.log(sheet.mix.working_min / @sheet.mix.working_min).abs]
         end
         best ? "Take #{best.name}." : "No sheet on the shelf fits: take a mix made for it."
       end

@@ -5,7 +5,7 @@ require_relative "../../core_helper"
 class CurvesTest < CoreTest
   def test_bigger_and_warmer_never_last_longer
     curves = Cure::Curves.new(slow_clock)
-    lines = Cure::Curves::TEMPS_C.map { |temp| curves.usable(temp).map(&:last) }
+    lines = Cure::Curves::TEMPS_C.map { |temp| curves.usable(temp).map { |_, band| band.middle } }
     lines.each { |line| assert_equal line.sort.reverse, line }
     lines.transpose.each { |column| assert_equal column.sort.reverse, column }
     assert_in_delta 20, curves.usable(20).first[0], 1e-9
@@ -14,12 +14,13 @@ class CurvesTest < CoreTest
 
   def test_the_sheets_own_point_lies_on_its_curve
     before, after = Cure::Curves.new(slow_clock).usable(25).each_cons(2).find { |(low, _), (high, _)| 100.between?(low, high) }
-    assert_operator before[1], :>=, 50
-    assert_operator after[1], :<=, 50
+    assert_operator before[1].middle, :>=, 49
+    assert_operator after[1].middle, :<=, 51
+    assert_operator before[1].early, :<, 50
   end
 
   def test_the_sheets_own_depth_lies_on_its_curve
-    deep = Cure::Clock.new(reference_temp_c: 25, max_depth_mm: 50, working_min: 720, heat_j_g: 300)
+    deep = Cure::Clock.new(reference_temp_c: 25, max_depth_mm: 50, heat_j_g: 300)
     curves = Cure::Curves.new(deep)
     assert_equal [19, 25, 29], curves.depth_temps_c
     points = curves.peaks(25)
@@ -27,11 +28,12 @@ class CurvesTest < CoreTest
     assert_equal points.map(&:last).sort, points.map(&:last)
   end
 
-  def test_what_rests_on_missing_numbers_is_named
-    assert_equal [:activation_kj_mol], Cure::Curves.new(slow_clock).missing(15)
-    assert_empty Cure::Curves.new(slow_clock).missing(25)
-    assert_empty Cure::Curves.new(slow_clock(activation_kj_mol: 60)).missing(15)
-    assert_equal [:pot_life_min], Cure::Curves.new(Cure::Clock.new(reference_temp_c: 25, working_min: 60)).missing(25)
+  def test_a_peak_is_told_as_far_as_it_is_known
+    curves = Cure::Curves.new(Cure::Clock.new(reference_temp_c: 25, max_depth_mm: 50, working_min: 720))
+    curves.peak_band.each { |_, low, high| assert_operator low, :<, high }
+    widths = curves.peak_band.map { |_, low, high| high - low }
+
+    assert_operator widths.last, :>, widths.first
   end
 end
 
@@ -46,10 +48,11 @@ class SayingsTest < CoreTest
     assert_in_delta coating.mix.cup(mass_g: 1000, start_c: 28, room_c: 28).usable_min, kilo.parts[:usable].value
   end
 
-  def test_a_silent_sheet_promises_no_ending
-    silent = coating(clock: { reference_temp_c: 23, working_min: 55 })
-    assert(said(silent).any? { |line| line.says.include?("tells nothing") })
-    refute(said(silent).any? { |line| line.says.include?("smokes") })
+  def test_a_silent_sheet_is_told_with_a_wide_band
+    kilo = ->(sheet) { said(sheet).find { |line| line.parts[:mass]&.value == 1000 && line.parts[:temp].value == 28 }.parts }
+    width = ->(parts) { parts[:late].value / parts[:early].value }
+
+    assert_operator width[kilo[coating(clock: { reference_temp_c: 23, working_min: 55 })]], :>, width[kilo[coating]]
   end
 
   def test_depth_is_told_where_the_sheet_has_one
@@ -81,7 +84,7 @@ class ThickCoatTest < CoreTest
   end
 
   def test_where_it_is_too_warm_for_any_lift_none_is_offered
-    hot = plan(12, room: Cure::Profile.constant(70), tins_c: 70, sheet: table(working_min: 280, pot_life_min: 250))
+    hot = plan(12, room: Cure::Profile.constant(61), tins_c: 61, sheet: table(working_min: 230, pot_life_min: 220, max_depth_mm: 40))
     assert_nil hot.lifts
     refute_empty Care::CoatCautions.new(hot).all
   end

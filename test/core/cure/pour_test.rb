@@ -20,7 +20,7 @@ class PourTest < CoreTest
       hot = Cure::Mix.new(Cure::Clock.new(reference_temp_c: 24, working_min: 45, pot_life_min: 35, pot_mass_g: 200, max_depth_mm: 6,
         heat_j_g: 380))
       short = hot.pour(depth_mm: depth, start_c: start, room: room(around))
-      long = Cure::Pour.new(hot.clock, rate_per_s: hot.pour_rate_per_s, depth_mm: depth, start_c: start, room: room(around))
+      long = Cure::Pour.new(hot.reaction, hot.body, depth_mm: depth, start_c: start, room: room(around))
         .run { |state| state.minute > 400 }
 
       assert_in_delta long.peak_c, short.peak_c, 1.0
@@ -39,11 +39,13 @@ class PourTest < CoreTest
     Cure::Profile.constant(temp)
   end
 
+  # A depth alone: the usual values are those that make it peak at its limit.
   def test_the_sheets_own_depth_peaks_at_its_limit
     [[50, 60], [6, 60], [20, 75]].each do |depth, limit|
-      clock = deep(max_depth_mm: depth, depth_peak_limit_c: limit)
+      clock = deep(max_depth_mm: depth, depth_peak_limit_c: limit, working_min: nil)
 
-      assert_in_delta limit, mix(clock).pour(depth_mm: depth, start_c: 25, room: room(25)).peak_c, 0.2
+      assert_in_delta limit, mix(clock).pour(depth_mm: depth, start_c: 25, room: room(25)).peak_c, 0.6
+      assert_operator mix(clock).calibration.distance, :<, 0.01
     end
   end
 
@@ -57,8 +59,8 @@ class PourTest < CoreTest
   end
 
   def test_a_metal_plate_below_keeps_it_cooler_than_foam
-    steel = mix.pour(depth_mm: 55, start_c: 24, room: room(24), wall_mm: 3, wall_w_mk: 50)
-    foam = mix.pour(depth_mm: 55, start_c: 24, room: room(24), wall_mm: 50, wall_w_mk: 0.04)
+    steel = mix.pour(depth_mm: 55, start_c: 24, room: room(24), wall: Cure::Wall::GROUNDS[:metal])
+    foam = mix.pour(depth_mm: 55, start_c: 24, room: room(24), wall: Cure::Wall::GROUNDS[:foam])
 
     assert_operator steel.peak_c, :<, foam.peak_c
   end
@@ -82,23 +84,38 @@ class PourTest < CoreTest
     run = mix.pour(depth_mm: 1000, start_c: 24, room: room(24))
 
     assert_operator run.steps, :<, 1500
-    assert_in_delta 24 + (300 / 1.9), run.peak_c, 5
+    assert_in_delta 24 + mix.body.full_rise_k, run.peak_c, 8
   end
 
-  def test_a_depth_that_can_never_reach_its_limit_is_refused
-    assert_refused(:max_depth_mm, "never reaches") { mix(deep(max_depth_mm: 0.1, heat_j_g: 50, depth_peak_limit_c: 200)).pour_rate_per_s }
+  def test_bounds
+    assert_refused(:max_depth_mm, "cannot be met") do
+      mix(deep(max_depth_mm: 1, heat_j_g: 50, depth_peak_limit_c: 200, working_min: nil)).calibration
+    end
     assert_refused(:depth_mm) { mix.pour(depth_mm: 1001, start_c: 20, room: room(20)) }
-    assert_refused(:wall_w_mk) { mix.pour(depth_mm: 10, start_c: 20, room: room(20), wall_w_mk: 0) }
+    assert_refused(:wall_w_mk) { Cure::Wall.of(mm: 18, w_mk: 0, mj_m3k: 1) }
+    assert_refused(:side_w_m3k) { mix.pour(depth_mm: 10, start_c: 20, room: room(20), side_w_m3k: -1) }
   end
 
-  def test_a_sheet_with_a_depth_and_no_pot_life_judges_its_cups_by_it
-    assert_in_delta mix.pour_rate_per_s, mix.cup_rate_per_s, 1e-15
-    assert_operator mix.cup(mass_g: 5000, start_c: 25, room_c: 25).usable_min, :<, 720
+  def test_what_loses_heat_sideways_stays_cooler
+    peaks = [0, 40, 400].map { |side| mix.pour(depth_mm: 60, start_c: 24, room: room(24), side_w_m3k: side).peak_c }
+
+    assert_equal peaks.sort.reverse, peaks
+  end
+
+  def test_no_step_at_any_depth
+    peaks = [1.9, 1.99, 2.01, 2.1].map { |depth| mix.pour(depth_mm: depth, start_c: 24, room: room(24)).peak_c }
+
+    peaks.each_cons(2) { |one, two| assert_operator two - one, :<, 0.1 }
+    ends = [1.99, 2.01].map do |depth|
+      Cure::StageTimes.new(coating, room: room(23), depth_mm: depth, start_c: 23).of(:recoat_opens).middle
+    end
+
+    assert_share ends[0], ends[1], 0.02
   end
 
   def test_the_top_of_a_pour_ages_faster_than_a_film_and_then_follows_the_room
     top = Cure::PourTop.new(mix, depth_mm: 60, start_c: 25, room: room(25))
-    film = Cure::Film.new(deep, room(25))
+    film = mix.film(room(25))
 
     assert_operator top.reached_min(1000), :<, film.reached_min(1000)
     assert_in_delta 5000, top.reached_min(40_000 + 5000) - top.reached_min(40_000), 1
@@ -147,8 +164,9 @@ class LiftsTest < CoreTest
       wait = lifts(25).wait(depth)
       mix = Cure::Mix.new(Cure::Clock.new(reference_temp_c: 25, max_depth_mm: 50, working_min: 720, heat_j_g: 300,
         mixed_density_g_ml: 1.09))
-      track = Cure::Pour.new(mix.body, rate_per_s: mix.pour_rate_per_s, depth_mm: depth, start_c: 25, room: Cure::Profile.constant(25),
-        wall_mm: 18, wall_w_mk: 0.13).run { |state| state.spent? && state.top_age_min > 2160 && (state.middle_c - 25).abs < 1 }.track
+      track = Cure::Pour.new(mix.reaction, mix.body, depth_mm: depth, start_c: 25, room: Cure::Profile.constant(25)).run do |state|
+        state.spent? && state.top_age_min > 2160 && (state.middle_c - 25).abs < 1
+      end.track
       at = ->(minute, column) { track.each_cons(2).find { |_, step| step[0] >= minute }.map { |step| step[column] } }
 
       near, far = at.call(wait.cool_min, 2).minmax

@@ -13,11 +13,24 @@ class StageTimesTest < CoreTest
     assert_nil times(23).of(:demould)
   end
 
+  # The sheet's range and the room, each moved to its edge, 1.28 × 1.5 °C; at its own temperature the energy tells nothing.
   def test_early_and_late_come_from_the_sheets_range_and_the_room
     band = times(23).of(:recoat_opens)
-    # E is stated, so only the room is in doubt: 150 at 24.5 °C and 210 at 21.5 °C.
-    assert_in_delta 150 / coating.clock.pace(24.5), band.early, 1e-6
-    assert_in_delta 210 / coating.clock.pace(21.5), band.late, 1e-6
+    pace = ->(temp) { coating.mix.reaction.pace(temp) }
+
+    assert_in_delta 180 - Math.hypot(30, 180 - (180 / pace[23 + 1.92])), band.early, 1e-6
+    assert_in_delta 180 + Math.hypot(30, (180 / pace[23 - 1.92]) - 180), band.late, 1e-6
+  end
+
+  # A table pour told for 6 mm: the maker's own coat takes the maker's own time, a film takes longer.
+  def test_stages_told_for_a_coat_of_so_many_mm
+    told = { stages: { recoat_opens: [240, 300] }, limits: WorkLimits.new(stage_coat_mm: 6) }
+    table = coating(clock: { reference_temp_c: 24, pot_life_min: 35, pot_mass_g: 200, working_min: 60, max_depth_mm: 6 }, **told)
+    own = Cure::StageTimes.new(table, room: Cure::Profile.constant(24), depth_mm: 6, start_c: 24).of(:recoat_opens).middle
+    film = Cure::StageTimes.new(table, room: Cure::Profile.constant(24)).of(:recoat_opens).middle
+
+    assert_share 270, own, 0.01
+    assert_operator film, :>, own + 10
   end
 
   def test_below_the_lowest_temperature_no_time_is_promised
@@ -32,8 +45,16 @@ class StageTimesTest < CoreTest
     thick = Cure::StageTimes.new(coating, room: Cure::Profile.constant(23), depth_mm: 8, start_c: 23)
 
     assert_operator thick.of(:recoat_opens).middle, :<, times(23).of(:recoat_opens).middle
-    thin = Cure::StageTimes.new(coating, room: Cure::Profile.constant(23), depth_mm: 2, start_c: 23)
+    thin = Cure::StageTimes.new(coating, room: Cure::Profile.constant(23), depth_mm: 0.05, start_c: 23)
 
-    assert_in_delta 180, thin.of(:recoat_opens).middle, 1e-6
+    assert_in_delta 180, thin.of(:recoat_opens).middle, 0.2
+  end
+
+  # However hot it got, full cure is not promised before the sheet's own time at the warmest it may be.
+  def test_a_runaway_is_not_cured_in_an_hour
+    thick = Cure::StageTimes.new(coating, room: Cure::Profile.constant(23), depth_mm: 40, start_c: 23)
+
+    assert_operator thick.of(:sandable).middle, :<, 300
+    assert_operator thick.of(:full).early, :>=, (8640 / coating.mix.reaction.pace(30)) - 1e-6
   end
 end

@@ -143,7 +143,7 @@ class CoatPlanTest < CoreTest
     made = plan(cover: Work::Cover.new(film_mm: 12))
 
     assert_predicate made, :pour?
-    assert_operator made.pour_run.peak_c, :>, 60
+    assert_operator made.work_heat.peak_c, :>, 60
     assert(Care::CoatCautions.new(made).all.any? { |caution| caution.at == :film })
   end
 end

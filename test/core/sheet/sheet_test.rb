@@ -10,7 +10,6 @@ class SheetTest < CoreTest
   end
 
   def test_contradictions_are_caught_with_the_reason
-    assert_refused(:pot_life_min, "never outlives") { coating(clock: { reference_temp_c: 23, pot_life_min: 60, working_min: 55 }) }
     assert_refused(:recoat_closes, "after the window opens") { coating(stages: { recoat_opens: [300, 400], recoat_closes: [200, 250] }) }
     assert_refused(:recoat_opens, "not tacky") { coating(stages: { recoat_opens: [20, 30] }) }
     assert_refused(:full, "not come before") { coating(stages: { sandable: [900, 1000], full: [100, 120] }) }

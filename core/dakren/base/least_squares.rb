@@ -1,0 +1,119 @@
+# frozen_string_literal: true
+
+require_relative "value"
+require_relative "errors"
+
+module Dakren
+  # Small least-squares problems: a handful of unknowns, each pulled towards zero by one residual of its own.
+  #
+  #   LeastSquares.minimise([0.0, 0.0]) { |z| [(z[0] + z[1] - 1) / 0.1] }   # => at [0.4975, 0.4975]
+  #
+  # Rule: Levenberg-Marquardt on |z|^2 + the sum of squared misfits; slopes by looking a little way on.
+  module LeastSquares
+    MOST_LOOKS = 80
+    # Unknowns are in standard deviations: a step below this changes no figure anybody reads.
+    SETTLED = 2.0e-5
+    LOOK = 0.01
+    STIFFEST = 1.0e9
+
+    # at: the unknowns; misfits: residuals there; slopes: one row for each misfit; covariance: of the unknowns at the minimum.
+    Found = Value.define(:at, :misfits, :slopes, :covariance) do
+      # @return [Float] how far the unknowns stand from zero
+      def distance
+        Math.sqrt(at.sum { |z| z * z })
+      end
+    end
+
+    module_function
+
+    # @param start [Array<Float>] where to begin
+    # @param look [Float] how far slopes look on
+    # @yieldparam z [Array<Float>]
+    # @yieldparam like [Array<Float>, nil] misfits close by, where a slope is asked for: a misfit with a kink keeps to that side
+    # @yieldreturn [Array<Float>] misfits in standard deviations
+    # @return [Found]
+    # @raise [NotSolved] when it does not settle
+    def minimise(start, look: LOOK, &misfits)
+      at = start.map(&:to_f)
+      here = yield(at, nil)
+      slopes = slopes_at(at, here, look, &misfits)
+      damping = 1.0e-4
+      MOST_LOOKS.times do
+        step = step_from(at, here, slopes, damping)
+        there = at.zip(step).map { |z, by| z + by }
+        found = yield(there, nil)
+        if cost(there, found) <= cost(at, here)
+          at = there
+          here = found
+          damping = [damping / 8, 1.0e-9].max
+          settled = step.all? { |by| by.abs < SETTLED }
+          slopes = slopes_at(at, here, look, &misfits)
+          return finish(at, here, slopes) if settled
+        else
+          return finish(at, here, slopes) if step.all? { |by| by.abs < SETTLED }
+
+          damping *= 10
+          raise NotSolved, "no step makes it better" if damping > STIFFEST
+        end
+      end
+      raise NotSolved, "not settled after #{MOST_LOOKS} looks"
+    end
+
+    # @return [Array<Array<Float>>] a row for each misfit
+    def slopes_at(at, here, look)
+      columns = at.each_index.map do |i|
+        moved = at.dup
+        moved[i] += look
+        yield(moved, here).zip(here).map { |there, before| (there - before) / look }
+      end
+      here.each_index.map { |row| columns.map { |column| column[row] } }
+    end
+
+    # What is known of the unknowns once the misfits are: (I + J'J)^-1.
+    # @return [Array<Array<Float>>]
+    def covariance(count, slopes)
+      normal = normal_of(count, slopes, 0.0)
+      Array.new(count) { |i| solve(normal, Array.new(count) { |j| i == j ? 1.0 : 0.0 }) }
+    end
+
+    # Gauss elimination with pivoting of a small system.
+    # @return [Array<Float>]
+    def solve(matrix, right)
+      rows = matrix.each_with_index.map { |row, i| [*row, right[i]] }
+      size = rows.size
+      size.times do |i|
+        pivot = (i...size).max_by { |j| rows[j][i].abs }
+        rows[i], rows[pivot] = rows[pivot], rows[i]
+        raise NotSolved, "the unknowns cannot be told apart" if rows[i][i].zero?
+
+        ((i + 1)...size).each do |j|
+          factor = rows[j][i] / rows[i][i]
+          (i..size).each { |k| rows[j][k] -= factor * rows[i][k] }
+        end
+      end
+      found = Array.new(size, 0.0)
+      (size - 1).downto(0) { |i| found[i] = (rows[i][size] - ((i + 1)...size).sum { |j| rows[i][j] * found[j] }) / rows[i][i] }
+      found
+    end
+
+    def finish(at, here, slopes)
+      Found.new(at: at.freeze, misfits: here.freeze, slopes: slopes, covariance: covariance(at.size, slopes))
+    end
+
+    def cost(at, misfits)
+      (at + misfits).sum { |one| one * one }
+    end
+
+    def normal_of(count, slopes, damping)
+      Array.new(count) do |i|
+        Array.new(count) { |j| (i == j ? 1.0 + damping : 0.0) + slopes.sum { |row| row[i] * row[j] } }
+      end
+    end
+
+    def step_from(at, here, slopes, damping)
+      downhill = at.each_index.map { |i| -at[i] - slopes.each_with_index.sum { |row, r| row[i] * here[r] } }
+      solve(normal_of(at.size, slopes, damping), downhill)
+    end
+    private_class_method :finish, :cost, :normal_of, :step_from
+  end
+end

@@ -1,0 +1,104 @@
+# frozen_string_literal: true
+
+require_relative "body"
+require_relative "../base/memo"
+require_relative "../base/value"
+
+module Dakren
+  module Cure
+    # Standard deviations of what a shop logs: of ln(minutes), and of a hottest temperature.
+    LOGGED_SD = 0.12
+    LOGGED_PEAK_SD_C = 8.0
+
+    # A cup as the shop saw it: when it could not be spread any more, or how hot it got.
+    #
+    # mass_g: everything in it; start_c, room_c: °C; usable_min: minutes, or nil; peak_c: hottest °C seen, or nil; diameter_mm: of the
+    # cup, or nil for as deep as wide; ballast.
+    LoggedCup = Value.define(:mass_g, :start_c, :room_c, usable_min: nil, peak_c: nil, diameter_mm: nil, ballast: Ballast.none) do
+      # @param clock [Clock] @param reaction [Reaction] with the shop's own speed
+      # @return [Array<Float>] misfits in standard deviations
+      def misfits(clock, reaction)
+        body = Body.of(clock, reaction.heat_j_g, ballast)
+        run = Cup.new(reaction, body, start_c: start_c, room_c: room_c,
+          vessel: Vessel.new(mass_g: mass_g, density_g_ml: body.density_g_ml, diameter_mm: diameter_mm))
+          .run(stop_at_usable: peak_c.nil?)
+        [usable_min && (Math.log((run.usable_min || HORIZON_MIN) / usable_min) / LOGGED_SD),
+          peak_c && ((run.peak_c - peak_c) / LOGGED_PEAK_SD_C)].compact
+      end
+    end
+
+    # A film as the shop saw it reach a stage of the sheet, in a room that stayed as it was.
+    #
+    # age_min: the sheet's minutes to that stage; minutes: as they were here.
+    LoggedFilm = Value.define(:age_min, :minutes, :room_c) do
+      # @return [Array<Float>]
+      def misfits(_clock, reaction)
+        [Math.log(age_min / reaction.pace(room_c) / minutes) / LOGGED_SD]
+      end
+    end
+
+    # What the shop's own cups and films add to what the sheet says: the same unknowns, and a factor on the speed.
+    #
+    #   shop = Learning.of(clock, [LoggedCup.new(mass_g: 200, start_c: 20, room_c: 19, usable_min: 58)])
+    #   shop.reaction.speed   # => 0.98
+    #
+    # Rule: minimise |z|^2 + the sheet's misfits^2 + (ln f/0.15)^2 + the sum over logs of 4 ln(1 + (r/2)^2): one wild log does not swing
+    # the shop. The factor acts on the shop's logs and answers, never on the sheet's statements.
+    class Learning
+      SPEED_SD = 0.15
+      MOST_LOGS = 500
+      KNOWN = Memo.new(200)
+
+      attr_reader :reaction, :covariance, :unknowns, :z, :logs
+
+      # @param clock [Clock] @param logs [Array<LoggedCup, LoggedFilm>] at most 500
+      # @return [Learning]
+      # @raise [InputError, NotSolved]
+      def self.of(clock, logs)
+        raise InputError.new(:logs, "must be at most #{MOST_LOGS}") if logs.size > MOST_LOGS
+
+        KNOWN.recall([clock.key, logs]) { new(clock, logs) }
+      end
+
+      def initialize(clock, logs)
+        @logs = logs
+        sheet = Calibration.of(clock)
+        @unknowns = sheet.unknowns
+        statements = Statements.of(clock)
+        found = LeastSquares.minimise([*sheet.z, 0.0], look: Calibration::LOOK) do |all, like|
+          plain = unknowns.reaction(all)
+          here = at(all)
+          statements.each_with_index.map { |one, i| one.misfit(plain, like && like[i]) } +
+            logs.flat_map { |log| log.misfits(clock, here).map { |misfit| softened(misfit) } }
+        end
+        @z = found.at
+        @reaction = at(z)
+        @covariance = found.covariance
+        freeze
+      end
+
+      # @return [Float] factor on the speed; above 1 is faster than the sheet
+      def shop_factor
+        reaction.speed
+      end
+
+      # @return [Float] standard deviation from slopes on all unknowns, the factor's last
+      def sd(slopes)
+        variance = slopes.each_with_index.sum { |one, i| one * slopes.each_with_index.sum { |two, j| covariance[i][j] * two } }
+        Math.sqrt([variance, 0.0].max)
+      end
+
+      private
+
+      def at(all)
+        unknowns.reaction(all).with(speed: Math.exp(SPEED_SD * all.last))
+      end
+
+      # A residual whose square is 4 ln(1 + (r/2)^2).
+      def softened(misfit)
+        size = 2 * Math.sqrt(Math.log(1 + (misfit * misfit / 4)))
+        misfit.negative? ? -size : size
+      end
+    end
+  end
+end

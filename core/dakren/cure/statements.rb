@@ -1,0 +1,152 @@
+# frozen_string_literal: true
+
+require_relative "reaction"
+require_relative "../base/value"
+
+module Dakren
+  module Cure
+    # What a sheet says of speed and heat, each an observation of the reaction behind it.
+    module Statements
+      # @param clock [Clock]
+      # @return [Array<#misfit>] the own pot life first, then further ones, the depth, the hottest of the pot test
+      def self.of(clock)
+        [*clock.pot_lives.map { |row| PotLife.new(clock, *row) }, (Depth.new(clock) if clock.max_depth_mm),
+          (PotPeak.new(clock) if clock.pot_peak_c && clock.pot_life_min)].compact
+      end
+
+      # A test in a pot as deep as wide, tins and room alike.
+      #
+      # Rule: ln +/- 0.05 of its minutes.
+      class PotLife
+        SD = 0.05
+        # A pot never outlives a film, but a large one may last a small part of it.
+        FILM_TO_POT = (0.999..5000.0)
+
+        attr_reader :mass_g, :temp_c, :minutes
+
+        def initialize(clock, mass_g, temp_c, minutes)
+          @clock = clock
+          @mass_g = mass_g
+          @temp_c = temp_c
+          @minutes = minutes
+        end
+
+        def name
+          :pot_life
+        end
+
+        def field
+          @clock.pot_life_min ? :pot_life_min : :more_pot_lives
+        end
+
+        # @return [Float] misfit in standard deviations
+        def misfit(reaction, _like = nil)
+          Math.log(usable_min(reaction) / minutes) / SD
+        end
+
+        # The same, for finding the working time.
+        def squeezed(reaction)
+          misfit(reaction)
+        end
+
+        # @return [Hash] numbers of a sheet that says only this
+        def alone
+          { more_pot_lives: [[mass_g, temp_c, minutes]] }
+        end
+
+        # Working times among which the one is that meets it.
+        def working_range
+          pace = @clock.pot_lives.first[1] == temp_c ? 1.0 : 1.0e-3
+          [minutes * FILM_TO_POT.begin * pace, minutes * FILM_TO_POT.end / pace]
+        end
+
+        # @return [Cup]
+        def cup(reaction)
+          body = Body.of(@clock, reaction.heat_j_g)
+          Cup.new(reaction, body, vessel: Vessel.new(mass_g: mass_g, density_g_ml: body.density_g_ml), start_c: temp_c, room_c: temp_c)
+        end
+
+        private
+
+        # A mix that is never unusable within the horizon is taken to last as long as that, and its age's rest.
+        def usable_min(reaction)
+          cup(reaction).run(stop_at_usable: true).usable_min || (HORIZON_MIN * reaction.working_min)
+        end
+      end
+
+      # The largest depth, poured on 18 mm wood with everything at the reference temperature, peaks at the sheet's limit.
+      #
+      # Rule: +3 °C above it and -15 °C below it as standard deviation, since makers have other reasons for a depth too.
+      class Depth
+        ABOVE_C = 3.0
+        BELOW_C = 15.0
+        NODES = 25
+        WORKING_MIN = [0.5, 80_000.0].freeze
+
+        def initialize(clock)
+          @clock = clock
+        end
+
+        def name
+          :depth
+        end
+
+        def field
+          :max_depth_mm
+        end
+
+        # @param like [Float, nil] a misfit close by, whose side is kept to
+        def misfit(reaction, like = nil)
+          over = peak_c(reaction) - @clock.depth_peak_limit_c
+          over / ((like || over).positive? ? ABOVE_C : BELOW_C)
+        end
+
+        def squeezed(reaction)
+          reference = @clock.reference_temp_c
+          Math.log([peak_c(reaction) - reference, 1.0e-9].max / (@clock.depth_peak_limit_c - reference))
+        end
+
+        def working_range
+          WORKING_MIN
+        end
+
+        def alone
+          { max_depth_mm: @clock.max_depth_mm, depth_peak_limit_c: @clock.depth_peak_limit_c }
+        end
+
+        # @return [Float] hottest °C
+        def peak_c(reaction)
+          reference = @clock.reference_temp_c
+          Pour.new(reaction, Body.of(@clock, reaction.heat_j_g), depth_mm: @clock.max_depth_mm, start_c: reference, nodes: NODES,
+            room: Profile.constant(reference)).run(&:spent?).peak_c
+        end
+      end
+
+      # The hottest the pot test got, +/- 12 °C.
+      class PotPeak
+        SD_C = 12.0
+
+        def initialize(clock)
+          @clock = clock
+          @pot = PotLife.new(clock, *clock.pot_lives.first)
+        end
+
+        def name
+          :pot_peak
+        end
+
+        def field
+          :pot_peak_c
+        end
+
+        def alone
+          { **@pot.alone, pot_life_min: @pot.minutes, pot_mass_g: @pot.mass_g, pot_peak_c: @clock.pot_peak_c }.except(:more_pot_lives)
+        end
+
+        def misfit(reaction, _like = nil)
+          (@pot.cup(reaction).run.peak_c - @clock.pot_peak_c) / SD_C
+        end
+      end
+    end
+  end
+end

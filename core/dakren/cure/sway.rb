@@ -1,0 +1,127 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Cure
+    # How the usable minutes of a cup hang on what is not known: the slope of ln(usable) on each unknown, and on the room.
+    #
+    # Rule: the equations of the cup, linearised along one run of it and followed by the trapezium rule with s = age / W from 0 to 1 as
+    # the running quantity: dT/ds = rise I phi(a) - C W (T - room)/g, dt/ds = W/g, I s = effort(a). A second run is not needed.
+    class Sway
+      # Degrees by which room and tins may be off together.
+      ROOM_C = 1.5
+      B_LOOK = 1.0e-4
+
+      # @param cup [Cup] @param run [Cup::Run] of it, at least to where it is unusable
+      # @param unknowns [Unknowns]
+      def initialize(cup, run, unknowns)
+        @cup = cup
+        @run = run
+        @reaction = cup.reaction
+        @unknowns = unknowns
+        @effort_end = @reaction.effort(@reaction.conversion_at_end)
+      end
+
+      # @return [Array<Float>] slope of ln(usable) on each unknown in order, for one standard deviation; the room's is last, for ROOM_C
+      def slopes
+        before = nil
+        swings = starting
+        shifts = Array.new(swings.size, 0.0)
+        nodes.each do |node|
+          here = looked_at(node)
+          swings, shifts = carried(before, here, swings, shifts) if before
+          before = here.merge(swings: swings)
+        end
+        shifts.map { |shift| shift / @run.usable_min }
+      end
+
+      private
+
+      def starting
+        Array.new(@unknowns.count, 0.0) << ROOM_C
+      end
+
+      # Steps of the run up to where the working time is used up, as [s, °C, conversion].
+      def nodes
+        working = @reaction.working_min
+        inside = @run.track.take_while { |_, _, age, _| age < working }
+        last = inside.last
+        over = @run.track[inside.size]
+        share = over ? (working - last[2]) / (over[2] - last[2]) : 1.0
+        ending = over ? last[1] + ((over[1] - last[1]) * share) : last[1]
+        inside.map { |_, temp_c, age, conversion| [age / working, temp_c, conversion] } << [1.0, ending, @reaction.conversion_at_end]
+      end
+
+      # Everything the slopes need at one place: how a swing of the temperature fades, what drives it, and what delays.
+      def looked_at(node)
+        s, temp_c, a = node
+        kelvin = temp_c + ZERO_C_K
+        over_pace = @reaction.working_min / @reaction.pace(temp_c)
+        hurry = @reaction.age_exponent / (kelvin * kelvin)
+        apart = temp_c - @cup.room_c
+        loss = @cup.cooling_per_min * over_pace
+        { s: s, over_pace: over_pace, hurry: hurry, fades: loss * (1 - (apart * hurry)), drives: drives(s, a, kelvin, loss, apart),
+          delays: delays(kelvin) }
+      end
+
+      # What drives a swing of the temperature, for each unknown.
+      def drives(s, a, kelvin, loss, apart)
+        b = @reaction.autocatalysis
+        left = 1 - a
+        phi = (b + a) * left * left
+        made = @cup.rise_k * @effort_end * phi
+        by_a = left * (left - (2 * (b + a)))
+        ended = end_odds / phi_of(@reaction.conversion_at_end)
+        on_b = b * Unknowns::SEED[1]
+        effort_b = @reaction.with(autocatalysis: b + B_LOOK)
+        bend = (effort_b.effort(a) - @reaction.effort(a)) / B_LOOK
+        bend_end = (effort_b.effort(@reaction.conversion_at_end) - @effort_end) / B_LOOK
+        found = [made * ((ended / @effort_end) + (by_a * s * ended)),
+          -loss * apart * Unknowns::LOSS[1], made * heat_sd, loss * apart * energy_swing(kelvin),
+          made * on_b * ((bend_end / @effort_end) + (left * left / phi) + (by_a * ((s * bend_end) - bend)))]
+        found << (-loss * apart * Unknowns::WORKING_SD) unless @unknowns.working_told?
+        found << (loss * ROOM_C)
+      end
+
+      # What makes time itself longer or shorter, beside the temperature.
+      def delays(kelvin)
+        found = [0.0, 0.0, 0.0, -energy_swing(kelvin), 0.0]
+        found << Unknowns::WORKING_SD unless @unknowns.working_told?
+        found << 0.0
+      end
+
+      # Change of ln g for one standard deviation of the activation energy.
+      def energy_swing(kelvin)
+        @energy_sd ||= Unknowns::ENERGY_SD[@unknowns.clock.told?(:activation_kj_mol)] * 1000 / GAS_CONSTANT_J_MOLK
+        -@energy_sd * ((1 / kelvin) - (1 / (@reaction.reference_temp_c + ZERO_C_K)))
+      end
+
+      def heat_sd
+        Unknowns::HEAT_SD[@unknowns.clock.told?(:heat_j_g)]
+      end
+
+      def end_odds
+        a = @reaction.conversion_at_end
+        a * (1 - a) * Unknowns::CONVERSION[1]
+      end
+
+      def phi_of(conversion)
+        left = 1 - conversion
+        (@reaction.autocatalysis + conversion) * left * left
+      end
+
+      # One step of the trapezium rule, for all unknowns at once.
+      def carried(before, here, swings, shifts)
+        half = (here[:s] - before[:s]) / 2
+        next_swings = swings.each_index.map do |i|
+          ((swings[i] * (1 - (half * before[:fades]))) + (half * (before[:drives][i] + here[:drives][i]))) / (1 + (half * here[:fades]))
+        end
+        next_shifts = shifts.each_index.map { |i| shifts[i] + (half * (delayed(before, swings, i) + delayed(here, next_swings, i))) }
+        [next_swings, next_shifts]
+      end
+
+      def delayed(place, swings, i)
+        place[:over_pace] * (place[:delays][i] - (place[:hurry] * swings[i]))
+      end
+    end
+  end
+end

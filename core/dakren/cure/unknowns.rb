@@ -1,0 +1,82 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Cure
+    # What no sheet tells: five numbers that vary around usual values, and the working time where it is not told. Each is moved by an
+    # unknown z in standard deviations.
+    #
+    # Rule: a_end 0.40, logit +/- 0.40; u 3.5, ln +/- 0.50; H 340 J/g less its powder, ln +/- 0.18, told +/- 0.04; E 54 +/- 4 kJ/mol, told
+    # +/- 1; b 0.10, ln +/- 0.40; W, where not told, ln +/- 0.30 around what meets the first statement.
+    class Unknowns
+      CONVERSION = [0.40, 0.40].freeze
+      LOSS = [3.5, 0.50].freeze
+      HEAT_SD = { true => 0.04, false => 0.18 }.freeze
+      ENERGY_SD = { true => 1.0, false => 4.0 }.freeze
+      SEED = [0.10, 0.40].freeze
+      WORKING_SD = 0.30
+      # What each is called, in order.
+      NAMES = { conversion_at_end: "how far it has set when it cannot be spread", loss_factor: "how fast it gives off heat",
+                heat_j_g: "how much heat it makes", activation_kj_mol: "how much warmth hurries it", autocatalysis: "how it feeds itself",
+                working_min: "its working time as a film" }.freeze
+
+      attr_reader :clock, :working_min
+
+      # @param clock [Clock]
+      # @param working_min [Float, nil] the usual one, where it is known already
+      # @raise [InputError, NotSolved] where no working time meets the sheet's first statement
+      def initialize(clock, working_min: nil)
+        @clock = clock
+        @working_min = clock.working_min || working_min || usual_working_min
+      end
+
+      def working_told?
+        !clock.working_min.nil?
+      end
+
+      def count
+        working_told? ? 5 : 6
+      end
+
+      # @param z [Array<Float>] each in standard deviations from its usual value
+      # @return [Reaction]
+      def reaction(z)
+        end_odds = Math.log(CONVERSION[0] / (1 - CONVERSION[0])) + (CONVERSION[1] * z[0])
+        at(conversion_at_end: 1 / (1 + Math.exp(-end_odds)), loss_factor: LOSS[0] * Math.exp(LOSS[1] * z[1]),
+          heat_j_g: clock.heat_j_g * Math.exp(HEAT_SD[clock.told?(:heat_j_g)] * z[2]),
+          activation_kj_mol: (clock.activation_kj_mol + (ENERGY_SD[clock.told?(:activation_kj_mol)] * z[3])).clamp(10.0, 150.0),
+          autocatalysis: SEED[0] * Math.exp(SEED[1] * z[4]),
+          working_min: working_told? ? working_min : working_min * Math.exp(WORKING_SD * z[5]))
+      end
+
+      # One standard deviation of a number before anything is known of it, as in the rule above.
+      # @return [Float]
+      def spread(name)
+        case name
+        when :heat_j_g then HEAT_SD[clock.told?(:heat_j_g)]
+        when :activation_kj_mol then ENERGY_SD[clock.told?(:activation_kj_mol)]
+        else { conversion_at_end: CONVERSION[1], loss_factor: LOSS[1], autocatalysis: SEED[1], working_min: WORKING_SD }.fetch(name)
+        end
+      end
+
+      private
+
+      def at(**numbers)
+        Reaction.new(reference_temp_c: clock.reference_temp_c, **numbers)
+      end
+
+      def usual(working_min)
+        at(working_min: working_min, conversion_at_end: CONVERSION[0], loss_factor: LOSS[0], heat_j_g: clock.heat_j_g,
+          activation_kj_mol: clock.activation_kj_mol, autocatalysis: SEED[0])
+      end
+
+      # The working time at which a mix with usual values meets the sheet's first statement: its pot life, else its depth.
+      def usual_working_min
+        statement = Statements.of(clock).find { |one| %i[pot_life depth].include?(one.name) }
+        low, high = statement.working_range
+        Math.exp(Solve.root(Math.log(low), Math.log(high), tolerance: 1.0e-7) { |log| statement.squeezed(usual(Math.exp(log))) })
+      rescue NotSolved
+        raise InputError.new(statement.field, "cannot be met by any mix: check it, with its mass, temperature or limit")
+      end
+    end
+  end
+end
