@@ -33,6 +33,10 @@ module Dakren
       SIGNS = { "add" => "added", "take" => "taken away" }.freeze
       WET_OUT = { "auto" => "as its weight asks", "above" => "wetted from above (light)", "into" => "laid into wet resin (heavy)" }.freeze
       XY = Geometry::Polygon::COORDINATE_MM
+      # What a coat lies on, as the clock knows it; the first is told by the work itself.
+      GROUNDS = { "auto" => "as usual: wood, or a thin mould", **Cure::Wall::GROUNDS.to_h { |name, wall| [name.to_s, wall.label] },
+                  "own" => "the shop's own" }.freeze
+      ON_GROUND = %w[flat void cavity cylinder cone box pool].freeze
       ONLY_VOID = { form: ["void"] }.freeze
 
       class << self
@@ -133,6 +137,14 @@ module Dakren
         rows("solids", "Cast in", make("ml", "Cast in %d, volume", short: "each", allowed: 0.001..10_000_000, **VOLUME),
           make("count", "Cast in %d, how many", short: "how many", allowed: 1..10_000, **PLAIN), short: "What is cast in",
           asked: ONLY_VOID),
+        choice("ground", "Lies on", GROUNDS, asked: { form: ON_GROUND }, withdraws: true),
+        length("wall_mm", "Ground is thick", 0.1..1000, asked: { ground: ["own"] }, withdraws: true),
+        make("wall_w", "Ground leads heat", short: "It leads, W/m K", allowed: 0.005..500, asked: { ground: ["own"] }, withdraws: true,
+        **PLAIN),
+        make("wall_c", "Ground takes heat", short: "It takes, MJ/m³ K", allowed: 0.001..10, asked: { ground: ["own"] }, withdraws: true,
+        **PLAIN),
+        length("channel", "Channel, slot or cell, wide", 0.5..1000, short: "Narrow: wide", usual: "not narrow",
+          hint: "a narrow one loses heat to its walls", asked: ONLY_VOID, withdraws: true),
         length("diameter", "Across"), length("top", "Across the other end", 0..1_000_000), length("bottom", "Across the bottom", 1..3000),
         length("rim", "Across the rim", 1..3000), length("length", "Length"), length("width", "Width"), length("height", "Height"),
         rows("levels", "Levels", length("x", "Level %d, long", short: "long"), length("y", "Level %d, deep", short: "deep"),

@@ -63,7 +63,20 @@ module Dakren
       def read
         texture = @reading.figure("texture") || 0
         shape = plan? ? planned : bodied
-        shape && Work::Place.new(name: name, sort: sort, shape: shape, texture_pct: texture)
+        wall = read_wall
+        channel = @reading.asked?("channel") ? @reading.figure("channel")&.to_f : nil
+        shape && Work::Place.new(name: name, sort: sort, shape: shape, texture_pct: texture, wall: wall, channel_mm: channel)
+      end
+
+      # @return [Cure::Wall, nil] nil where it goes by the work
+      def read_wall
+        return unless @reading.asked?("ground")
+
+        ground = @reading.choice("ground")
+        return Cure::Wall::GROUNDS[ground.to_sym] unless ground == "own"
+
+        mm, w_mk, mj_m3k = %w[wall_mm wall_w wall_c].map { |name| @reading.figure(name, needed: true)&.to_f }
+        mm && w_mk && mj_m3k && Cure::Wall.of(mm: mm, w_mk: w_mk, mj_m3k: mj_m3k)
       end
 
       def planned

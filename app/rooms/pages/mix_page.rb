@@ -105,6 +105,17 @@ module Dakren
         [show(found.mass_g, :g), found.cup.name, @wording.minutes(found.needed_min), @wording.minutes(found.usable_min)]
       end
 
+      # "Empty each cup within 24 min; left standing it smokes after 31 min.": the first one by the clock.
+      # @return [String, nil]
+      def left_standing
+        standing = plan.left_standing or return
+        met = first_coat.from_min + plan.batches.first.mix_from
+        hot = { warm: "gets warm", hot: "gets hot enough to crack", smoke: "smokes" }.fetch(standing.grade.name)
+        return in_minutes(standing, hot) if plan.batches.size > 1 || coats.size > 1
+
+        "Empty the cup by #{clock(met + plan.usable.early)}; left standing it #{hot} at #{clock(met + standing.peak_min)}."
+      end
+
       # "In a wide tray, 300 mm, this batch lasts 40 min longer.": worth a line when it is worth a tenth.
       def tray_gain
         tray, gained = plan.tray_gain
@@ -130,6 +141,14 @@ module Dakren
       end
 
       private
+
+      def in_minutes(standing, hot)
+        "Empty each cup within #{@wording.minutes(plan.usable.early)}; left standing it #{hot} after #{@wording.minutes(standing.peak_min)}."
+      end
+
+      def clock(minute)
+        @desk.time_at(minute).strftime("%H:%M")
+      end
 
       def show(value, unit)
         @wording.show(Quantity.new(value: value, unit: unit))

@@ -6,6 +6,7 @@ module Dakren
     class PlacePage
       # What is asked beside the name, in the first line; the rest of a void is told with its soundings.
       FIRST = %w[texture depth].freeze
+      OF_GROUND = %w[ground wall_mm wall_w wall_c channel].freeze
       OF_SOUNDINGS = %w[piece edge mean].freeze
 
       attr_reader :letter, :place
@@ -77,6 +78,22 @@ module Dakren
       # @return [Rows, nil] of a body that is told by rows
       def measure_rows
         place.declared.rows && @form.rows("#{id}-#{place.declared.rows}")
+      end
+
+      # @return [Array<Control>] what it lies on, as far as that is asked of it
+      def of_ground
+        place.asked(OF_GROUND).map { |name| @form.control("#{id}-#{name}") }
+      end
+
+      # "Lies on wood", in a word.
+      def ground_title
+        chosen = @desk.choice("#{id}-ground")
+        chosen == "auto" ? "Lies on" : "Lies on #{Document::Fields::GROUNDS.fetch(chosen)}"
+      end
+
+      def ground_open?
+        @desk.problems_of("#{id}-").any? { |problem| OF_GROUND.include?(problem.field.delete_prefix("#{id}-")) } ||
+          @desk.missing_of("#{id}-wall").any?
       end
 
       # @return [Array<Control>] how the depth between soundings is taken

@@ -10,11 +10,13 @@ module Dakren
   #
   # Rule: Levenberg-Marquardt on |z|^2 + the sum of squared misfits; slopes by looking a little way on.
   module LeastSquares
-    MOST_LOOKS = 80
+    MOST_LOOKS = 16
+    # A gain below this share of what is left is none.
+    WORTH = 1.0e-8
     # Unknowns are in standard deviations: a step below this changes no figure anybody reads.
     SETTLED = 2.0e-5
     LOOK = 0.01
-    STIFFEST = 1.0e9
+    STIFFEST = 1.0e6
 
     # at: the unknowns; misfits: residuals there; slopes: one row for each misfit; covariance: of the unknowns at the minimum.
     Found = Value.define(:at, :misfits, :slopes, :covariance) do
@@ -29,42 +31,43 @@ module Dakren
     # @param start [Array<Float>] where to begin
     # @param look [Float] how far slopes look on
     # @yieldparam z [Array<Float>]
-    # @yieldparam like [Array<Float>, nil] misfits close by, where a slope is asked for: a misfit with a kink keeps to that side
+    # @yieldparam like [Array<Float>, nil] given where only slopes are asked for: misfits close by, where a slope is asked for: a misfit with a kink keeps to that side
     # @yieldreturn [Array<Float>] misfits in standard deviations
-    # @return [Found]
-    # @raise [NotSolved] when it does not settle
+    # @return [Found] the best found in a bounded number of looks
     def minimise(start, look: LOOK, &misfits)
       at = start.map(&:to_f)
-      here = yield(at, nil)
+      here = misfits.call(at, nil)
       slopes = slopes_at(at, here, look, &misfits)
       damping = 1.0e-4
       MOST_LOOKS.times do
         step = step_from(at, here, slopes, damping)
         there = at.zip(step).map { |z, by| z + by }
-        found = yield(there, nil)
-        if cost(there, found) <= cost(at, here)
+        found = misfits.call(there, nil)
+        gained = cost(at, here) - cost(there, found)
+        # Nothing to be had any more, or every step is a step up: it is as good as it gets.
+        break if step.all? { |by| by.abs < SETTLED } || damping > STIFFEST
+
+        if gained >= 0
           at = there
           here = found
           damping = [damping / 8, 1.0e-9].max
-          settled = step.all? { |by| by.abs < SETTLED }
           slopes = slopes_at(at, here, look, &misfits)
-          return finish(at, here, slopes) if settled
+          break if gained < WORTH * (1 + cost(at, here))
         else
-          return finish(at, here, slopes) if step.all? { |by| by.abs < SETTLED }
-
           damping *= 10
-          raise NotSolved, "no step makes it better" if damping > STIFFEST
         end
       end
-      raise NotSolved, "not settled after #{MOST_LOOKS} looks"
+      finish(at, here, slopes)
     end
 
+    # Slopes are told apart from the misfits themselves, so that they may be looked up more roughly.
     # @return [Array<Array<Float>>] a row for each misfit
     def slopes_at(at, here, look)
+      base = yield(at, here)
       columns = at.each_index.map do |i|
         moved = at.dup
         moved[i] += look
-        yield(moved, here).zip(here).map { |there, before| (there - before) / look }
+        yield(moved, here).zip(base).map { |there, before| (there - before) / look }
       end
       here.each_index.map { |row| columns.map { |column| column[row] } }
     end

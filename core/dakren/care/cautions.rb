@@ -61,16 +61,16 @@ module Dakren
         [standing_cup, thick_coat, lifts].compact
       end
 
-      # A cup is never refused for its heat; the ticket says when, and what to do first.
+      # An alarm only where this plan is at risk; else the ticket says in one line when to empty it.
       def standing_cup
-        run = @plan.standing
-        grade = Cure::Heat.of(run.peak_c)
-        return if grade.name == :calm
+        standing = @plan.left_standing
+        return unless standing && (standing.thin || standing.second)
 
+        says = standing.second ? "A second pot waits while the first is used" : "There is little time to spare"
         Caution.new(at: :cups,
           first: "Pour it all out and spread it before that. A hot cup goes outside on bare ground: no lid, not the bin.",
-          says: "A cup left standing reaches %{peak} after %{when}: it #{grade.means}.",
-          parts: { peak: degrees(run.peak_c), when: Quantity.new(value: run.peak_min, unit: :min) })
+          says: "#{says}: a cup left standing reaches %{peak} after %{when}, it #{standing.grade.means}.",
+          parts: { peak: degrees(standing.peak_c), when: Quantity.new(value: standing.peak_min, unit: :min) })
       end
 
       def thick_coat

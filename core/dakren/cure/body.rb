@@ -55,7 +55,8 @@ module Dakren
       wood: Wall.new(mm: 18.0, w_mk: 0.13, mj_m3k: 1.0, label: "wood"),
       concrete: Wall.new(mm: 100.0, w_mk: 1.4, mj_m3k: 2.0, label: "concrete or stone"),
       metal: Wall.new(mm: 3.0, w_mk: 45.0, mj_m3k: 3.7, label: "steel or aluminium"),
-      foam: Wall.new(mm: 30.0, w_mk: 0.035, mj_m3k: 0.04, label: "foam")
+      foam: Wall.new(mm: 30.0, w_mk: 0.035, mj_m3k: 0.04, label: "foam"),
+      mould: Wall.new(mm: 3.0, w_mk: 0.2, mj_m3k: 1.8, label: "a thin mould")
     }.freeze
   end
 end

@@ -105,7 +105,8 @@ module Dakren
         def rest(step, until_min)
           ready = @minute + ((@working_min - step.age_min) / step.pace)
           @usable_min ||= ready if ready <= until_min
-          @track << [until_min, step.temp_c, step.age_min + ((until_min - @minute) * step.pace), nil]
+          age = step.age_min + ((until_min - @minute) * step.pace)
+          @track << [until_min, step.temp_c, age, step.conversion_at(age)]
         end
 
         private

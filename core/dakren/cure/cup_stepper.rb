@@ -47,6 +47,7 @@ module Dakren
       # @param reaction [Reaction] @param rise_k [Float] by which the whole heat warms it
       # @param cooling_per_min [Float] of the difference to the room
       def initialize(reaction, rise_k:, cooling_per_min:, start_c:, room_c:)
+        @reaction = reaction
         @exponent = reaction.age_exponent
         @offset = reaction.age_offset
         @seed = reaction.autocatalysis
@@ -133,6 +134,11 @@ module Dakren
 
         most = @conversion > @turning ? @reacting : @rate * @pace * @fastest
         @rise * most < SETTLED_C * @cooling
+      end
+
+      # Conversion at an age.
+      def conversion_at(age_min)
+        @reaction.conversion_at(age_min)
       end
 
       private

@@ -12,10 +12,10 @@ module Dakren
       # Colder and warmer than the sheet's own temperature by this much.
       DEPTH_OFFSETS_C = [-6, 0, 4].freeze
       DEPTH_NODES = 11
-      DEPTH_POINTS = 12
+      DEPTH_POINTS = 10
       # Above this a lift smokes, however hot.
       SMOKES_C = 200.0
-      BAND_POINTS = [2, 4, 5, 6, 8, 11].freeze
+      BAND_POINTS = [1, 4, 6, 9].freeze
 
       # @param clock [Clock] @param wall [Wall] what a lift lies on
       def initialize(clock, wall: Wall::GROUNDS[:wood])

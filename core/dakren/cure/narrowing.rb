@@ -24,10 +24,12 @@ module Dakren
       def initialize(mix)
         @mix = mix
         @known = mix.calibration
-        @mass_g, @temp_c = ASKED.max_by { |mass, temp| @known.sd(slopes(mass, temp)) }
+        @mass_g, @temp_c = ASKED.select { |mass, temp| usable(mass, temp) }.max_by { |mass, temp| @known.sd(slopes(mass, temp)) }
+        raise NotSolved, "a cup of it never sets within 60 days" unless @mass_g
+
         @asked = slopes(mass_g, temp_c)
         @sd = @known.sd(@asked)
-        @band = Band.around(mix.cup(mass_g: mass_g, start_c: temp_c, room_c: temp_c).usable_min, sd)
+        @band = Band.around(usable(mass_g, temp_c), sd)
       end
 
       # What could be told further, the most telling first.
@@ -44,6 +46,10 @@ module Dakren
 
       private
 
+      def usable(mass_g, temp_c)
+        @mix.cup(mass_g: mass_g, start_c: temp_c, room_c: temp_c).usable_min
+      end
+
       def slopes(mass_g, temp_c)
         cup = { mass_g: mass_g, start_c: temp_c, room_c: temp_c }
         @mix.sways_of(**cup)[0..-2]
@@ -52,7 +58,7 @@ module Dakren
       def second_pots
         clock = @mix.clock
         told = clock.pot_lives.map(&:first)
-        SECOND_POTS_G.reject { |mass| told.any? { |one| Math.log(one / mass).abs < Math.log(APART) } }.map do |mass|
+        SECOND_POTS_G.select { |mass| usable(mass, clock.reference_temp_c) }.reject { |mass| told.any? { |one| Math.log(one / mass).abs < Math.log(APART) } }.map do |mass|
           Offer.new(name: :more_pot_lives, mass_g: mass, sd: after(slopes(mass, clock.reference_temp_c), Statements::PotLife::SD))
         end
       end

@@ -69,6 +69,16 @@ module Dakren
         ((Math.log((autocatalysis + conversion) / autocatalysis) - Math.log(left)) / (c * c)) + (((1 / left) - 1) / c)
       end
 
+      # Conversion at an age, wherever it spent it.
+      # @param age_min [Float]
+      # @return [Float] 0 to 1
+      def conversion_at(age_min)
+        wanted = age_min * rate_per_min
+        return 1 - (1 / ((1 + autocatalysis) * wanted)) if wanted > 1.0e6
+
+        Solve.root(0.0, 1 - 1.0e-7, tolerance: 1.0e-9) { |conversion| effort(conversion) - wanted }
+      end
+
       # @return [Reaction] the same with some numbers changed
       def with(**changes)
         Reaction.new(**NAMES.to_h { |name| [name, public_send(name)] }, **changes)

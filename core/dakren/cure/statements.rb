@@ -81,6 +81,8 @@ module Dakren
         ABOVE_C = 3.0
         BELOW_C = 15.0
         NODES = 25
+        # Enough for how the peak hangs on an unknown.
+        SLOPE_NODES = 11
         WORKING_MIN = [0.5, 80_000.0].freeze
 
         def initialize(clock)
@@ -97,7 +99,7 @@ module Dakren
 
         # @param like [Float, nil] a misfit close by, whose side is kept to
         def misfit(reaction, like = nil)
-          over = peak_c(reaction) - @clock.depth_peak_limit_c
+          over = peak_c(reaction, like ? SLOPE_NODES : NODES) - @clock.depth_peak_limit_c
           over / ((like || over).positive? ? ABOVE_C : BELOW_C)
         end
 
@@ -115,9 +117,9 @@ module Dakren
         end
 
         # @return [Float] hottest °C
-        def peak_c(reaction)
+        def peak_c(reaction, nodes = NODES)
           reference = @clock.reference_temp_c
-          Pour.new(reaction, Body.of(@clock, reaction.heat_j_g), depth_mm: @clock.max_depth_mm, start_c: reference, nodes: NODES,
+          Pour.new(reaction, Body.of(@clock, reaction.heat_j_g), depth_mm: @clock.max_depth_mm, start_c: reference, nodes: nodes,
             room: Profile.constant(reference)).run(&:spent?).peak_c
         end
       end

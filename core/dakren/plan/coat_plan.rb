@@ -14,6 +14,11 @@ module Dakren
     class CoatPlan
       # How hot the work gets, and how many minutes after it was laid.
       Hot = Value.define(:peak_c, :peak_min)
+      # A cup that is not emptied: how hot it gets and after how many minutes; thin: is there little time to spare? second: does another
+      # wait beside it?
+      Standing = Value.define(:peak_c, :peak_min, :grade, :thin, :second)
+      # More of the time there is than this is a thin margin.
+      THIN_SHARE = 0.9
       # One cup of the plan: when it is mixed, poured out and used up, in minutes from the start.
       PlannedBatch = Value.define(:number, :portion, :split, :mix_from, :pour_from, :done_at)
 
@@ -102,6 +107,17 @@ module Dakren
       # @return [Cure::Cup::Run] what a cup does when it is left standing
       def standing
         @mix.cup(**cup_conditions)
+      end
+
+      # What a cup does if nobody empties it, where it does not stay calm.
+      # @return [Standing, nil]
+      def left_standing
+        run = standing
+        grade = Cure::Heat.of(run.peak_c)
+        return if grade.name == :calm || usable.early.nil?
+
+        Standing.new(peak_c: run.peak_c, peak_min: run.peak_min, grade: grade, second: helper? && batches.size > 1,
+          thin: portions.first.needed_min > THIN_SHARE * TIME_SHARE * usable.early)
       end
 
       # What the same batch gains in the widest tray.

@@ -39,9 +39,17 @@ module Dakren
       # @param loss_factor [Float] u of the reaction
       # @return [Hash{Symbol=>Object}] wall, side_w_m3k
       def ground(loss_factor)
-        wall = places.first&.wall || Cure::Wall::GROUNDS[:wood]
+        wall = places.first&.wall || Cure::Wall::GROUNDS.fetch(usual_ground)
         edge = places.map(&:edge_to_area_per_m).max || 0.0
         { wall: wall, side_w_m3k: edge / ((1 / (Cure::Vessel::SIDE_W_M2K * loss_factor)) + (wall.mm / 1000 / wall.w_mk)) }
+      end
+
+      # What it lies on where nobody said so: moulds are thin, a concrete surface is concrete, everything else wood.
+      # @return [Symbol] of Cure::Wall::GROUNDS
+      def usual_ground
+        return :mould if places.first&.sort == :cavity
+
+        figures[:surface].to_s.start_with?("concrete") ? :concrete : :wood
       end
 
       # Each body by itself, where it is too deep for its width to be a slab.

@@ -25,7 +25,8 @@ class ShelfTest < AppTest
       assert_predicate sheet.ratio, :densities?, record.name
       assert sheet.stages.key?(:full) && sheet.lowest_c && sheet.highest_c, record.name
       refute_empty sheet.purposes
-      assert_operator sheet.mix.cup_rate_per_s, :>, 1e-7, record.name
+      assert_empty sheet.mix.calibration.at_odds, record.name
+      assert_operator sheet.mix.calibration.distance, :<, 2.5, record.name
     end
     assert_equal(3, records.count { |record| record.resin.include?("laminating") })
     assert_equal [16, 1], Stores::Sheet.find_by!(hardener: "filler").attributes.values_at("ratio_resin", "ratio_hardener")
@@ -56,7 +57,7 @@ class ShelfTest < AppTest
         form = Document::SheetForm.of(record, system)
 
         assert_predicate form, :valid?, "#{record.name}: #{form.problems}"
-        form.columns.each do |name, value|
+        form.columns.except(:calibration).each do |name, value|
           kept = record.public_send(name)
           if value.is_a?(Float) then assert_in_delta kept, value, 1e-3, "#{record.name} #{name} #{system}"
           elsif value.nil? then assert_nil kept
@@ -88,10 +89,41 @@ class ShelfTest < AppTest
     end
   end
 
-  def test_contradictions_are_told_with_the_reason
-    add(pot_life_min: "60")
+  # Numbers that do not go together are taken, and told: what each would mean alone.
+  def test_statements_at_odds_are_told
+    add("pot_life_min" => "60", "resin" => "At odds")
+    get "/shelf/#{Stores::Sheet.find_by!(resin: "At odds").id}"
 
-    assert_includes words, "Pot life must not be longer than the working time: a full cup never outlives a thin film"
+    assert_includes words, "These numbers do not go together: check the pot life of 150 g"
+    assert_includes words, "By the pot life of 150 g alone, 500 g would last"
+  end
+
+  def test_a_pot_life_alone_makes_a_sheet
+    add("working_min" => "", "reference_temp_c" => "", "recoat_opens" => "", "recoat_closes" => "", "full" => "", "resin" => "Short tin",
+        "pot_mass_g" => "", "heat_j_g" => "")
+    record = Stores::Sheet.find_by!(resin: "Short tin")
+    get "/shelf/#{record.id}"
+
+    assert_includes words, "Carried by: pot life."
+    assert_match(/A further pot life, of [\d.]+ (?:k?g), would narrow that by \d+ %/, words)
+    refute_nil record.calibration["z"]
+  end
+
+  def test_further_pot_lives_are_typed_a_line_each_and_come_back
+    add("more_pot_lives" => "500 g, 25 °C, 18 min\n1.5 kg, 20 °C, 16 min", "resin" => "Two pots")
+    record = Stores::Sheet.find_by!(resin: "Two pots")
+
+    assert_equal [[500.0, 25.0, 18.0], [1500.0, 20.0, 16.0]], record.more_pot_lives
+    get "/shelf/#{record.id}"
+
+    assert_includes page, "500 g, 25 °C, 18 min"
+    add("more_pot_lives" => "500 g, 42 min", "resin" => "Wrong pots")
+
+    assert_equal 422, last_response.status
+    assert_includes words, "Further pot lives must be lines of three, like 500 g, 25 °C, 42 min"
+  end
+
+  def test_contradictions_are_told_with_the_reason
     add(recoat_closes: "1–2 h")
 
     assert_includes words, "must come after the window opens"
@@ -212,7 +244,7 @@ class SettingsTest < AppTest
   # Typed on the page, kept on the shelf, read by the core: every property there is, none lost on the way.
   def test_every_property_of_the_work_goes_from_the_page_to_the_plan
     record = Stores::Sheet.find_by!(resin: "Granite floor 210")
-    told = { "thinnest_film_mm" => "0.11", "thickest_film_mm" => "0.92", "solids_vol_pct" => "63", "thinner_most_pct" => "4",
+    told = { "thinnest_film_mm" => "0.11", "thickest_film_mm" => "0.92", "stage_coat_mm" => "2", "solids_vol_pct" => "63", "thinner_most_pct" => "4",
              "grain_most_g_m2" => "2100", "moisture_most_pct" => "5",
              "pack_ml" => "9000", "service_c" => "44", "service_cured_c" => "71" }
 
