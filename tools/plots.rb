@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Draws docs/plots: the core against cases solved independently, and a cup as it runs away.
+# Draws docs/plots: the core against cases solved independently, and what a chemist would look at first.
 require "erubi"
 require "fileutils"
 require "json"
@@ -14,13 +14,17 @@ module Plots
   include Dakren
 
   OUT = File.expand_path("../docs/plots", __dir__)
-  CASES = JSON.parse(File.read(File.expand_path("../test/reference/cure_cases.json", __dir__)))
+  CASES = JSON.parse(File.read(File.expand_path("../test/reference/clock_cases.json", __dir__)))
   WIDTH = 560
 
   module_function
 
+  def sheet(name)
+    Cure::Mix.new(Cure::Clock.new(**CASES["sheets"].fetch(name).transform_keys(&:to_sym)))
+  end
+
   def mix(kase)
-    Cure::Mix.new(Cure::Clock.new(**CASES["sheets"].fetch(kase["sheet"]).transform_keys(&:to_sym)))
+    sheet(kase["sheet"]).with(ballast: Cure::Ballast.new(share: kase["inert_share"].to_f))
   end
 
   def write(name, chart)
@@ -47,49 +51,85 @@ module Plots
     write(name, chart)
   end
 
-  def times
-    pairs = CASES["cups"].map { |kase| [kase["usable_min"], cup(kase).usable_min] }
-    pairs += CASES["spreads"].map do |kase|
-      [kase["left_as_film_min"], mix(kase).left(spread_at_min: kase["spread_at_min"], **place(kase)).as_film_min]
-    end
-    pairs += CASES["films"].map do |kase|
-      [kase["reached_min"], mix(kase).film(Cure::Profile.new(kase["profile"])).reached_min(kase["age_min"])]
-    end
-    agreement("times", pairs, [10, 10_000], [10, 30, 100, 300, 1000, 3000, 10_000], "minutes", log: true)
-  end
-
-  def peaks
-    pairs = CASES["cups"].map { |kase| [kase["peak_c"], cup(kase).peak_c] }
-    pairs += CASES["pours"].map do |kase|
-      [kase["peak_c"], mix(kase).pour(depth_mm: kase["depth_mm"], start_c: kase["start_c"], room: Cure::Profile.constant(kase["room_c"]),
-        wall_mm: kase["wall_mm"], wall_w_mk: kase["wall_w_mk"]).peak_c]
-    end
-    agreement("peaks", pairs, [0, 250], [0, 50, 100, 150, 200, 250], "°C", log: false)
-  end
-
   def place(kase)
     { mass_g: kase["mass_g"], start_c: kase["start_c"], room_c: kase["room_c"], diameter_mm: kase["cup_diameter_mm"] }
   end
 
-  def cup(kase)
-    mix(kase).cup(**place(kase))
+  def poured(kase)
+    mm, w_mk, mj_m3k = kase["wall"]
+    mix(kase).pour(depth_mm: kase["depth_mm"], start_c: kase["start_c"], room: Cure::Profile.constant(kase["room_c"]),
+      wall: Cure::Wall.of(mm: mm, w_mk: w_mk, mj_m3k: mj_m3k), side_w_m3k: kase["side_w_m3k"])
   end
 
-  def runaway
-    chart = Drawings::Chart.new(width: WIDTH, height: 300, x: [0, 110], y: [15, 240], label: "Temperature of cups left standing", right: 90)
-    chart.across_ticks((0..100).step(20).to_h { |minute| [minute, minute.to_s] }, "minutes after the parts met, room 22 °C")
-    chart.up_ticks([50, 80, 120, 200].to_h { |temp| [temp, "#{temp} °C"] })
-    { 50 => "50 g", 200 => "200 g", 1000 => "1 kg" }.each do |mass, name|
-      run = mix(CASES["cups"][0]).cup(mass_g: mass, start_c: 22, room_c: 22)
-      points = run.track.map { |minute, temp, _| [minute, temp] }.select { |minute, _| minute <= 110 }
-      chart.curve(points)
-      chart.svg.text(chart.across(run.peak_min) - 14, chart.up(run.peak_c) - 4, name)
+  def times
+    pairs = CASES["cups"].map { |kase| [kase["usable_min"], mix(kase).cup(**place(kase)).usable_min] }
+    pairs += CASES["pours"].map { |kase| [kase["top_usable_min"], poured(kase).top_usable_min] }
+    agreement("times", pairs, [3, 3000], [3, 10, 30, 100, 300, 1000, 3000], "minutes", log: true)
+  end
+
+  def peaks
+    pairs = CASES["cups"].map { |kase| [kase["peak_c"], mix(kase).cup(**place(kase)).peak_c] }
+    pairs += CASES["pours"].map { |kase| [kase["peak_c"], poured(kase).peak_c] }
+    agreement("peaks", pairs, [0, 300], [0, 50, 100, 150, 200, 250, 300], "°C", log: false)
+  end
+
+  MASSES = Array.new(25) { |i| 5.0 * (2000.0**(i / 24.0)) }.freeze
+  MASS_TICKS = [5, 20, 100, 500, 2000, 10_000].to_h { |mass| [mass, "#{mass} g"] }.freeze
+
+  # A laminating mix at 22 °C from a dab to a pail: minutes with their band.
+  def minutes_by_mass
+    chart = Drawings::Chart.new(width: WIDTH, height: 320, x: [5, 10_000], y: [10, 120], log_x: true, log_y: true,
+      label: "Usable minutes against mass")
+    chart.across_ticks(MASS_TICKS, "mass in one cup, as deep as wide, 22 °C")
+    chart.up_ticks([10, 20, 30, 60, 120].to_h { |tick| [tick, "#{tick} min"] })
+    bands = MASSES.map { |mass| [mass, sheet("laminating-medium").usable_band(mass_g: mass, start_c: 22, room_c: 22)] }
+    chart.between(bands.map { |mass, band| [mass, band.early, band.late] }, "#d5dde6")
+    short = Cure::Mix.new(Cure::Clock.new(**sheet("laminating-medium").clock.stated.except(:working_min)))
+    alone = MASSES.map { |mass| [mass, short.usable_band(mass_g: mass, start_c: 22, room_c: 22)] }
+    chart.curve(bands.map { |mass, band| [mass, band.middle] }, weight: 2.4)
+    %i[early late].each { |side| chart.curve(alone.map { |mass, band| [mass, band.public_send(side)] }, dashed: true) }
+    chart.own_point(100, sheet("laminating-medium").cup(mass_g: 100, start_c: 25, room_c: 25).usable_min, "sheet: 32 min, 100 g, 25 °C")
+    write("minutes-by-mass", chart)
+  end
+
+  def peak_by_mass
+    chart = Drawings::Chart.new(width: WIDTH, height: 320, x: [5, 10_000], y: [0, 240], log_x: true, label: "Hottest against mass")
+    chart.across_ticks(MASS_TICKS, "mass in one cup, as deep as wide")
+    chart.up_ticks([0, 50, 80, 120, 200].to_h { |tick| [tick, "#{tick} °C"] })
+    [15, 22, 30].each do |temp|
+      chart.curve(MASSES.map { |mass| [mass, sheet("laminating-medium").cup(mass_g: mass, start_c: temp, room_c: temp).peak_c] },
+        name: "#{temp} °C")
     end
-    write("runaway", chart)
+    write("peak-by-mass", chart)
+  end
+
+  # A table pour at 22 °C on what it may lie on.
+  def peak_by_depth
+    depths = Array.new(24) { |i| 1.0 + i }
+    chart = Drawings::Chart.new(width: WIDTH, height: 320, x: [0, 24], y: [10, 180], label: "Hottest against depth")
+    chart.across_ticks([3, 6, 12, 18, 24].to_h { |tick| [tick, "#{tick} mm"] }, "depth of a table pour, 22 °C")
+    chart.up_ticks([22, 50, 80, 120].to_h { |tick| [tick, "#{tick} °C"] })
+    known = sheet("table-pour").calibration
+    { wood: "wood", concrete: "concrete", metal: "steel" }.each do |ground, name|
+      peak = lambda do |reaction, depth|
+        Cure::Pour.new(reaction, Cure::Body.of(sheet("table-pour").clock, reaction.heat_j_g), depth_mm: depth, start_c: 22,
+          room: Cure::Profile.constant(22), wall: Cure::Wall::GROUNDS[ground], nodes: 21).run.peak_c
+      end
+      if ground == :wood
+        chart.between(depths.map do |depth|
+          likely = Math.log(peak.call(known.reaction, depth) - 22)
+          share = Math.exp(1.28 * known.sd(known.moved(0.2).map { |reaction| (Math.log(peak.call(reaction, depth) - 22) - likely) / 0.2 }))
+          [depth, 22 + (Math.exp(likely) / share), 22 + (Math.exp(likely) * share)]
+        end, "#d5dde6")
+      end
+      chart.curve(depths.map { |depth| [depth, peak.call(known.reaction, depth)] }, name: name)
+    end
+    write("peak-by-depth", chart)
   end
 end
 
-FileUtils.mkdir_p(Plots::OUT)
 Plots.times
 Plots.peaks
-Plots.runaway
+Plots.minutes_by_mass
+Plots.peak_by_mass
+Plots.peak_by_depth

@@ -47,7 +47,7 @@ module Dakren
       # What the shaded parts say.
       # @return [String]
       def shaded
-        "Shaded: where it is four times in five at #{show(SHOWN_C, :c)}, as far as this sheet tells."
+        "Shaded: where it is four times in five at #{show(SHOWN_C, :c)}, as far as this sheet tells and a room is known."
       end
 
       # The states of a film at several temperatures, on one logarithmic scale of time.
@@ -64,7 +64,7 @@ module Dakren
       # Hottest temperature against depth, over the grades of heat.
       def heat
         depths = @curves.depths_mm
-        chart = Chart.new(width: WIDTH, height: 210, x: [0, depths.last], y: [10, 240],
+        chart = Chart.new(width: WIDTH, height: 210, x: [0, depths.last], y: [10, Cure::Curves::SMOKES_C],
           label: "Hottest temperature against depth of one lift")
         from = 0.0
         Cure::Heat::GRADES.each do |grade|

@@ -173,8 +173,8 @@ module Dakren
         raise InputError.new(:usable_min, "or peak_c must be given") if log[:usable_min].nil? && log[:peak_c].nil?
 
         cup = cup_of(log)
-        Cure::LoggedCup.new(mass_g: Check.number(:mass_g, cup[:mass_g], 0.1..1_000_000, "g"), start_c: Check.temp_c(:start_c, cup[:start_c]),
-          room_c: Check.temp_c(:room_c, cup[:room_c]), diameter_mm: cup[:diameter_mm], ballast: ballast_of(log),
+        Cure::LoggedCup.new(mass_g: Check.number(:mass_g, cup[:mass_g], 0.1..1_000_000, "g"), diameter_mm: cup[:diameter_mm],
+          start_c: Check.temp_c(:start_c, cup[:start_c]), room_c: Check.temp_c(:room_c, cup[:room_c]), ballast: ballast_of(log),
           usable_min: Check.optional(:usable_min, log[:usable_min], 0.1..86_400, "min"),
           peak_c: Check.optional(:peak_c, log[:peak_c], -40..400, "°C"))
       rescue InputError => e
@@ -211,8 +211,8 @@ module Dakren
         Measure::Ratio.new(by: given[:by].is_a?(String) ? given[:by].to_sym : nil, resin: given[:resin], hardener: given[:hardener],
           resin_density_g_ml: question[:resin_density_g_ml], hardener_density_g_ml: question[:hardener_density_g_ml])
       end
-      private_class_method :answer_to, :parsed, :complain, :need, :temp, :mix_of, :clock_of, :cup_of, :ratio_of, :ballast_of, :wall_of, :logs_of,
-        :log_of
+      private_class_method :answer_to, :parsed, :complain, :need, :temp, :mix_of, :clock_of, :cup_of, :ratio_of,
+        :ballast_of, :wall_of, :logs_of, :log_of
     end
   end
 end

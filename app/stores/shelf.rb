@@ -40,9 +40,15 @@ module Dakren
           "second_cup_min" => sheet.mixing.second_cup_min, "extra_resin_pct" => sheet.extra_resin_pct,
           "extra_hardener_pct" => sheet.extra_hardener_pct,
           **sheet.bands.transform_keys { |name| "#{name}_from_index" }, **sheet.limits.to_h.transform_keys(&:to_s),
-          **sheet.clock.stated.slice(*Document::SheetNumbers::CLOCK, :more_pot_lives).transform_keys(&:to_s),
-          **(sheet.clock.assumed?(:inert_share) ? {} : { "inert_pct" => sheet.clock.inert_share * 100 })
+          **clock_numbers(sheet.clock)
         }
+      end
+
+      # What a sheet says of its clock, as a record's columns.
+      def clock_numbers(clock)
+        told = clock.stated.slice(*Document::SheetNumbers::CLOCK, :more_pot_lives)
+        told[:inert_pct] = clock.inert_share * 100 unless clock.assumed?(:inert_share)
+        told.transform_keys(&:to_s)
       end
 
       # @param record [Sheet]
@@ -51,7 +57,7 @@ module Dakren
       def core(record)
         build = lambda do
           Document::SheetNumbers.build(record.attributes.transform_keys(&:to_sym)).tap do |sheet|
-            Cure::Calibration.remember(sheet.clock, record.calibration)
+            Cure::Calibration.remembered?(sheet.clock, record.calibration)
           end
         end
         record.new_record? || record.changed? ? build.call : KNOWN.recall([record.id, record.updated_at], &build)

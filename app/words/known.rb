@@ -5,7 +5,7 @@ module Dakren
     # How well a sheet's clock is known, in sentences: what carries it, what is missing, and what would narrow it most.
     class Known
       TOLD = { working_min: "working time", pot_life_min: "pot life", max_depth_mm: "largest depth", pot_peak_c: "hottest of the pot test",
-               heat_j_g: "heat of reaction", activation_kj_mol: "a working time at a second temperature" }.freeze
+               heat_j_g: "heat of reaction", activation_kj_mol: "activation energy" }.freeze
       FURTHER = { working_min: "The working time as a film", heat_j_g: "The heat of reaction",
                   activation_kj_mol: "A working time at a second temperature" }.freeze
       MOST_OFFERS = 3
@@ -52,7 +52,7 @@ module Dakren
       end
 
       def now
-        "#{cup}: #{span(narrowing.band)}, four times in five."
+        "#{cup}: #{span(narrowing.band)} four times in five, were the room known exactly."
       end
 
       def cup

@@ -63,17 +63,17 @@ module Dakren
         []
       end
 
-      # Drawings of the sheet: heading, SVG or why there is none, and what is said below.
-      # @return [Array<Array(String, String, Array<String>)>]
+      # Drawings of the sheet: heading, what it is drawn for, SVG or why there is none, and what is said below.
+      # @return [Array<Array(String, Control, String, Array<String>)>]
       def drawings
         charts = Drawings::SheetCharts.new(sheet, @wording, wall: wall)
-        [["Minutes in the cup", drawn { charts.usable }, [charts.shaded]],
-          ["States of a film", drawn { charts.states }, of_states], ["Heat of one lift", drawn { charts.heat }, assumed]]
+        [["Minutes in the cup", nil, drawn { charts.usable }, [charts.shaded]],
+          ["States of a film", nil, drawn { charts.states }, of_states], ["Heat of one lift", ground, drawn { charts.heat }, assumed]]
       end
 
       # What a lift lies on in the chart.
       def ground
-        Control.new(name: "drawn_ground", label: "Heat of one lift, drawn on", value: chosen_ground.to_s,
+        Control.new(name: "drawn_ground", label: "Poured on", value: chosen_ground.to_s,
           choices: Cure::Wall::GROUNDS.map { |name, wall| [name.to_s, wall.label] })
       end
 

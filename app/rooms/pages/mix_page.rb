@@ -143,7 +143,8 @@ module Dakren
       private
 
       def in_minutes(standing, hot)
-        "Empty each cup within #{@wording.minutes(plan.usable.early)}; left standing it #{hot} after #{@wording.minutes(standing.peak_min)}."
+        within, after = [plan.usable.early, standing.peak_min].map { |minutes| @wording.minutes(minutes) }
+        "Empty each cup within #{within}; left standing it #{hot} after #{after}."
       end
 
       def clock(minute)

@@ -31,18 +31,18 @@ module Dakren
     # @param start [Array<Float>] where to begin
     # @param look [Float] how far slopes look on
     # @yieldparam z [Array<Float>]
-    # @yieldparam like [Array<Float>, nil] given where only slopes are asked for: misfits close by, where a slope is asked for: a misfit with a kink keeps to that side
+    # @yieldparam like [Array<Float>, nil] misfits close by, where only slopes are asked for: a misfit with a kink keeps to that side
     # @yieldreturn [Array<Float>] misfits in standard deviations
     # @return [Found] the best found in a bounded number of looks
     def minimise(start, look: LOOK, &misfits)
       at = start.map(&:to_f)
-      here = misfits.call(at, nil)
+      here = yield(at, nil)
       slopes = slopes_at(at, here, look, &misfits)
       damping = 1.0e-4
       MOST_LOOKS.times do
         step = step_from(at, here, slopes, damping)
         there = at.zip(step).map { |z, by| z + by }
-        found = misfits.call(there, nil)
+        found = yield(there, nil)
         gained = cost(at, here) - cost(there, found)
         # Nothing to be had any more, or every step is a step up: it is as good as it gets.
         break if step.all? { |by| by.abs < SETTLED } || damping > STIFFEST
@@ -83,20 +83,24 @@ module Dakren
     # @return [Array<Float>]
     def solve(matrix, right)
       rows = matrix.each_with_index.map { |row, i| [*row, right[i]] }
-      size = rows.size
-      size.times do |i|
-        pivot = (i...size).max_by { |j| rows[j][i].abs }
-        rows[i], rows[pivot] = rows[pivot], rows[i]
-        raise NotSolved, "the unknowns cannot be told apart" if rows[i][i].zero?
-
-        ((i + 1)...size).each do |j|
-          factor = rows[j][i] / rows[i][i]
-          (i..size).each { |k| rows[j][k] -= factor * rows[i][k] }
-        end
+      rows.each_index { |i| eliminate(rows, i) }
+      found = Array.new(rows.size, 0.0)
+      (rows.size - 1).downto(0) do |i|
+        rest = (i + 1...rows.size).sum { |j| rows[i][j] * found[j] }
+        found[i] = (rows[i].last - rest) / rows[i][i]
       end
-      found = Array.new(size, 0.0)
-      (size - 1).downto(0) { |i| found[i] = (rows[i][size] - ((i + 1)...size).sum { |j| rows[i][j] * found[j] }) / rows[i][i] }
       found
+    end
+
+    def eliminate(rows, at)
+      pivot = (at...rows.size).max_by { |j| rows[j][at].abs }
+      rows[at], rows[pivot] = rows[pivot], rows[at]
+      raise NotSolved, "the unknowns cannot be told apart" if rows[at][at].zero?
+
+      (at + 1...rows.size).each do |j|
+        factor = rows[j][at] / rows[at][at]
+        rows[j] = rows[j].zip(rows[at]).map { |one, two| one - (factor * two) }
+      end
     end
 
     def finish(at, here, slopes)
@@ -117,6 +121,6 @@ module Dakren
       downhill = at.each_index.map { |i| -at[i] - slopes.each_with_index.sum { |row, r| row[i] * here[r] } }
       solve(normal_of(at.size, slopes, damping), downhill)
     end
-    private_class_method :finish, :cost, :normal_of, :step_from
+    private_class_method :eliminate, :finish, :cost, :normal_of, :step_from
   end
 end

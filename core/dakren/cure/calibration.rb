@@ -42,7 +42,7 @@ module Dakren
       # What was worked out before and kept, as it was kept.
       # @param kept [Hash] see kept; nil or of another sheet: false
       # @return [Boolean] is it known now?
-      def self.remember(clock, kept)
+      def self.remembered?(clock, kept)
         return false unless kept.is_a?(Hash) && kept["key"] == clock.key.inspect
 
         unknowns = Unknowns.new(clock, working_min: kept["working_min"])

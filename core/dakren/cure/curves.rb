@@ -12,10 +12,13 @@ module Dakren
       # Colder and warmer than the sheet's own temperature by this much.
       DEPTH_OFFSETS_C = [-6, 0, 4].freeze
       DEPTH_NODES = 11
-      DEPTH_POINTS = 10
+      DEPTH_POINTS = 8
       # Above this a lift smokes, however hot.
-      SMOKES_C = 200.0
-      BAND_POINTS = [1, 4, 6, 9].freeze
+      SMOKES_C = 160.0
+      BAND_POINTS = [1, 3, 5, 7].freeze
+
+      BAND_LOOK = 0.25
+      PEAKS = Memo.new(3000)
 
       # @param clock [Clock] @param wall [Wall] what a lift lies on
       def initialize(clock, wall: Wall::GROUNDS[:wood])
@@ -74,7 +77,6 @@ module Dakren
           [depth, reference + ((likely - reference) / share), [reference + ((likely - reference) * share), SMOKES_C].min]
         end
       end
-      BAND_LOOK = 0.25
 
       private
 
@@ -84,7 +86,6 @@ module Dakren
             room: Profile.constant(temp_c)).run { |tally| tally.peak_c > SMOKES_C || tally.spent? }.peak_c
         end
       end
-      PEAKS = Memo.new(3000)
     end
 
     # A sheet in sentences a builder reads: "1 kg at 28 °C: 31 min, then it smokes."

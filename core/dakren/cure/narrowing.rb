@@ -58,7 +58,10 @@ module Dakren
       def second_pots
         clock = @mix.clock
         told = clock.pot_lives.map(&:first)
-        SECOND_POTS_G.select { |mass| usable(mass, clock.reference_temp_c) }.reject { |mass| told.any? { |one| Math.log(one / mass).abs < Math.log(APART) } }.map do |mass|
+        fresh = SECOND_POTS_G.select do |mass|
+          usable(mass, clock.reference_temp_c) && told.none? { |one| Math.log(one / mass).abs < Math.log(APART) }
+        end
+        fresh.map do |mass|
           Offer.new(name: :more_pot_lives, mass_g: mass, sd: after(slopes(mass, clock.reference_temp_c), Statements::PotLife::SD))
         end
       end

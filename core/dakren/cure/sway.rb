@@ -65,21 +65,36 @@ module Dakren
 
       # What drives a swing of the temperature, for each unknown.
       def drives(s, a, kelvin, loss, apart)
-        b = @reaction.autocatalysis
-        left = 1 - a
-        phi = (b + a) * left * left
-        made = @cup.rise_k * @effort_end * phi
-        by_a = left * (left - (2 * (b + a)))
-        ended = end_odds / phi_of(@reaction.conversion_at_end)
-        on_b = b * Unknowns::SEED[1]
-        effort_b = @reaction.with(autocatalysis: b + B_LOOK)
-        bend = (effort_b.effort(a) - @reaction.effort(a)) / B_LOOK
-        bend_end = (effort_b.effort(@reaction.conversion_at_end) - @effort_end) / B_LOOK
-        found = [made * ((ended / @effort_end) + (by_a * s * ended)),
-          -loss * apart * Unknowns::LOSS[1], made * heat_sd, loss * apart * energy_swing(kelvin),
-          made * on_b * ((bend_end / @effort_end) + (left * left / phi) + (by_a * ((s * bend_end) - bend)))]
-        found << (-loss * apart * Unknowns::WORKING_SD) unless @unknowns.working_told?
+        made = @cup.rise_k * @effort_end * phi_of(a)
+        lost = loss * apart
+        found = [made * of_the_end(s, a), -lost * Unknowns::LOSS[1], made * heat_sd, lost * energy_swing(kelvin), made * of_the_seed(s, a)]
+        found << (-lost * Unknowns::WORKING_SD) unless @unknowns.working_told?
         found << (loss * ROOM_C)
+      end
+
+      # By how much of itself the heat made in this place grows with the conversion at the end.
+      def of_the_end(s, a)
+        ended = end_odds / phi_of(@reaction.conversion_at_end)
+        (ended / @effort_end) + (growth(a) * s * ended)
+      end
+
+      # And with how strongly the reaction feeds itself.
+      def of_the_seed(s, a)
+        b = @reaction.autocatalysis
+        @bend_end ||= bend(@reaction.conversion_at_end)
+        b * Unknowns::SEED[1] * ((@bend_end / @effort_end) + (1 / (b + a)) + (growth(a) * ((s * @bend_end) - bend(a))))
+      end
+
+      # Slope of phi on the conversion.
+      def growth(a)
+        left = 1 - a
+        left * (left - (2 * (@reaction.autocatalysis + a)))
+      end
+
+      # How the effort to a conversion hangs on b.
+      def bend(a)
+        @other ||= @reaction.with(autocatalysis: @reaction.autocatalysis + B_LOOK)
+        (@other.effort(a) - @reaction.effort(a)) / B_LOOK
       end
 
       # What makes time itself longer or shorter, beside the temperature.

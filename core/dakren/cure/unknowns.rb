@@ -19,6 +19,8 @@ module Dakren
                 heat_j_g: "how much heat it makes", activation_kj_mol: "how much warmth hurries it", autocatalysis: "how it feeds itself",
                 working_min: "its working time as a film" }.freeze
 
+      SPREADS = { conversion_at_end: CONVERSION[1], loss_factor: LOSS[1], autocatalysis: SEED[1], working_min: WORKING_SD }.freeze
+
       attr_reader :clock, :working_min
 
       # @param clock [Clock]
@@ -40,12 +42,12 @@ module Dakren
       # @param z [Array<Float>] each in standard deviations from its usual value
       # @return [Reaction]
       def reaction(z)
-        end_odds = Math.log(CONVERSION[0] / (1 - CONVERSION[0])) + (CONVERSION[1] * z[0])
-        at(conversion_at_end: 1 / (1 + Math.exp(-end_odds)), loss_factor: LOSS[0] * Math.exp(LOSS[1] * z[1]),
-          heat_j_g: clock.heat_j_g * Math.exp(HEAT_SD[clock.told?(:heat_j_g)] * z[2]),
-          activation_kj_mol: (clock.activation_kj_mol + (ENERGY_SD[clock.told?(:activation_kj_mol)] * z[3])).clamp(10.0, 150.0),
-          autocatalysis: SEED[0] * Math.exp(SEED[1] * z[4]),
-          working_min: working_told? ? working_min : working_min * Math.exp(WORKING_SD * z[5]))
+        odds = Math.log(CONVERSION[0] / (1 - CONVERSION[0])) + (CONVERSION[1] * z[0])
+        energy = clock.activation_kj_mol + (spread(:activation_kj_mol) * z[3])
+        at(conversion_at_end: 1 / (1 + Math.exp(-odds)), loss_factor: scaled(LOSS[0], LOSS[1], z[1]),
+          heat_j_g: scaled(clock.heat_j_g, spread(:heat_j_g), z[2]), activation_kj_mol: energy.clamp(10.0, 150.0),
+          autocatalysis: scaled(SEED[0], SEED[1], z[4]),
+          working_min: working_told? ? working_min : scaled(working_min, WORKING_SD, z[5]))
       end
 
       # One standard deviation of a number before anything is known of it, as in the rule above.
@@ -54,11 +56,15 @@ module Dakren
         case name
         when :heat_j_g then HEAT_SD[clock.told?(:heat_j_g)]
         when :activation_kj_mol then ENERGY_SD[clock.told?(:activation_kj_mol)]
-        else { conversion_at_end: CONVERSION[1], loss_factor: LOSS[1], autocatalysis: SEED[1], working_min: WORKING_SD }.fetch(name)
+        else SPREADS.fetch(name)
         end
       end
 
       private
+
+      def scaled(usual, sd, z)
+        usual * Math.exp(sd * z)
+      end
 
       def at(**numbers)
         Reaction.new(reference_temp_c: clock.reference_temp_c, **numbers)

@@ -278,9 +278,8 @@ module Dakren
             })
         end
         if clock.max_depth_mm
-          return Working.new(says: "the sheet gives no pot life; its largest depth %{depth} at %{ref} tells how this mix heats itself", parts: {
-            depth: quantity(clock.max_depth_mm, :mm), ref: ref
-          })
+          return Working.new(says: "the sheet gives no pot life; its largest depth %{depth} at %{ref} tells how this mix heats itself",
+            parts: { depth: quantity(clock.max_depth_mm, :mm), ref: ref })
         end
 
         Working.new(says: "the sheet tells nothing of the heat in a cup: it is taken as usual for such a mix")

@@ -179,7 +179,8 @@ module Dakren
       def in_sections(number, parts, from)
         need = whole_need(number, count)
         need = shared(need, parts) if parts > 1
-        CoatOrder.new(need: need, pocket: @task.pocket(need.depth_mm), outline: @task.outline, sheet: @task.sheet, room: room, from_min: from,
+        CoatOrder.new(need: need, pocket: @task.pocket(need.depth_mm), outline: @task.outline,
+          sheet: @task.sheet, room: room, from_min: from,
           ageing: @ageing.call(@task.sheet), tins_c: @job.tins_at(from), kind: @task.kind.name,
           method: @task.method, cups: @task.cups, placing_g_per_min: @task.rate_g_min(@shop.own) * placing_people,
           pack_ml: @task.figures[:pack], most_g: @task.most_g,

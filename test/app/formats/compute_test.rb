@@ -7,8 +7,8 @@ require "open3"
 # bin/dakren compute as a script sees it.
 class ComputeTest < CoreTest
   START = File.expand_path("../../../bin/dakren", __dir__)
-  CASES = JSON.parse(File.read(File.expand_path("../../reference/cure_cases.json", __dir__)))
-  SHEET = { reference_temp_c: 25, working_min: 120, pot_life_min: 50, heat_j_g: 420 }.freeze
+  CASES = JSON.parse(File.read(File.expand_path("../../reference/clock_cases.json", __dir__)))
+  SHEET = CASES["sheets"]["laminating-medium"].transform_keys(&:to_sym).freeze
   CUP = { sheet: SHEET, mass_g: 150, start_c: 20, room_c: 20 }.freeze
 
   def compute(kind, question)
@@ -32,26 +32,51 @@ class ComputeTest < CoreTest
   end
 
   def test_cup_and_spread
-    kase = CASES["cups"][1]
-    got = answer("cup", CUP.merge(cup_diameter_mm: nil))
-    %w[rate_at_reference_per_s usable_min peak_min].each { |key| assert_share kase[key], got[key], 0.002, key }
-    assert_in_delta kase["peak_c"], got["peak_c"], 0.1
-    assert_equal %w[rate_at_reference_per_s usable_min peak_c peak_min].sort, got.keys.sort
-    spread = CASES["spreads"][2]
-    got = answer("spread", CUP.merge(spread_at_min: spread["spread_at_min"]))
-    assert_share spread["left_as_film_min"], got["left_as_film_min"], 0.002
-    assert_share spread["left_in_cup_min"], got["left_in_cup_min"], 0.002
+    kase = CASES["cups"][2]
+    cup = CUP.merge(start_c: kase["start_c"], room_c: kase["room_c"], inert_share: 0, cup_diameter_mm: nil)
+    got = answer("cup", cup)
+
+    assert_share kase["usable_min"], got["usable_min"], 0.002
+    assert_share kase["usable_sd"], got["usable_sd"], 0.1
+    assert_in_delta kase["peak_c"], got["peak_c"], 0.2
+    assert_share got["usable_min"] * Math.exp(-1.28 * got["usable_sd"]), got["usable_early_min"], 1e-9
+    assert_share got["usable_min"] * Math.exp(1.28 * got["usable_sd"]), got["usable_late_min"], 1e-9
+    left = answer("spread", cup.merge(spread_at_min: 20))
+
+    assert_in_delta got["usable_min"] - 20, left["left_in_cup_min"], 1e-6
+    assert_operator left["left_as_film_min"], :>, left["left_in_cup_min"]
+    assert_operator answer("cup", cup.merge(inert_share: 0.4))["peak_c"], :<, got["peak_c"]
+  end
+
+  def test_calibrate
+    got = answer("calibrate", { sheet: CASES["sheets"]["two-pots"] })
+    CASES["calibrations"]["two-pots"].except("misfit").each { |name, wanted| assert_share wanted, got[name], 0.01, name }
+    assert_equal 2, got["misfit"].size
+  end
+
+  def test_learn
+    kase = CASES["learned"][1]
+    got = answer("learn", { sheet: CASES["sheets"][kase["sheet"]], logs: kase["logs"], ask: kase["ask"] })
+    %w[shop_factor loss_factor usable_min].each { |name| assert_share kase[name], got[name], 0.01, name }
+    refused "log 2.mass_g", "learn", { sheet: SHEET, logs: [kase["logs"][0], kase["logs"][0].merge("mass_g" => -1)], ask: kase["ask"] }
+    refused "log 1.usable_min", "learn", { sheet: SHEET, logs: [kase["logs"][0].except("usable_min")], ask: kase["ask"] }
+    refused "logs", "learn", { sheet: SHEET, logs: "many", ask: kase["ask"] }
+    refused "ask", "learn", { sheet: SHEET, logs: [], ask: [] }
   end
 
   def test_film_and_pour
-    kase = CASES["films"][0]
-    assert_share kase["reached_min"], answer("film", { sheet: SHEET, age_min: kase["age_min"], profile: kase["profile"] })["reached_min"],
-      1e-5
+    reaction = Cure::Calibration.of(Cure::Clock.new(**SHEET)).reaction
+
+    assert_share 200 / reaction.pace(18), answer("film", { sheet: SHEET, age_min: 200, profile: [[0, 18], [10, 18]] })["reached_min"], 1e-5
     assert_nil answer("film", { sheet: SHEET, age_min: 5000, profile: [[0, -40], [10, -40]] })["reached_min"]
-    pour = CASES["pours"][3]
-    got = answer("pour", { sheet: CASES["sheets"]["deep-cast"], depth_mm: 65, start_c: 24, room_c: 24, wall_mm: 6 })
-    assert_in_delta pour["peak_c"], got["peak_c"], 0.5
-    assert_share pour["peak_min"], got["peak_min"], 0.005
+    kase = CASES["pours"][4]
+    mm, w_mk, mj_m3k = kase["wall"]
+    got = answer("pour", { sheet: CASES["sheets"][kase["sheet"]], wall_mm: mm, wall_w_mk: w_mk, wall_mj_m3k: mj_m3k,
+                           **kase.slice("depth_mm", "start_c", "room_c", "side_w_m3k", "inert_share").transform_keys(&:to_sym) })
+    assert_share kase["peak_c"], got["peak_c"], 0.02
+    %w[peak_min middle_usable_min top_usable_min].each { |name| assert_share kase[name], got[name], 0.005, name }
+    refused "wall_mm", "pour", { sheet: SHEET, depth_mm: 5, start_c: 20, room_c: 20, wall_mm: 0 }
+    refused "inert_share", "pour", { sheet: SHEET, depth_mm: 5, start_c: 20, room_c: 20, inert_share: 1 }
   end
 
   def test_ratio
@@ -90,6 +115,12 @@ class ComputeTest < CoreTest
     refused "ratio.by", "ratio", { ratio: { by: "mass", resin: 1, hardener: 1 }, total_g: 1 }
     refused "total_g", "ratio", { ratio: { by: "weight", resin: 1, hardener: 1 } }
     refused "resin_density_g_ml", "correct", { ratio: { by: "volume", resin: 1, hardener: 1 }, resin_g: 1, hardener_g: 1 }
+  end
+
+  def test_a_sheet_that_says_nothing_of_speed
+    refused "sheet.pot_life_min", "cup", CUP.merge(sheet: { reference_temp_c: 25, heat_j_g: 300 })
+    assert_operator answer("cup", CUP.merge(sheet: { max_depth_mm: 20 }))["usable_min"], :>, 1
+    refused "sheet.more_pot_lives", "cup", CUP.merge(sheet: SHEET.merge(more_pot_lives: [[100, 20]]))
   end
 
   def test_broken_input

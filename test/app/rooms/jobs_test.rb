@@ -137,7 +137,8 @@ class JobsTest < AppTest
 
     assert_includes words, "2.16 m² × 0.3 mm wet film = 648 ml"
     assert_includes words, "the sheet's 2 : 1 by volume is 2 × 1.14 g/ml : 1 × 0.99 g/ml = 2.28 : 0.99 by weight"
-    assert_includes words, "early and late: four times in five it is between them, for all the sheet leaves open and a room 1.5 °C warmer or colder"
+    assert_includes words,
+      "early and late: four times in five it is between them, for all the sheet leaves open and a room 1.5 °C warmer or colder"
     assert_includes words, "Assumed, since the sheet is silent: heat capacity 1.9 J/g K"
   end
 

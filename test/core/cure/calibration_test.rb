@@ -136,11 +136,11 @@ class CalibrationTest < CoreTest
     kept = JSON.parse(JSON.generate(Cure::Calibration.of(clock).kept))
     Cure::Calibration::KNOWN.forget(clock.key)
 
-    assert Cure::Calibration.remember(clock, kept)
+    assert Cure::Calibration.remembered?(clock, kept)
     again = Cure::Calibration::KNOWN.known(clock.key)
 
     assert_in_delta Cure::Calibration.worked_out(clock).reaction.loss_factor, again.reaction.loss_factor, 1e-9
-    refute Cure::Calibration.remember(Cure::Clock.new(pot_life_min: 41.6), kept)
+    refute Cure::Calibration.remembered?(Cure::Clock.new(pot_life_min: 41.6), kept)
   end
 
   def test_odd_numbers_give_an_answer_or_a_named_field
