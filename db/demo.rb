@@ -167,6 +167,7 @@ module Dakren
 
       Stores::Base.transaction do
         SHEETS.each { |columns| Stores::Sheet.create!(columns.merge(stages: columns[:stages].transform_keys(&:to_s))) }
+        Stores::Shelf.keep_clocks
         TOOLS.each { |kind, name, numbers| Stores::Tool.create!(kind: kind, name: name, numbers: numbers) }
         JOBS.each { |job| add(*job) }
         settings.update!(demo_loaded: true, pretend: true, shop_temp_c: 19.0)

@@ -24,6 +24,7 @@ module Dakren
       # @return [Integer] how many were
       def renew_all(breath_s: BREATH_S)
         count = 0
+        Shelf.keep_clocks
         while renew_one
           count += 1
           Kernel.sleep(breath_s) if breath_s.positive?

@@ -51,6 +51,21 @@ module Dakren
         told.transform_keys(&:to_s)
       end
 
+      # Works out the clocks that are not kept yet, each in its own moment.
+      def keep_clocks
+        Sheet.where(calibration: nil).find_each do |record|
+          kept = worked_out(record)
+          Database.writing { record.update_columns(calibration: kept) }
+        end
+      end
+
+      # @return [Hash] nothing where its numbers have no answer
+      def worked_out(record)
+        core(record).mix.calibration.kept
+      rescue InputError, NotSolved
+        {}
+      end
+
       # @param record [Sheet]
       # @return [Sheet]
       # @raise [InputError] when its numbers cannot be

@@ -86,7 +86,7 @@ module Dakren
       rows.each_index { |i| eliminate(rows, i) }
       found = Array.new(rows.size, 0.0)
       (rows.size - 1).downto(0) do |i|
-        rest = (i + 1...rows.size).sum { |j| rows[i][j] * found[j] }
+        rest = ((i + 1)...rows.size).sum { |j| rows[i][j] * found[j] }
         found[i] = (rows[i].last - rest) / rows[i][i]
       end
       found
@@ -97,7 +97,7 @@ module Dakren
       rows[at], rows[pivot] = rows[pivot], rows[at]
       raise NotSolved, "the unknowns cannot be told apart" if rows[at][at].zero?
 
-      (at + 1...rows.size).each do |j|
+      ((at + 1)...rows.size).each do |j|
         factor = rows[j][at] / rows[at][at]
         rows[j] = rows[j].zip(rows[at]).map { |one, two| one - (factor * two) }
       end

@@ -14,6 +14,8 @@ module Dakren
       ENERGY_SD = { true => 1.0, false => 4.0 }.freeze
       SEED = [0.10, 0.40].freeze
       WORKING_SD = 0.30
+      # Statements the working time follows from, where it is not told.
+      FIRST = %i[pot_life depth].freeze
       # What each is called, in order.
       NAMES = { conversion_at_end: "how far it has set when it cannot be spread", loss_factor: "how fast it gives off heat",
                 heat_j_g: "how much heat it makes", activation_kj_mol: "how much warmth hurries it", autocatalysis: "how it feeds itself",
@@ -77,7 +79,7 @@ module Dakren
 
       # The working time at which a mix with usual values meets the sheet's first statement: its pot life, else its depth.
       def usual_working_min
-        statement = Statements.of(clock).find { |one| %i[pot_life depth].include?(one.name) }
+        statement = Statements.of(clock).find { |one| FIRST.include?(one.name) }
         low, high = statement.working_range
         Math.exp(Solve.root(Math.log(low), Math.log(high), tolerance: 1.0e-7) { |log| statement.squeezed(usual(Math.exp(log))) })
       rescue NotSolved

@@ -89,6 +89,20 @@ class ShelfTest < AppTest
     end
   end
 
+  # Worked out once, kept with the sheet: after a restart nobody waits for it again.
+  def test_the_clock_of_a_sheet_is_kept_with_it
+    record = Stores::Sheet.find_by!(hardener: "cast")
+    clock = Stores::Shelf.core(record).clock
+    [Cure::Calibration::KNOWN, Stores::Shelf::KNOWN].each(&:clear)
+    Stores::Shelf.core(record.reload)
+
+    assert_equal record.calibration["z"], Cure::Calibration::KNOWN.known(clock.key).z
+    record.update_columns(calibration: nil)
+    Stores::Shelf.keep_clocks
+
+    refute_nil record.reload.calibration["z"]
+  end
+
   # Numbers that do not go together are taken, and told: what each would mean alone.
   def test_statements_at_odds_are_told
     add("pot_life_min" => "60", "resin" => "At odds")
