@@ -127,6 +127,25 @@ class TypingTest < BrowserTest
     assert_selector "##{second}[open]"
   end
 
+  # A page taken back out of the browser's memory is asked for anew: what another device changed meanwhile is there.
+  def test_coming_back_shows_what_was_changed_meanwhile
+    plan_board
+    path = current_path
+    click_link "Bench"
+
+    assert_no_selector "#f-p1-s1-length"
+    window = open_new_window
+    within_window(window) do
+      visit path
+      assert_typed "f-p1-s1-length", "1234", pause: 0.15
+      settled
+    end
+    window.close
+    go_back
+
+    assert_field "f-p1-s1-length", with: "1234"
+  end
+
   def test_a_sheet_in_the_editor
     visit "/shelf/new"
     { "f-resin" => "Slow typed resin", "f-hardener" => "slow", "f-ratio_resin" => "2.75", "f-ratio_hardener" => "1",
