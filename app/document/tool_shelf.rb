@@ -58,7 +58,7 @@ module Dakren
 
         scales = measuring.grep(Measure::Tools::Scale)
         split = sheet.ratio.split(total_g: total_g)
-        able = Measure::ToolChoice.new(scales, sheet.ratio, tolerance_pct: sheet.tolerance_pct, split: split).able
+        able = Measure::ToolChoice.new(scales, sheet.ratio, tolerance_pct: sheet.tolerance_pct, split: split).sure
         [USUAL_RESOLUTION_G, able.map { |offer| offer.tool.resolution_g }.max].compact.min
       end
 

@@ -49,7 +49,7 @@ module Dakren
         powder: nil, powder_name: nil, powder_to_100_g: nil, count: nil, tool: nil, resolution_g: 0.1, job: nil, cup_number: nil,
         after: Bench::USUAL_AFTER)
         Batch.create!(job: job, cup_number: cup_number, name: name,
-          sheet: sheet.is_a?(Hash) ? sheet : sheet.attributes.except("id", "created_at", "updated_at", "lock_version"),
+          sheet: sheet.is_a?(Hash) ? sheet : sheet.attributes.except("id", "created_at", "updated_at", "lock_version", "calibration"),
           recipe: { total_g: total_g.to_s, first: first, room_c: room_c, tins_c: tins_c, method: method, placing_min: placing_min,
                     powder: powder, powder_name: powder_name,
                     powder_to_100_g: powder_to_100_g,

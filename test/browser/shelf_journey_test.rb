@@ -9,14 +9,14 @@ class ShelfJourneyTest < BrowserTest
       "Density of resin, g/ml" => "1.12",
       "Density of hardener, g/ml" => "0.98", "Working time, min" => "60" }.each { |label, typed| fill_in label, with: typed }
     assert_selector ".meaning .chart", count: 3
-    assert_text "no pot life below the working time"
+    assert_text "Carried by: working time."
     before = first(".meaning .chart")[:innerHTML]
     fill_in "Pot life, min", with: "20"
-    assert_selector ".meaning text", text: "sheet: 20 min, 100 g, 25 °C"
-    assert_text(/1.000 g at 28 °C: \d+ min, then it smokes/)
+    assert_selector ".meaning text", text: "sheet: 20 min, 100 g, 23 °C"
+    assert_text(/1.000 g at 28 °C: \d+ min \(\d+ min to \d+ min\), then it smokes/)
     refute_equal before, first(".meaning .chart")[:innerHTML]
     fill_in "Pot life, min", with: "90"
-    assert_text "Pot life must not be longer than the working time"
+    assert_text "These numbers do not go together: check the pot life of 100 g"
     assert_field "Pot life, min", with: "90"
     fill_in "Pot life, min", with: "20"
     fill_in "Largest depth of one lift, mm", with: "12"

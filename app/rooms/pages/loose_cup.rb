@@ -43,8 +43,8 @@ module Dakren
         tool = coat.pass.tool
         Stores::Walks.start(sheet: Stores::Shelf.numbers(desk.document["#{coat.pass.id}-sheet"]),
           name: planned_name(job, desk, coat, planned),
-          job: job, cup_number: planned.number, total_g: counted_g(order.sheet.ratio, tool, planned.split) || portion.mass_g,
-          count: count_of(tool, planned.split), tool: tool&.name, cup: portion.cup, room_c: order.room_c, tins_c: order.tins_c,
+          job: job, cup_number: planned.number, total_g: portion.mass_g,
+          count: count_of(portion.whole&.counted), tool: tool&.name, cup: portion.cup, room_c: order.room_c, tins_c: order.tins_c,
           resolution_g: Stores::Tool.shelf.resolution_g(order.sheet, portion.mass_g, tool), method: order.method.to_s,
           first: order.method == :graduated ? "hardener" : settings.pour_first,
           placing_min: portion.needed_min - portion.mixing_min, **powder_of(coat),
@@ -67,16 +67,11 @@ module Dakren
       end
 
       # @return [Hash, nil] what is counted, where the tool is one that counts
-      def self.count_of(tool, split)
-        found = tool&.count(split)
+      def self.count_of(found)
         found && { unit: found.counting.unit, resin: found.resin, hardener: found.hardener, alternate: found.counting.alternate }
       end
 
-      # Whole strokes or spoons give a little more than was asked for: the clock counts what is really in the cup.
-      def self.counted_g(ratio, tool, split)
-        tool&.counted_g(split, ratio)
-      end
-      private_class_method :powder_of, :planned_name, :count_of, :counted_g
+      private_class_method :powder_of, :planned_name, :count_of
 
       # @return [Array<Control>] what is asked
       def controls
@@ -127,36 +122,17 @@ module Dakren
         problems["sheet"] = "cannot be used: #{e.message}"
       end
 
-      # Can this sheet be measured this way at all, and this much of it well enough?
+      # Can this sheet be measured this way at all?
       def check_method(core, method)
         case method
-        when "scale" then if core.ratio.weight_parts
-                            check_scales(core)
-                          else
-                            problems["sheet"] =
-                              "has a ratio by volume and no densities, so it cannot be weighed"
+        when "scale" then unless core.ratio.weight_parts
+                            problems["sheet"] = "has a ratio by volume and no densities, so it cannot be weighed"
                           end
         when "graduated" then unless core.ratio.volume_parts
                                 problems["sheet"] = "has a ratio by weight and no densities, so no line can be told"
                               end
         when "eye" then Measure::Blocks.new(core.ratio.split(total_g: @grams), forgives_resin_pct: core.tolerance_pct[0])
         end
-      end
-
-      # A batch too small for every scale of the shop is refused, with the size from which one can.
-      def check_scales(core)
-        scales = Stores::Tool.shelf.measuring.grep(Measure::Tools::Scale)
-        return if scales.empty?
-
-        choice = Measure::ToolChoice.new(scales, core.ratio, tolerance_pct: core.tolerance_pct, split: core.ratio.split(total_g: @grams))
-        return if choice.able.any?
-
-        smallest = choice.offers.filter_map { |offer| [offer.budget.smallest_g, offer.tool.name] if offer.budget.smallest_g }.min
-        problems["grams"] = if smallest && smallest[0] > @grams
-                              "is too little to weigh well here: from #{Check.plain(smallest[0].round(1))} g the #{smallest[1]} can"
-                            else
-                              "cannot be weighed here: #{choice.offers.first.refusal}"
-                            end
       end
 
       def figure(name, units, bare, allowed)

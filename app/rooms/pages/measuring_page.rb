@@ -2,7 +2,7 @@
 
 module Dakren
   module Rooms
-    # What the shop's tools make of a batch: the sentence a ticket prints.
+    # What the shop's tools make of a batch: the sentence a ticket prints. It advises and never forbids: measure it all the same.
     class MeasuringPage
       # @param tool [Object, nil] of Measure::Tools, as it was chosen @param plan [Plan::CoatPlan] @param tools [Document::ToolShelf]
       def initialize(tool, plan, tools, wording)
@@ -11,45 +11,64 @@ module Dakren
         @split = plan.batches.first.split
         return if tools.measuring.empty?
 
-        @choice = Measure::ToolChoice.new(tools.measuring, plan.sheet.ratio, tolerance_pct: plan.sheet.tolerance_pct, split: @split)
+        sheet = plan.sheet
+        @choice = Measure::ToolChoice.new(tools.measuring, sheet.ratio, tolerance_pct: sheet.tolerance_pct, split: @split,
+          assumed: sheet.extra_resin_pct.nil? || sheet.extra_hardener_pct.nil?)
         @chosen = @choice.offers.find { |offer| offer.tool == tool }
       end
 
-      # Must another way of measuring be found?
-      def refused?
-        !@choice.nil? && (@chosen ? !@chosen.refusal.nil? : @choice.able.empty?)
+      # Is the tool that was chosen surely no good for this, by numbers that are all measured or the maker's?
+      def warned?
+        return false if @choice.nil? || @chosen.nil?
+
+        !@chosen.refusal.nil? || (!@chosen.doubt.nil? && !@chosen.budget.assumed?)
       end
 
-      # The sentence in two parts, the first of them bold where it is a refusal.
+      # The sentence in two parts, the first of them bold where it warns.
       # @return [Array(String, String), nil]
       def words
-        return if @choice.nil?
+        return if @choice.nil? || offer.nil?
         return ["Not with the #{@chosen.tool.name}: #{@chosen.refusal}.", instead] if @chosen&.refusal
+        if offer.doubt
+          return [doubtful,
+            [counted, instead, ("Measure it all the same if it must be." unless offer.budget.assumed?)].compact.join(" ")]
+        end
 
-        refused? ? ["No tool of the shop can measure this cup well enough.", reasons] : [able, advice]
+        [able, advice]
+      end
+
+      # Tools that cannot do this batch, with the reason, folded away.
+      # @return [Array<String>]
+      def others
+        return [] if @choice.nil?
+
+        @choice.offers.select(&:refusal).reject { |other| other == @chosen }.map { |other| "#{other.tool.name}: #{other.refusal}" }
       end
 
       private
 
       def instead
+        return unless @chosen
+
         kind, other = @choice.nearest(@chosen)
         case kind
-        when :other then "Take the #{other.tool.name}."
-        when :bigger then "From #{@wording.weight(other).join(" ")} a cup on it can."
-        else "No tool of the shop can do this batch: a whole pack, or a larger cup."
+        when :other then "The #{other.tool.name} is surer." unless other.tool == @chosen.tool
+        when :bigger then "Surer from #{@wording.weight(other).join(" ")}."
         end
       end
 
-      def reasons
-        "#{@choice.offers.map { |offer| "#{offer.tool.name}: #{offer.refusal}" }.join("; ")}."
+      def offer
+        @chosen || @choice.able.find { |found| Document::ToolShelf.method_of(found.tool) == @plan.order.method && found.sure? } ||
+          @choice.able.first
       end
 
-      def offer
-        @chosen || @choice.able.find { |found| Document::ToolShelf.method_of(found.tool) == @plan.order.method } || @choice.able.first
+      def doubtful
+        says = "#{@chosen ? "With" : "Best of the shop's tools for this cup is"} the #{offer.tool.name}: #{offer.doubt}."
+        offer.budget.assumed? ? "#{says} These are usual figures, not measured ones." : says
       end
 
       def able
-        resin, hardener = offer.budget.worst(@split).map { |share| @wording.significant(share.round(2)) }
+        resin, hardener = offer.budget.worst(@split).map { |share| @wording.significant([share, 0.0].max.round(2)) }
         forgives = @plan.sheet.tolerance_pct.map { |share| Check.plain(share) }
         with = @chosen ? "With the #{offer.tool.name}" : "The #{offer.tool.name} will do: with it"
         "#{with} a cup is at worst #{resin} % rich in resin or #{hardener} % in hardener; the sheet forgives #{forgives[0]} and " \
@@ -58,8 +77,29 @@ module Dakren
 
       def advice
         smallest = offer.budget.smallest_g
-        [("Smallest sensible cup: #{@wording.show(Quantity.new(value: smallest, unit: :g))}." if smallest),
-          offer.tool.advice(@split)].compact.join(" ")
+        [("Smallest sensible cup: #{@wording.show(Quantity.new(value: smallest, unit: :g))}." if smallest), counted].compact.join(" ")
+      end
+
+      # "4 strokes of each pump."; over several cups also what the last ones take.
+      def counted
+        whole = @plan.portions.map { |portion| portion.whole&.counted }
+        return (offer.tool.advice(@split) if whole.first.nil?) if @chosen.nil? || whole.first.nil?
+
+        unit = whole.first.counting.unit
+        fewer = whole.count { |one| one.resin < whole.first.resin }
+        last = if fewer.zero?
+                 ""
+               else
+                 " The last #{fewer == 1 ? "cup takes" : "#{fewer} cups take"} #{counted_words(whole.last, unit)}."
+               end
+        "#{counted_words(whole.first, unit).sub(/\A./, &:upcase)}#{" a cup" if @plan.portions.size > 1}.#{last}"
+      end
+
+      # "one stroke of each", "4 strokes of each", "4 and 2 drops"
+      def counted_words(whole, unit)
+        return "#{whole.resin} and #{whole.hardener} #{unit}s" unless whole.counting.alternate
+
+        whole.resin == 1 ? "one #{unit} of each" : "#{whole.resin} #{unit}s of each"
       end
     end
   end

@@ -4,14 +4,16 @@ require_relative "../base/value"
 
 module Dakren
   module Measure
-    # How wrong a batch may get with a tool, held against what the sheet forgives.
+    # How wrong a batch may get with a tool, held against what the sheet forgives on that side.
     #
     #   budget = Budget.new(tool, ratio, tolerance_pct: [5, 2])
     #   budget.worst(split)       # => [1.3, 1.2] percent extra resin, percent extra hardener
     #   budget.smallest_g         # => 42.0, below which the tool is too coarse
     #
-    # Rule: worst case, each part off by as much as the tool may be, one up and one down. The smallest
-    # sensible batch is where the worst error meets the sheet's tighter tolerance.
+    # Rule: worst case, each part off by as much as the tool may be, one up and one down, and what its own ratio is off by; extra resin is
+    # held against the resin's tolerance, extra hardener against the hardener's. It advises; it warns only where every number behind it is
+    # measured or the maker's; it never forbids. The smallest sensible batch is where the worst meets the tolerance, and never more than the
+    # tool can take.
     class Budget
       SMALLEST_G = 0.05
       LARGEST_G = 200_000.0
@@ -21,10 +23,12 @@ module Dakren
       # @param tool [Tools::*]
       # @param ratio [Ratio]
       # @param tolerance_pct [Array(Numeric, Numeric)] extra resin, extra hardener the sheet forgives
-      def initialize(tool, ratio, tolerance_pct:)
+      # @param assumed [Boolean] does the sheet leave a tolerance to be assumed?
+      def initialize(tool, ratio, tolerance_pct:, assumed: false)
         @tool = tool
         @ratio = ratio
         @tolerance = tolerance_pct.map(&:to_f)
+        @assumed = assumed
       end
 
       # @param split [Ratio::Split]
@@ -34,23 +38,30 @@ module Dakren
         return if resin.nil?
         return [Float::INFINITY, Float::INFINITY] if resin >= 1 || hardener >= 1
 
-        [(((1 + resin) / (1 - hardener)) - 1) * 100, (((1 + hardener) / (1 - resin)) - 1) * 100]
+        index = @tool.index(@ratio)&.to_f or return
+        [((index * (1 + resin) / (1 - hardener)) - 1) * 100, (((1 + hardener) / (1 - resin) / index) - 1) * 100]
       end
 
-      # Does the worst miss stay inside what the sheet forgives?
+      # Does the worst miss stay inside what the sheet forgives, each on its side?
       def good?(split)
         found = worst(split)
-        !found.nil? && found.max <= @tolerance.min
+        !found.nil? && found.zip(@tolerance).all? { |miss, forgiven| miss <= forgiven }
       end
 
-      # @return [Float, nil] grams; nil where the tool cannot do this ratio at all
+      # Is any number behind it assumed? Then it says so quietly.
+      def assumed?
+        @assumed || @tool.guessed?
+      end
+
+      # @return [Float, nil] grams; nil where no batch the tool can take is sure enough
       def smallest_g
-        at = ->(grams) { good?(split_of(grams)) }
-        return unless at.call(LARGEST_G)
+        most = [@tool.most_g(density) || LARGEST_G, LARGEST_G].min
+        at = ->(grams) { good?(batch_of(grams)) }
+        return unless at.call(most)
         return SMALLEST_G if at.call(SMALLEST_G)
 
         low = Math.log(SMALLEST_G)
-        high = Math.log(LARGEST_G)
+        high = Math.log(most)
         40.times do
           middle = (low + high) / 2
           at.call(Math.exp(middle)) ? high = middle : low = middle
@@ -59,20 +70,33 @@ module Dakren
       end
 
       # @param split [Ratio::Split]
-      # @return [String, nil] why this tool cannot do this batch; nil when it can
+      # @return [String, nil] why this tool cannot do this batch at all; nil when it can
       def refusal(split)
-        reason = @tool.refusal(split, @ratio)
-        return reason if reason
+        @tool.refusal(split, @ratio)
+      end
+
+      # @param split [Ratio::Split]
+      # @return [String, nil] how far it may be off, where that is more than the sheet forgives
+      def doubt(split)
         return if good?(split)
 
-        found = worst(split)
-        return "how far it may be off is not known" unless found
-
-        "at worst it is #{found.max.finite? ? "#{Check.plain(found.max.round(1))} %" : "wholly"} off, and the sheet forgives " \
-          "#{Check.plain(@tolerance.min)} %"
+        found = worst(split) or return "how far it may be off is not known"
+        side = found[0] - @tolerance[0] >= found[1] - @tolerance[1] ? 0 : 1
+        off = found[side].finite? ? "#{Check.plain(found[side].round(1))} %" : "wholly"
+        "at worst it is #{off} rich in #{%w[resin hardener][side]}, and the sheet forgives #{Check.plain(@tolerance[side])} %"
       end
 
       private
+
+      def density
+        @ratio.mixed_density_g_ml&.to_f || 1.0
+      end
+
+      # As it would be counted or filled.
+      def batch_of(grams)
+        split = split_of(grams)
+        @tool.whole(split, @ratio, @tolerance)&.split || split
+      end
 
       # A batch of this many grams; of as many millilitres where no grams can be known.
       def split_of(grams)
@@ -82,33 +106,45 @@ module Dakren
 
     # The tool for a batch, or why not and what would do.
     class ToolChoice
-      Offer = Value.define(:tool, :budget, :refusal)
+      # refusal: why it cannot at all; doubt: how it may be further off than is forgiven.
+      Offer = Value.define(:tool, :budget, :refusal, :doubt) do
+        def sure?
+          refusal.nil? && doubt.nil?
+        end
+      end
 
       # @param tools [Array<Tools::*>] what the shop has
       # @param ratio [Ratio]
       # @param tolerance_pct [Array(Numeric, Numeric)]
       # @param split [Ratio::Split] the batch
-      def initialize(tools, ratio, tolerance_pct:, split:)
+      # @param assumed [Boolean] does the sheet leave a tolerance to be assumed?
+      def initialize(tools, ratio, tolerance_pct:, split:, assumed: false)
         @split = split
         @offers = tools.map do |tool|
-          budget = Budget.new(tool, ratio, tolerance_pct: tolerance_pct)
-          Offer.new(tool: tool, budget: budget, refusal: budget.refusal(split))
+          budget = Budget.new(tool, ratio, tolerance_pct: tolerance_pct, assumed: assumed)
+          batch = tool.whole(split, ratio, tolerance_pct)&.split || split
+          Offer.new(tool: tool, budget: budget, refusal: budget.refusal(batch), doubt: budget.doubt(batch))
         end
       end
 
       # @return [Array<Offer>]
       attr_reader :offers
 
-      # @return [Array<Offer>] those that can, the surest first
+      # @return [Array<Offer>] those that can, the sure ones first, each sort by how far it may be off
       def able
-        offers.reject(&:refusal).sort_by { |offer| offer.budget.worst(@split).max }
+        offers.reject(&:refusal).sort_by { |offer| [offer.doubt ? 1 : 0, offer.budget.worst(@split)&.max || Float::INFINITY] }
       end
 
-      # What would do instead of a refused tool.
+      # @return [Array<Offer>] those that are sure enough
+      def sure
+        able.select(&:sure?)
+      end
+
+      # What would do better than an unsure tool.
       # @param offer [Offer]
       # @return [Array<Symbol, Object>] [:other, Offer], or [:bigger, grams], or [:none]
       def nearest(offer)
-        return [:other, able.first] if able.any?
+        return [:other, sure.first] if sure.any?
 
         smallest = offer.budget.smallest_g
         smallest && @split.total_g && smallest > @split.total_g ? [:bigger, smallest] : [:none]

@@ -9,9 +9,10 @@ module Dakren
   module Measure
     # What a shop measures with: each tool is one file in tools/, which says all there is to say of it.
     #
-    # Of a tool: errors(split), the worst share by which resin and hardener may be off; refusal(split, ratio), a reason or nil;
-    # count(split), where it is counted and not filled to a line; counted_g(split, ratio), what that count really gives;
-    # advice(split), a sentence for the ticket; most_g(density), grams it takes at a time.
+    # Of a tool: errors(split), the worst share by which resin and hardener may be off; index(ratio), the ratio it gives over the sheet's;
+    # refusal(split, ratio), why it cannot at all, or nil; whole(split, ratio, tolerance), whole strokes, drops, spoons or lines for about
+    # that much; advice(split), a sentence for the ticket; most_g(density), grams it takes at a time; guessed, does any of its numbers stand
+    # at its usual value?
     module Tools
       # A number the shop gives of a tool: units and bare as Units name them; fallback: what counts where nothing is given;
       # spare: it may be left out.
@@ -22,6 +23,8 @@ module Dakren
 
       # So many of each part. @see Counting
       Counted = Value.define(:counting, :resin, :hardener)
+      # What whole units give: counted, and what is in the cup then. unit_ml: of one of each, where they only go together.
+      Whole = Value.define(:counted, :split)
 
       # name: as it is kept; method: how the ticket calls measuring with it; short: in a sentence.
       Declaration = Value.define(:name, :method, :label, :short, :fields, counting: nil)
@@ -34,14 +37,27 @@ module Dakren
           self.class.declaration
         end
 
-        # @return [Counted, nil]
-        def count(_split)
+        # What is counted or filled to whole lines, nearest to a batch.
+        # @param tolerance_pct [Array(Numeric, Numeric)] extra resin, extra hardener the sheet forgives
+        # @return [Whole, nil] nil where any amount can be had
+        def whole(_split, _ratio, _tolerance_pct)
           nil
         end
 
-        # @return [Numeric, nil] g; nil where as much as was planned goes in
-        def counted_g(_split, _ratio)
+        # @return [Rational] its own ratio over the sheet's; 1 where it has none of its own
+        def index(_ratio)
+          Rational(1)
+        end
+
+        # Do both parts only come together, so much at a time?
+        # @return [Rational, nil] ml
+        def both_ml
           nil
+        end
+
+        # Does any of its numbers stand at its usual value, and was perhaps never measured?
+        def guessed?
+          declaration.fields.any? { |field| !field.fallback.nil? && public_send(field.name) == field.fallback }
         end
 
         # @return [String, nil]
@@ -52,6 +68,46 @@ module Dakren
         # @return [Float, nil] g; nil where it sets no limit
         def most_g(_density_g_ml)
           nil
+        end
+      end
+
+      # Whole numbers of units of each part.
+      module WholeUnits
+        MOST_UNITS = 400
+
+        module_function
+
+        # The nearest whole count for an amount: one less where that falls short by no more than is forgiven.
+        # @param wanted [Numeric] @param unit [Numeric] both in ml @param short_pct [Numeric]
+        # @return [Integer] 1 or more
+        def nearest(wanted, unit, short_pct)
+          count = (Exact.of(wanted) / Exact.of(unit)).floor
+          [count + (count * Exact.of(unit) >= Exact.of(wanted) * (1 - (Exact.of(short_pct) / 100)) ? 0 : 1), 1].max
+        end
+
+        # The fewest of each that meet the ratio within what is forgiven and give about as much as is wanted; where no numbers meet
+        # it, those that come nearest.
+        # @param split [Ratio::Split] with millilitres @param unit [Numeric] ml of one of either part
+        # @return [Array(Integer, Integer)] resin and hardener
+        def pair(split, unit, tolerance_pct)
+          wanted = [split.resin_ml, split.hardener_ml].map { |ml| Exact.of(ml) / Exact.of(unit) }
+          least = wanted.sum * (1 - (Exact.of(tolerance_pct.min) / 100))
+          from = [wanted[1].floor, 1].max
+          tries = (from..(from + MOST_UNITS)).map { |hardener| [(wanted[0] / wanted[1] * hardener).round.clamp(1..), hardener] }
+          enough = tries.select { |pair| pair.sum >= least }
+          enough.find { |pair| forgiven?(pair, wanted, tolerance_pct) } || enough.first(MOST_TRIED).min_by { |pair| off(pair, wanted).abs }
+        end
+        MOST_TRIED = 12
+
+        # Does this pair miss the ratio by no more than the sheet forgives on that side?
+        def forgiven?(pair, wanted, tolerance_pct)
+          miss = off(pair, wanted) * 100
+          miss.between?(-Exact.of(tolerance_pct[1]), Exact.of(tolerance_pct[0]))
+        end
+
+        # Extra resin as a share; below 0 where it is short of resin.
+        def off(pair, wanted)
+          (Rational(pair[0], pair[1]) * wanted[1] / wanted[0]) - 1
         end
       end
 
@@ -75,6 +131,15 @@ module Dakren
 
       def field(name, label, units, bare, allowed, **more)
         Number.new(name: name, label: label, units: units, bare: bare, allowed: allowed, **more)
+      end
+
+      # What so many millilitres of each part come to.
+      # @param ratio [Ratio] whose densities count
+      # @return [Ratio::Split]
+      def split_of(ratio, resin_ml, hardener_ml)
+        made = Ratio.new(by: :volume, resin: resin_ml, hardener: hardener_ml, resin_density_g_ml: ratio.resin_density_g_ml,
+          hardener_density_g_ml: ratio.hardener_density_g_ml)
+        made.split(total_ml: Exact.of(resin_ml) + Exact.of(hardener_ml))
       end
 
       # @param unit [String] of a count kept with a cup

@@ -20,6 +20,7 @@ module Dakren
       }.freeze
       DEFAULT_EXTRA_RESIN_PCT = 5
       DEFAULT_EXTRA_HARDENER_PCT = 2
+      USUAL_TOLERANCE_PCT = [DEFAULT_EXTRA_RESIN_PCT, DEFAULT_EXTRA_HARDENER_PCT].freeze
 
       attr_reader :index
 

@@ -74,10 +74,11 @@ module Dakren
 
       # What stays in the cups, g
       def kept_g
-        total(@plan.kept_g, :g, [Working.new(says: "2 % of each cup and at least 3 g, %{count} × %{each} = %{kept}", parts: {
-          count: count_quantity, kept: quantity(@plan.kept_g, :g),
-          each: quantity(portion.mass_g - portion.on_work_g, :g)
-        })])
+        total(@plan.kept_g, :g, [Working.new(says: "2 % of each cup and at least #{Check.plain(portion.cup.kept_least_g.to_f)} g, " \
+                                                   "%{count} × %{each} = %{kept}", parts: {
+                                                     count: count_quantity, kept: quantity(@plan.kept_g, :g),
+                                                     each: quantity(portion.mass_g - portion.on_work_g, :g)
+                                                   })])
       end
 
       # Everything mixed, g

@@ -252,7 +252,7 @@ module Dakren
       private
 
       def cutter
-        Cutter.new(sheet, mix: @mix, most_g: order.most_g, start_c: order.tins_c, room_c: order.room_c, cups: order.cups,
+        Cutter.new(sheet, mix: @mix, most_g: order.most_g, tool: order.tool, start_c: order.tins_c, room_c: order.room_c, cups: order.cups,
           placing_g_per_min: order.placing_g_per_min)
       end
 
@@ -279,7 +279,9 @@ module Dakren
       end
 
       def split(portion)
-        parts_of(portion.mass_g)
+        whole = portion.whole&.split or return parts_of(portion.mass_g)
+
+        whole.with(total_g: whole.total_g || portion.mass_g, total_ml: whole.total_ml || (portion.mass_g / density))
       end
 
       # A total in its parts, by the basis its ratio has; the other total by the density known or assumed.

@@ -11,18 +11,23 @@ module Dakren
     class CupKind
       FULLEST = 0.7
 
-      attr_reader :name, :bottom_mm, :top_mm, :height_mm
+      # What stays in a cup: a share of the batch, and at least this much.
+      KEPT_LEAST_G = Rational(3)
+
+      attr_reader :name, :bottom_mm, :top_mm, :height_mm, :kept_least_g
 
       # @param name [String]
       # @param bottom_mm [Numeric] inside diameter at the bottom, 5 to 3000
       # @param top_mm [Numeric] inside diameter at the brim, likewise
       # @param height_mm [Numeric] inside height, 5 to 3000
       # @raise [InputError]
-      def initialize(name:, bottom_mm:, top_mm:, height_mm:)
+      # @param kept_least_g [Numeric] stays in it however little was mixed
+      def initialize(name:, bottom_mm:, top_mm:, height_mm:, kept_least_g: KEPT_LEAST_G)
         @name = name
         @bottom_mm = Check.number(:bottom_mm, bottom_mm, 5..3000, "mm")
         @top_mm = Check.number(:top_mm, top_mm, 5..3000, "mm")
-        @height_mm = Check.number(:height_mm, height_mm, 5..3000, "mm")
+        @height_mm = Check.number(:height_mm, height_mm, 1..3000, "mm")
+        @kept_least_g = kept_least_g
         freeze
       end
 
@@ -65,12 +70,15 @@ module Dakren
       end
     end
 
+    # For a dab: a square of foil or a board, which keeps tenths of a gram.
+    FOIL = CupKind.new(name: "foil or board", bottom_mm: 60, top_mm: 60, height_mm: 3, kept_least_g: Rational(1, 10))
+
     # Cups most shops have, smallest first; a tray is a cup that is wide and low.
     USUAL_CUPS = [
       ["50 ml cup", 32, 42, 49], ["150 ml cup", 44, 60, 72], ["400 ml cup", 62, 82, 100], ["900 ml cup", 84, 106, 130],
       ["1.5 litre cup", 102, 128, 146], ["2.5 litre pot", 124, 150, 172], ["5 litre pail", 160, 190, 210],
       ["10 litre pail", 210, 245, 250], ["20 litre pail", 260, 300, 330]
-    ].map { |name, bottom, top, height| CupKind.new(name: name, bottom_mm: bottom, top_mm: top, height_mm: height) }.freeze
+    ].map { |name, bottom, top, height| CupKind.new(name: name, bottom_mm: bottom, top_mm: top, height_mm: height) }.unshift(FOIL).freeze
 
     USUAL_TRAYS = [
       ["small tray, 200 mm", 190, 210, 40], ["wide tray, 300 mm", 290, 310, 50], ["wide tray, 450 mm", 440, 460, 60]

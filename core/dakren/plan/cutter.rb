@@ -11,12 +11,12 @@ module Dakren
     TIME_SHARE = 0.75
     # What stays in a cup: a share of the batch, and at least this much.
     KEPT_SHARE = Rational(2, 100)
-    KEPT_LEAST_G = Rational(3)
     MOST_BATCHES = 2000
 
     # One batch of a plan, and why it can be used up in time.
     # exact rationals: mass_g, on_work_g; minutes: needed_min, usable_min (at the early edge of its band)
-    Portion = Value.define(:mass_g, :on_work_g, :cup, :fill_mm, :diameter_mm, :mixing_min, :needed_min, :usable_min)
+    # whole: Measure::Tools::Whole where the tool counts.
+    Portion = Value.define(:mass_g, :on_work_g, :cup, :fill_mm, :diameter_mm, :mixing_min, :needed_min, :usable_min, whole: nil)
 
     # A need that no batch can serve in time.
     class TooFast < StandardError
@@ -34,6 +34,9 @@ module Dakren
     # Rule: mixing + carrying + mass / placing rate <= 0.75 x the early usable minutes of that cup here, and the mix fills no more than
     # 0.7 of the cup: the smallest there is.
     class Cutter
+      # A plan in whole units may take so many cups more.
+      MORE_CUPS = 2
+
       # @param sheet [Sheet]
       # @param start_c [Numeric] °C of the tins
       # @param room_c [Numeric] °C
@@ -41,7 +44,9 @@ module Dakren
       # @param cups [Array<CupKind>] to choose from, smallest first
       # @param mix [Cure::Mix] the sheet's, with what powder there is in it
       # @param most_g [Numeric, nil] what the tool it is measured with can take at a time
-      def initialize(sheet, start_c:, room_c:, placing_g_per_min:, cups: USUAL_CUPS, mix: sheet.mix, most_g: nil)
+      # @param tool [Object, nil] of Measure::Tools: where it counts, whole units are what is planned
+      def initialize(sheet, start_c:, room_c:, placing_g_per_min:, cups: USUAL_CUPS, mix: sheet.mix, most_g: nil, tool: nil)
+        @tool = tool
         @sheet = sheet
         @mix = mix
         @start_c = start_c
@@ -63,16 +68,19 @@ module Dakren
         return packs(need, pack_g) if pack_g
 
         count = hinted(need, hint) || fewest(need)
-        Array.new(count) { portion(need / count) }
+        counted(need, count) || Array.new(count) { portion(need / count) }
       end
 
       # @return [Portion, nil] of this much on the work, in the smallest cup that holds it with room to stir; nil where none does
       def portion(on_work_g)
-        mass = [on_work_g / (1 - KEPT_SHARE), on_work_g + KEPT_LEAST_G].max
-        return if @most_g && mass > @most_g
+        cup = @cups.find { |kind| kind.most_ml >= @mix.whole_ml(with_kept(on_work_g, kind)) } or return
+        mass = with_kept(on_work_g, cup)
+        in_cup(mass, on_work_g, cup) unless @most_g && mass > @most_g
+      end
 
-        holding = @cups.find { |cup| cup.most_ml >= @mix.whole_ml(mass) }
-        holding && in_cup(mass, on_work_g, holding)
+      # What is mixed for so much on the work: what stays in the cup goes on top.
+      def with_kept(on_work_g, cup)
+        [on_work_g / (1 - KEPT_SHARE), on_work_g + cup.kept_least_g].max
       end
 
       # The largest batch that can be used up in time here, in a cup there is and with the tool there is.
@@ -80,7 +88,7 @@ module Dakren
       # Rule: halved between the least sensible cup and the largest one, to one part in two hundred.
       # @return [Portion, nil] nil where not even the least can
       def largest
-        low = KEPT_LEAST_G * 2
+        low = Rational(1)
         high = [Exact.of((@cups.map(&:most_ml).max * @density).round(3)), @most_g && Exact.of(@most_g)].compact.min
         return unless fits?(low)
 
@@ -98,7 +106,7 @@ module Dakren
       private
 
       def packs(need, pack_g)
-        on_work = pack_g - [pack_g * KEPT_SHARE, KEPT_LEAST_G].max
+        on_work = pack_g - [pack_g * KEPT_SHARE, CupKind::KEPT_LEAST_G].max
         raise InputError.new(:pack, "holds less than stays in the cup") unless on_work.positive?
 
         found = portion(on_work)
@@ -109,6 +117,59 @@ module Dakren
         raise InputError.new(:pack, "would be needed #{count} times; at most #{MOST_BATCHES} can be planned") if count > MOST_BATCHES
 
         Array.new(count) { found }
+      end
+
+      # Cups of whole strokes, drops, spoons or lines: as little over the need as can be, in as few cups.
+      # @return [Array<Portion>, nil] nil where any amount can be had, or whole units cannot be used up in time
+      def counted(need, count)
+        return unless @tool
+
+        tries = ([count - 1, 1].max..(count + MORE_CUPS)).filter_map { |cups| @tool.both_ml ? shared_out(need, cups) : alike(need, cups) }
+        tries.min_by { |cups| [cups.sum(&:mass_g), cups.size] }
+      end
+
+      # So many cups of the same whole count.
+      def alike(need, cups)
+        plain = portion(need / cups) or return
+        whole = @tool.whole(parts_of(plain.mass_g), @sheet.ratio, @sheet.tolerance_pct) or return
+        found = of_whole(whole)
+        Array.new(cups) { found } if found && in_time?(found)
+      end
+
+      # Strokes of both pumps dealt out to so many cups, one more to the first of them where they do not divide.
+      def shared_out(need, cups)
+        plain = portion(need / cups) or return
+        all = @tool.strokes(parts_of(plain.mass_g * cups).total_ml, @sheet.tolerance_pct)
+        each, rest = all.divmod(cups)
+        return if each.zero?
+
+        found = [each + 1, each].to_h { |strokes| [strokes, of_strokes(strokes)] }
+        portions = Array.new(cups) { |i| found.fetch(i < rest ? each + 1 : each) }
+        portions if portions.all? { |one| one && in_time?(one) }
+      end
+
+      def of_strokes(strokes)
+        split = @tool.split(@sheet.ratio, strokes)
+        of_whole(Measure::Tools::Whole.new(split: split, counted: Measure::Tools::Counted.new(counting: @tool.declaration.counting,
+          resin: strokes, hardener: strokes)))
+      end
+
+      # A cup of what was counted; what stays in it is not on the work.
+      def of_whole(whole)
+        mass = whole.split.total_g || (whole.split.total_ml * Exact.of(@density))
+        return if @most_g && mass > @most_g
+
+        cup = @cups.find { |kind| kind.most_ml >= @mix.whole_ml(mass) } or return
+        on_work = mass - [mass * KEPT_SHARE, cup.kept_least_g].max
+        in_cup(mass, on_work, cup).with(whole: whole) if on_work.positive?
+      end
+
+      # A mass in its parts, by the basis the ratio has.
+      def parts_of(grams)
+        ratio = @sheet.ratio
+        return ratio.split(total_g: grams) if ratio.densities? || ratio.by == :weight
+
+        ratio.split(total_ml: grams / Exact.of(@density))
       end
 
       # The hint, where it is right: it serves, and one fewer does not.

@@ -183,7 +183,7 @@ module Dakren
           sheet: @task.sheet, room: room, from_min: from,
           ageing: @ageing.call(@task.sheet), tins_c: @job.tins_at(from), kind: @task.kind.name,
           method: @task.method, cups: @task.cups, placing_g_per_min: @task.rate_g_min(@shop.own) * placing_people,
-          pack_ml: @task.figures[:pack], most_g: @task.most_g,
+          pack_ml: @task.figures[:pack], most_g: @task.most_g, tool: @task.tool,
           people: @job.people, ground: @task.ground(@task.sheet.mix.reaction.loss_factor))
       end
 

@@ -139,7 +139,7 @@ class JobsTest < AppTest
     assert_includes words, "the sheet's 2 : 1 by volume is 2 × 1.14 g/ml : 1 × 0.99 g/ml = 2.28 : 0.99 by weight"
     assert_includes words,
       "early and late: four times in five it is between them, for all the sheet leaves open and a room 1.5 °C warmer or colder"
-    assert_includes words, "Assumed, since the sheet is silent: heat capacity 1.9 J/g K"
+    assert_includes words, "Assumed, since the sheet is silent: heat of reaction 340 J/g; heat capacity 1.9 J/g K"
   end
 
   def test_the_list_tells_what_each_job_waits_for

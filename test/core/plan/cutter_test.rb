@@ -43,4 +43,49 @@ class LargestBatchTest < CoreTest
       [1, 2, right.size, right.size + 1, 40].each { |hint| assert_equal right.size, cutter.cut(need, hint: hint).size }
     end
   end
+
+  T = Measure::Tools
+
+  def even
+    coating(ratio: ratio(resin: 1, hardener: 1, densities: [1.1, 1.1]))
+  end
+
+  def whole(tool, need, sheet: even, **more)
+    Plan::Cutter.new(sheet, start_c: 20, room_c: 20, placing_g_per_min: 400, tool: tool, **more).cut(need)
+  end
+
+  # 24.5 strokes in seven cups of 3.5: 25 of them, four in each of the first four cups and three in the last three.
+  def test_strokes_are_dealt_out_to_the_cups
+    set = T::PumpSet.new(name: "pumps", resin_ml: 50, hardener_ml: 50, error_pct: 2)
+    need = 24.5 * 110 * 0.98
+    cups = whole(set, need, most_g: 450)
+
+    assert_equal(25, cups.sum { |cup| cup.whole.counted.resin })
+    assert_equal [3, 4], cups.map { |cup| cup.whole.counted.resin }.minmax
+    assert_operator cups.sum(&:on_work_g), :>=, need * 0.98
+    assert_equal cups.map(&:mass_g).sort.reverse, cups.map(&:mass_g)
+  end
+
+  def test_whole_units_cover_the_need_and_never_change_it
+    tools = [T::PumpSet.new(name: "pumps", resin_ml: 12, hardener_ml: 12, error_pct: 2),
+      T::Spoons.new(name: "spoons", spoon_ml: 5, error_pct: 5), T::Dropper.new(name: "drops", drop_ml: 0.04, scatter_pct: 6),
+      T::Graduated.new(name: "cup", division_ml: 5, volume_ml: 400)]
+    40.times do
+      need = 10**between(-0.8, 3.2)
+      tools.each do |tool|
+        cups = whole(tool, need)
+        next unless cups.first.whole
+
+        assert_operator cups.sum(&:on_work_g), :>=, (need * 0.98) - (cups.sum(&:mass_g).to_f * 0.021), tool.name
+        assert(cups.all? { |cup| cup.mass_g > cup.on_work_g })
+      end
+    end
+  end
+
+  # A wrap of 0.15 ml: three drops of each on foil.
+  def test_three_drops_of_each_on_foil
+    cups = whole(T::Dropper.new(name: "drops", drop_ml: 0.04, scatter_pct: 6), 0.15 * 1.1)
+
+    assert_equal([["foil or board", 3, 3]], cups.map { |cup| [cup.cup.name, cup.whole.counted.resin, cup.whole.counted.hardener] })
+  end
 end

@@ -15,18 +15,15 @@ module Dakren
                                                                                            ],
         counting: Counting.new(unit: "drop", alternate: false, ready: "Ready", heading: "Same bore on both bottles, at room temperature",
           how: "All of the resin, then all of the hardener. Hold the bottle upright.")) do
-        def drops(split)
-          [split.resin_ml, split.hardener_ml].map { |ml| (ml.to_f / drop_ml).round }
+        def drops(split, tolerance_pct = Verdict::USUAL_TOLERANCE_PCT)
+          WholeUnits.pair(split, drop_ml, tolerance_pct)
         end
 
+        # Drops are counted, so only their scatter is left.
         def errors(split)
           return if split.resin_ml.nil?
 
-          # A whole number of drops can be half a drop off, beside their scatter.
-          [split.resin_ml, split.hardener_ml].map do |ml|
-            count = ml.to_f / drop_ml
-            count < 1 ? 1.0 : (scatter_pct / 100.0 / Math.sqrt(count)) + (0.5 / count)
-          end
+          [split.resin_ml, split.hardener_ml].map { |ml| [scatter_pct / 100.0 / Math.sqrt([ml.to_f / drop_ml, 1].max), 1.0].min }
         end
 
         def refusal(split, _ratio)
@@ -35,9 +32,12 @@ module Dakren
           "#{drops(split).sum} drops are more than anybody counts" if drops(split).sum > MOST_DROPS
         end
 
-        def count(split)
-          resin, hardener = drops(split)
-          Counted.new(counting: declaration.counting, resin: resin, hardener: hardener)
+        def whole(split, ratio, tolerance_pct)
+          return if split.resin_ml.nil?
+
+          resin, hardener = drops(split, tolerance_pct)
+          Whole.new(counted: Counted.new(counting: declaration.counting, resin: resin, hardener: hardener),
+            split: Tools.split_of(ratio, Exact.of(drop_ml) * resin, Exact.of(drop_ml) * hardener))
         end
 
         def advice(split)

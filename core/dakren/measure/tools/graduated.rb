@@ -5,16 +5,41 @@ require_relative "../tool"
 module Dakren
   module Measure
     module Tools
-      # Filled to a printed line: half a division for each line; the second part lies between two lines.
+      ON_A_LINE = 0.2
+      BETWEEN_LINES = 0.5
+      # Filling up to whole lines may take so many times as much.
+      LINES_WORTH = Rational(11, 10)
+
+      # Filled to printed lines, or between them.
       Graduated = declare("graduated", :graduated, label: "Graduated cup", short: "graduated cup", fields: [
         field("division_ml", "One division", Units::VOLUME, :ml, 0.01..1000),
         field("volume_ml", "Last line", Units::VOLUME, :ml, 1..100_000)
       ]) do
+        # On a printed line a fifth of a division, between two lines half of one. Thin part first, from the bottom: one line. Thick
+        # part: two.
         def errors(split)
           return if split.resin_ml.nil?
 
-          # Thin part first, from the bottom: one line. Thick part: two.
-          [division_ml / split.resin_ml.to_f, division_ml / 2.0 / split.hardener_ml.to_f]
+          first = division_ml * reading(split.hardener_ml)
+          [(first + (division_ml * reading(split.total_ml))) / split.resin_ml.to_f, first / split.hardener_ml.to_f]
+        end
+
+        # Divisions a line can be misread by.
+        def reading(ml)
+          (Exact.of(ml) / Exact.of(division_ml)).denominator == 1 ? ON_A_LINE : BETWEEN_LINES
+        end
+
+        # Whole lines, where they give hardly more than is wanted and meet the ratio.
+        def whole(split, ratio, tolerance_pct)
+          return if split.resin_ml.nil?
+
+          wanted = [split.resin_ml, split.hardener_ml].map { |ml| Exact.of(ml) / Exact.of(division_ml) }
+          resin, hardener = WholeUnits.pair(split, division_ml, tolerance_pct)
+          unit = Exact.of(division_ml)
+          return if (resin + hardener) * unit > [Exact.of(volume_ml), Exact.of(split.total_ml) * LINES_WORTH].min ||
+            !WholeUnits.forgiven?([resin, hardener], wanted, tolerance_pct)
+
+          Whole.new(counted: nil, split: Tools.split_of(ratio, unit * resin, unit * hardener))
         end
 
         def refusal(split, _ratio)

@@ -9,20 +9,23 @@ module Dakren
       PumpSet = declare("pump", :pump, label: "Pump set", short: "pump set", fields: [
         field("resin_ml", "Resin, a stroke", Units::VOLUME, :ml, 0.05..2000),
         field("hardener_ml", "Hardener, a stroke", Units::VOLUME, :ml, 0.05..2000),
-        field("error_pct", "A stroke may be off by", Units::PERCENT, :%, 0..50, fallback: 3)
+        field("error_pct", "Strokes scatter by", Units::PERCENT, :%, 0..50, fallback: 2)
                                                                              ],
         counting: Counting.new(unit: "stroke", alternate: true, ready: "Prime", heading: "Prime both pumps, and discard what comes",
           how: "Full strokes, one for one, changing pump each stroke so that a miscount shows.")) do
-        # @return [Integer] strokes of each pump that give at least this much
-        def strokes(total_ml)
-          (Exact.of(total_ml) / (Exact.of(resin_ml) + Exact.of(hardener_ml))).ceil
+        # One stroke of each.
+        def both_ml
+          Exact.of(resin_ml) + Exact.of(hardener_ml)
+        end
+
+        # @return [Integer] strokes of each pump nearest to so much: a little short where the sheet forgives that
+        def strokes(total_ml, tolerance_pct = Verdict::USUAL_TOLERANCE_PCT)
+          WholeUnits.nearest(total_ml, both_ml, tolerance_pct.min)
         end
 
         # The mix whole strokes really give.
         def split(ratio, count)
-          pumped = Ratio.new(by: :volume, resin: resin_ml, hardener: hardener_ml, resin_density_g_ml: ratio.resin_density_g_ml,
-            hardener_density_g_ml: ratio.hardener_density_g_ml)
-          pumped.split(total_ml: Exact.of(count) * (Exact.of(resin_ml) + Exact.of(hardener_ml)))
+          Tools.split_of(ratio, Exact.of(resin_ml) * count, Exact.of(hardener_ml) * count)
         end
 
         # Ratio this set gives over the sheet's: 1 when it is made for it.
@@ -31,6 +34,8 @@ module Dakren
           parts && (Exact.of(resin_ml) * parts[1] / (Exact.of(hardener_ml) * parts[0]))
         end
 
+        # Equal strokes of a set made for the ratio are right at any count but for their scatter; what the set's own ratio is off by counts
+        # fully, see index.
         def errors(split)
           return if split.total_ml.nil?
 
@@ -47,17 +52,16 @@ module Dakren
             "#{ratio.volume_parts.map { |part| Check.plain((part / ratio.volume_parts[1]).to_f.round(2)) }.join(" : ")}"
         end
 
-        def count(split)
-          Counted.new(counting: declaration.counting, resin: strokes(split.total_ml), hardener: strokes(split.total_ml))
-        end
+        def whole(split, ratio, tolerance_pct)
+          return if split.total_ml.nil?
 
-        # Whole strokes give a little more than was asked for.
-        def counted_g(split, ratio)
-          self.split(ratio, strokes(split.total_ml)).total_g
+          count = strokes(split.total_ml, tolerance_pct)
+          Whole.new(counted: Counted.new(counting: declaration.counting, resin: count, hardener: count), split: self.split(ratio, count))
         end
 
         def advice(split)
-          "#{strokes(split.total_ml)} strokes of each pump."
+          count = strokes(split.total_ml)
+          "#{count} #{count == 1 ? "stroke" : "strokes"} of each pump."
         end
       end
     end
