@@ -189,6 +189,7 @@ module Dakren
         choice("school", "Onto the last", Plan::SCHOOLS), make("sections", "In sections", allowed: 1..40, usual: "as the day allows",
         **PLAIN),
         choice("wet_out", "Cloth is", WET_OUT),
+        make("most", "At most a cup", usual: "as it fits", allowed: 0.05..100_000, **UNITS[:mass]),
         make("service", "Hottest in service", usual: "not hot", **TEMPERATURE, allowed: Plan::Service::SERVICE_C),
         make("steps", "Steps", kind: :names),
         *Plan::WorkSteps::ALL.each_value.map { |step| make("m_#{step.name}", step.label.capitalize, allowed: 0..1440, **MINUTES) },

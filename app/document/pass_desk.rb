@@ -21,6 +21,7 @@ module Dakren
         @coats = whole(@kind.pours ? "lifts" : "coats")
         @sections = read_sections
         @service_c = reading.figure("service")
+        @most_g = reading.figure("most")
         @step_minutes = Plan::WorkSteps::ALL.each_key.to_h { |name| [name, reading.figure("m_#{name}")] }
         @real = read_real
         @unread = reading.problems.size + reading.missing.size > told
@@ -92,7 +93,7 @@ module Dakren
           coats: coats, sections: sections, school: school, steps: steps,
           step_minutes: @step_minutes.compact, service_c: service_c,
           marks: real.transform_values { |marks| marks.transform_values { |time| (time - start) / 60 } },
-          method: method_name, tool: tool, cups: cups, known: known?)
+          method: method_name, tool: tool, cups: cups, known: known?, own_most_g: @most_g)
       end
 
       def skipped?

@@ -103,6 +103,7 @@ module Dakren
       DEFAULTED = %w[mix_cup_min second_cup_min].freeze
       WORD_LONGEST = 80
       NOTES_LONGEST = 4000
+      RANGE = /\s*(?:–|—|-|\bto\b)\s*/
 
       attr_reader :system
 
@@ -193,7 +194,7 @@ module Dakren
         when :choice then field.choices.key?(text) ? @numbers[field.name.to_sym] = text : complain(field.name, "must be weight or volume")
         when :pot_lives then @numbers[:more_pot_lives] = read_pot_lives(field, text)
         when :range then @numbers[:stages][field.name.to_sym] = read_range(field, text)
-        else @numbers[field.name.to_sym] = figure(field, text)&.to_f
+        else @numbers[field.name.to_sym] = figure(field, longest(field, text))&.to_f
         end
       end
 
@@ -208,7 +209,7 @@ module Dakren
       end
 
       def read_range(field, text)
-        parts = text.split(/\s*(?:–|—|-|\bto\b)\s*/, -1)
+        parts = text.split(RANGE, -1)
         return complain(field.name, "must be one time or two, like 90–120 min") unless parts.size.between?(1, 2)
 
         unit = parts.last[/[a-z]+\s*\z/i]
@@ -240,6 +241,14 @@ module Dakren
           .zip(parts).map do |(units, bare, name), part|
             Measure::Typed.read(part, field: field.name, units: units, bare: bare, allowed: self.class.send(:limits, name)).to_f
           end
+      end
+
+      # "8-10" minutes of mixing: the longer of the two.
+      def longest(field, text)
+        return text unless field.name.start_with?("mix_")
+
+        parts = text.split(RANGE, -1)
+        parts.size == 2 && parts.none?(&:empty?) ? parts.last : text
       end
 
       def figure(field, text)

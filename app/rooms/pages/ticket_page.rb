@@ -122,13 +122,13 @@ module Dakren
       end
 
       def order_open?
-        %w[school sections service].any? { |name| @desk.problem("#{key}#{name}") }
+        %w[school sections most service].any? { |name| @desk.problem("#{key}#{name}") }
       end
 
       # @return [Array<Control>]
       def order_fields
         wide = { css: "sheet-choice" }
-        [@form.choice("#{key}school", **wide), @form.field("#{key}sections"), @form.field("#{key}service"),
+        [@form.choice("#{key}school", **wide), @form.field("#{key}sections"), @form.field("#{key}most"), @form.field("#{key}service"),
           (@form.choice("#{key}wet_out", **wide) if cloths)].compact
       end
 

@@ -6,11 +6,11 @@ module Dakren
     #
     #   Blocks.new(split, forgives_resin_pct: 5).resin_mm   # => length of the resin's block
     #
-    # Rule: the hardener's block is cut short by half of what the sheet forgives in extra resin, so that a miss
-    # falls on the resin's side.
+    # Rule: as slim as stays squat, no longer than four times its side, so that a person can cut it true; the hardener's block is cut
+    # short by half of what the sheet forgives in extra resin, so that a miss falls on the resin's side.
     class Blocks
-      SECTIONS_MM = [4, 6, 8, 10, 15, 20, 30, 40].freeze
-      LONGEST_MM = 120.0
+      SECTIONS_MM = [4, 6, 8, 10, 12, 15, 20, 30, 40].freeze
+      LONGEST_SIDES = 4.0
 
       attr_reader :section_mm, :resin_mm, :hardener_mm
 
@@ -21,7 +21,7 @@ module Dakren
         raise InputError.new(:resin_density_g_ml, "is needed to cut a ratio by weight by eye") unless split.resin_ml && split.hardener_ml
 
         longest = [split.resin_ml, split.hardener_ml].max.to_f
-        @section_mm = SECTIONS_MM.find { |side| length(longest, side) <= LONGEST_MM }
+        @section_mm = SECTIONS_MM.find { |side| length(longest, side) <= side * LONGEST_SIDES }
         raise InputError.new(:grams, "is too much to be cut by eye") unless @section_mm
 
         @resin_mm = length(split.resin_ml.to_f, @section_mm)

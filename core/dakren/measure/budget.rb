@@ -17,6 +17,8 @@ module Dakren
     class Budget
       SMALLEST_G = 0.05
       LARGEST_G = 200_000.0
+      # Further off than this is no figure any more.
+      FAR_OFF_PCT = 30.0
 
       attr_reader :tool
 
@@ -82,8 +84,11 @@ module Dakren
 
         found = worst(split) or return "how far it may be off is not known"
         side = found[0] - @tolerance[0] >= found[1] - @tolerance[1] ? 0 : 1
-        off = found[side].finite? ? "#{Check.plain(found[side].round(1))} %" : "wholly"
-        "at worst it is #{off} rich in #{%w[resin hardener][side]}, and the sheet forgives #{Check.plain(@tolerance[side])} %"
+        part = %w[resin hardener][side]
+        forgives = "the sheet forgives #{Check.plain(@tolerance[side])} %"
+        return "so little cannot be told on it: at worst it is far too rich in #{part}, and #{forgives}" if found[side] > FAR_OFF_PCT
+
+        "at worst it is #{Check.plain(found[side].round(1))} % rich in #{part}, and #{forgives}"
       end
 
       private

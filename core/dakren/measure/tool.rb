@@ -137,8 +137,8 @@ module Dakren
       # @param ratio [Ratio] whose densities count
       # @return [Ratio::Split]
       def split_of(ratio, resin_ml, hardener_ml)
-        made = Ratio.new(by: :volume, resin: resin_ml, hardener: hardener_ml, resin_density_g_ml: ratio.resin_density_g_ml,
-          hardener_density_g_ml: ratio.hardener_density_g_ml)
+        made = Ratio.new(by: :volume, resin: Exact.of(resin_ml) / Exact.of(hardener_ml), hardener: 1,
+          resin_density_g_ml: ratio.resin_density_g_ml, hardener_density_g_ml: ratio.hardener_density_g_ml)
         made.split(total_ml: Exact.of(resin_ml) + Exact.of(hardener_ml))
       end
 

@@ -12,9 +12,10 @@ module Dakren
     # sections: nil for as the day allows; school: of SCHOOLS; steps: names of WorkSteps; step_minutes: own minutes by step;
     # service_c: hottest in service; marks: what really happened, [coat, section] => { began:, finished:, soft: } in minutes of the job;
     # method: of Measure::METHODS; tool: of Measure::Tools or nil; cups: to choose from; known: was "I know" said?
+    # own_most_g: what the builder never mixes more of in a cup.
     Task = Value.define(:id, :kind, :places, :place_ids, :figures, :sheet, name: "", coats: 1, sections: nil, school: :either,
       steps: [].freeze, step_minutes: {}.freeze, service_c: nil,
-      marks: {}.freeze, method: :scale, tool: nil, cups: USUAL_CUPS, known: false) do
+      marks: {}.freeze, method: :scale, tool: nil, cups: USUAL_CUPS, known: false, own_most_g: nil) do
       # @param own [Work::Own] what the shop has weighed itself
       # @return [Work::Sizing]
       def sizing(own)
@@ -27,10 +28,10 @@ module Dakren
         own.of(:rate, kind.name)&.value || kind.rate_g_min
       end
 
-      # Grams the chosen tool can take at a time; nil where it sets no limit.
-      # @return [Float, nil]
+      # Grams the chosen tool can take at a time, and the builder ever mixes in one cup; nil where neither sets a limit.
+      # @return [Numeric, nil]
       def most_g
-        tool&.most_g(sheet.clock.mixed_density_g_ml)
+        [tool&.most_g(sheet.clock.mixed_density_g_ml), own_most_g].compact.min
       end
 
       # What it lies on, and what a body that is small in plan loses sideways.

@@ -145,22 +145,23 @@ module Dakren
 
   # How long a batch is mixed, by its size.
   #
-  # Rule: the sheet gives minutes for a cup (up to 1 kg) and for a pail (20 kg); between them minutes
-  # grow with the logarithm of the mass. A second cup adds its own minutes.
+  # Rule: the sheet gives minutes for a cup (up to 1 kg) and for a pail (20 kg); between them minutes grow with the logarithm of the
+  # mass. Where it gives one number, a pail takes half as long again. A second cup adds its own minutes.
   class Mixing
     CUP_G = 1000.0
     PAIL_G = 20_000.0
     MINUTES = (0..60)
+    PAIL_SHARE = 1.5
 
     attr_reader :cup_min, :pail_min, :second_cup_min
 
     # @param cup_min [Numeric] 0 to 60
-    # @param pail_min [Numeric, nil] 0 to 60; by default as the cup
+    # @param pail_min [Numeric, nil] 0 to 60; by default half as long again as a cup
     # @param second_cup_min [Numeric] 0 to 60; 0 where everything stays in one cup
     # @raise [InputError]
     def initialize(cup_min: 3, pail_min: nil, second_cup_min: 0)
       @cup_min = Check.number(:mix_cup_min, cup_min, MINUTES, "min")
-      @pail_min = Check.number(:mix_pail_min, pail_min || [cup_min, 0].max, MINUTES, "min")
+      @pail_min = Check.number(:mix_pail_min, pail_min || [cup_min * PAIL_SHARE, MINUTES.end].min, MINUTES, "min")
       @second_cup_min = Check.number(:second_cup_min, second_cup_min, MINUTES, "min")
       raise InputError.new(:mix_pail_min, "must not be shorter than for a cup") if @pail_min < @cup_min
 

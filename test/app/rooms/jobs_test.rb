@@ -123,6 +123,30 @@ class JobsTest < AppTest
     assert_includes words, "must have rising minutes"
   end
 
+  # A builder who never mixes above 300 g is right: 721 g go into three cups.
+  def test_at_most_a_cup
+    get new_job("c1-most" => "300")
+
+    assert_includes words, "in each of 3 cups"
+    get new_job("c1-most" => "0")
+
+    assert_includes words, "At most a cup must be from 0.05 to 100000 g"
+  end
+
+  # Strokes are what is planned, drawn and taken to the bench.
+  def test_whole_strokes_from_the_ticket_to_the_bench
+    pumps = Stores::Tool.find_by!(name: "2 : 1 pumps")
+    path = new_job("c1-method" => "tool-#{pumps.id}")
+    get path
+
+    # 661.22 ml with what stays in the cup; 27 strokes of 24 ml are 648 ml, 2 % short, as the sheet forgives.
+    assert_match(/27 strokes of each\./, words)
+    assert_includes words, "648 ml"
+    submit "/bench/planned?job=#{path[/\d+/]}&pass=c1&coat=1&section=1&cup=1", {}, from: path
+
+    assert_equal({ "unit" => "stroke", "resin" => 27, "hardener" => 27, "alternate" => true }, Stores::Batch.last.recipe["count"])
+  end
+
   def test_prewarmed_tins_shorten_the_cup
     usable = lambda do |tins|
       get new_job(tins: tins)

@@ -137,6 +137,12 @@ class ShelfTest < AppTest
     assert_includes words, "Further pot lives must be lines of three, like 500 g, 25 °C, 42 min"
   end
 
+  def test_a_range_of_mixing_minutes_is_understood
+    add("mix_cup_min" => "8-10", "resin" => "Long stirred")
+
+    assert_in_delta 10, Stores::Sheet.find_by!(resin: "Long stirred").mix_cup_min
+  end
+
   def test_contradictions_are_told_with_the_reason
     add(recoat_closes: "1–2 h")
 

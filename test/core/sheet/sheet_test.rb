@@ -24,6 +24,9 @@ class SheetTest < CoreTest
 
     assert_equal([7, 7, 15, 15], [50, 1000, 20_000, 90_000].map { |mass| rule.minutes(mass) })
     assert_in_delta 4 + 3 + (8 * Math.log(5) / Math.log(20)), rule.minutes(5000), 1e-9
+    one = Mixing.new(cup_min: 8)
+
+    assert_equal([8, 12], [500, 20_000].map { |mass| one.minutes(mass) })
     assert_refused(:mix_pail_min) { Mixing.new(cup_min: 5, pail_min: 3) }
   end
 
