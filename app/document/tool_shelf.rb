@@ -58,8 +58,10 @@ module Dakren
 
         scales = measuring.grep(Measure::Tools::Scale)
         split = sheet.ratio.split(total_g: total_g)
-        able = Measure::ToolChoice.new(scales, sheet.ratio, tolerance_pct: sheet.tolerance_pct, split: split).sure
-        [USUAL_RESOLUTION_G, able.map { |offer| offer.tool.resolution_g }.max].compact.min
+        sure = Measure::ToolChoice.new(scales, sheet.ratio, tolerance_pct: sheet.tolerance_pct, split: split).sure
+        return [USUAL_RESOLUTION_G, sure.map { |offer| offer.tool.resolution_g }.max].min if sure.any?
+
+        scales.map(&:resolution_g).min || USUAL_RESOLUTION_G
       end
 
       # @return [Array<Plan::CupKind>] own cups and usual ones, smallest first

@@ -92,10 +92,19 @@ module Dakren
 
       def of_tare
         shown = @scale && [@scale.usable? ? grams(@scale.value)[0] : @scale.state.to_s, ""]
-        plain.with(told: ["#{recipe.cup.name}, round and smooth, no ribs."], now: shown,
+        plain.with(told: ["#{recipe.cup.name}, round and smooth, no ribs.", too_coarse].compact, now: shown,
           lost: @scale ? nil : "No scale is heard: tare yours by hand.",
           switch: @scale && @devices.pretended?(:scale) ? ["tare", "Set the cup and tare"] : nil,
           fields: [reading("or leave it untared: it shows")])
+      end
+
+      # So small a cup that the scale's steps tell.
+      def too_coarse
+        step = recipe.resolution_g
+        scale = Measure::Tools::Scale.new(name: "scale", resolution_g: step, repeatability_g: step, capacity_g: 1_000_000)
+        ratio = recipe.sheet.ratio
+        doubt = Measure::Budget.new(scale, ratio, tolerance_pct: recipe.sheet.tolerance_pct).doubt(ratio.split(total_g: recipe.total_g))
+        doubt && "With steps of #{weight(step)} #{doubt}. A finer scale or a larger cup is surer."
       end
 
       def reading(label)

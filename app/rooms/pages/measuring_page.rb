@@ -52,7 +52,7 @@ module Dakren
 
         kind, other = @choice.nearest(@chosen)
         case kind
-        when :other then "The #{other.tool.name} is surer." unless other.tool == @chosen.tool
+        when :other then "Surer: the #{other.tool.name}." unless other.tool == @chosen.tool
         when :bigger then "Surer from #{@wording.weight(other).join(" ")}."
         end
       end

@@ -111,6 +111,7 @@ module Dakren
         @from_min = from_min
         @start_age_min = start_age_min
         @ageing = ageing
+        @told = {}
         return if depth_mm.nil?
 
         if depth_mm <= Lead::THINNEST_FOLLOWED_MM
@@ -125,17 +126,21 @@ module Dakren
       # @return [Band, nil] minutes from spreading; nil when the sheet does not say; late (and middle) nil
       #   when it stalls and is not reached within 60 days
       def of(name)
-        ages = @sheet.ages(name) or return
-        found = band(ages)
-        name == :full && @tops ? never_before(found, ages) : found
+        @told.fetch(name) { @told[name] = told(name) }
       end
 
       # @return [Band] end of the working time as a film
       def working
-        band(@sheet.working_ages)
+        @told[:working] ||= band(@sheet.working_ages)
       end
 
       private
+
+      def told(name)
+        ages = @sheet.ages(name) or return
+        found = band(ages)
+        name == :full && @tops ? never_before(found, ages) : found
+      end
 
       def tops(mix, room, start_c:, **pour)
         Ageing::VIEWS.to_h do |view|

@@ -91,6 +91,8 @@ module Dakren
         # @return [Array(Integer, Integer)] resin and hardener
         def pair(split, unit, tolerance_pct)
           wanted = [split.resin_ml, split.hardener_ml].map { |ml| Exact.of(ml) / Exact.of(unit) }
+          return wanted.map { |units| units.round.clamp(1..) } if wanted.sum > MOST_UNITS
+
           least = wanted.sum * (1 - (Exact.of(tolerance_pct.min) / 100))
           from = [wanted[1].floor, 1].max
           tries = (from..(from + MOST_UNITS)).map { |hardener| [(wanted[0] / wanted[1] * hardener).round.clamp(1..), hardener] }

@@ -308,8 +308,8 @@ module Dakren
       # Minutes and ages of one coat begun at a minute: worked out once for every degree of the room.
       def quick(unit, at)
         pass, number, section = unit
-        order = pass.order.call(number, section, at)
-        @quick[[pass.id, number, section, order.room_c.round]] ||= begin
+        room = (@rooms ||= {})[pass.id] ||= pass.order.call(number, section, at).room
+        @quick[[pass.id, number, section, room.at(at).round]] ||= begin
           @tried += 1
           plan = pass.likely_plan(number, section, at, @last_count)
           @last_count = plan.batches.size

@@ -106,8 +106,8 @@ module Dakren
         return least if need.depth_mm <= Cure::Lead::THINNEST_FOLLOWED_MM || @task.known
 
         mix = @task.sheet.mix(powder: need.powder)
-        place = { start_c: @job.tins_at(@from_min), room: room.from(@from_min), **@task.ground(mix.reaction.loss_factor) }
-        return pockets_cool_enough(whole, least, mix) if @task.pocket(need.depth_mm)
+        place = { start_c: @job.tins_at(@from_min), room: room.from(@from_min), **ground }
+        return pockets_cool_enough(whole, least, mix) if pocket(need.depth_mm)
         return least unless Cure::Heat.refuses_lift?(mix.pour(depth_mm: need.depth_mm, **place).peak_c)
 
         deepest = Cure::Lifts.new(mix, **place, recoat: @task.sheet.recoat_window_min).deepest_mm
@@ -117,9 +117,8 @@ module Dakren
       # The same for bodies that are no slab: as few as keep each one cool.
       def pockets_cool_enough(whole, least, mix)
         (least..MOST_LIFTS).find do |count|
-          body = @task.pocket(whole / count) or break count
-          wall = @task.ground(mix.reaction.loss_factor)[:wall]
-          run = mix.pocket(start_c: @job.tins_at(@from_min), room_c: room.at(@from_min), wall: wall, **body)
+          body = pocket(whole / count) or break count
+          run = mix.pocket(start_c: @job.tins_at(@from_min), room_c: room.at(@from_min), wall: ground[:wall], **body)
           !Cure::Heat.refuses_lift?(run.peak_c)
         end || least
       end
@@ -179,12 +178,21 @@ module Dakren
       def in_sections(number, parts, from)
         need = whole_need(number, count)
         need = shared(need, parts) if parts > 1
-        CoatOrder.new(need: need, pocket: @task.pocket(need.depth_mm), outline: @task.outline,
+        CoatOrder.new(need: need, pocket: pocket(need.depth_mm), outline: @task.outline,
           sheet: @task.sheet, room: room, from_min: from,
           ageing: @ageing.call(@task.sheet), tins_c: @job.tins_at(from), kind: @task.kind.name,
           method: @task.method, cups: @task.cups, placing_g_per_min: @task.rate_g_min(@shop.own) * placing_people,
           pack_ml: @task.figures[:pack], most_g: @task.most_g, tool: @task.tool,
-          people: @job.people, ground: @task.ground(@task.sheet.mix.reaction.loss_factor))
+          people: @job.people, ground: ground)
+      end
+
+      # What it lies on, and each body by itself: asked of the shapes once.
+      def ground
+        @ground ||= @task.ground(@task.sheet.mix.reaction.loss_factor)
+      end
+
+      def pocket(depth_mm)
+        (@pockets ||= {}).fetch(depth_mm) { @pockets[depth_mm] = @task.pocket(depth_mm) }
       end
 
       # One section's share of a need.

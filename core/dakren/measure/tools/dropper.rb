@@ -6,7 +6,7 @@ module Dakren
   module Measure
     module Tools
       # More drops than this nobody counts.
-      MOST_DROPS = 400
+      MOST_DROPS = 120
 
       # Drops from the same bore; their scatter shrinks with the root of their number.
       Dropper = declare("dropper", :drops, label: "Droppers, same bore", short: "dropper", fields: [
