@@ -57,7 +57,7 @@ module Dakren
 
         # Does any of its numbers stand at its usual value, and was perhaps never measured?
         def guessed?
-          declaration.fields.any? { |field| !field.fallback.nil? && public_send(field.name) == field.fallback }
+          declaration.fields.reject(&:spare).any? { |field| !field.fallback.nil? && public_send(field.name) == field.fallback }
         end
 
         # @return [String, nil]
