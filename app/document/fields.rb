@@ -24,7 +24,8 @@ module Dakren
 
       FORMS = PlaceForms::ALL.transform_values(&:label).freeze
       SHAPES = ShapeForms::ALL.transform_values(&:label).freeze
-      FILM_UNITS = { "mm" => "mm", "micron" => "micron", "mil" => "mil", "g/m2" => "g/m²", "oz/yd2" => "oz/yd²" }.freeze
+      FILM_UNITS = { "mm" => "mm", "micron" => "micron", "mil" => "mil", "g/m2" => "g/m²", "oz/yd2" => "oz/yd²",
+                     **Measure::Coverage::ALL.transform_values(&:label) }.freeze
       ROOMS = { "steady" => "steady", "wave" => "day and night", "points" => "by points", "csv" => "from a list",
                 "weather" => "weather desk" }.freeze
       MODES = { "start" => "from a start", "back" => "back from a hand-over" }.freeze

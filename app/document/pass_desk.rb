@@ -139,11 +139,19 @@ module Dakren
           kind.needed?(:film) ? @reading.miss("film") : nil
         else
           unit = @reading.choice("film_unit").to_sym
+          told = Measure::Coverage.read(text, field: "film", bare: unit.to_s, pack_ml: pack_ml)
+          return Work::Cover.new(**told) if told
+
           value = Measure::Typed.read(text, field: "film", units: Fields::PASS["film"].units, bare: unit)
           cover?(text, unit) ? Work::Cover.new(cover_g_m2: value) : Work::Cover.new(film_mm: value)
         end
       rescue InputError => e
         @reading.complain("film", e.allowed)
+      end
+
+      # What a pack holds: as told with this pass, or by the sheet.
+      def pack_ml
+        (@reading.figure("pack") if kind.inputs.include?(:pack)) || sheet&.limits&.pack_ml
       end
 
       # Is the coat given as grams on an area?

@@ -123,6 +123,19 @@ class JobsTest < AppTest
     assert_includes words, "must have rising minutes"
   end
 
+  # 2.16 m² at 8 m² to the litre: 270 ml.
+  def test_coverage_as_it_is_printed
+    get new_job(film: "8", film_unit: "m2/l")
+
+    assert_includes words, "2.16 m² × 0.125 mm wet film = 270 ml"
+    get new_job(film: "8 m2/l")
+
+    assert_includes words, "2.16 m² × 0.125 mm wet film = 270 ml"
+    get new_job(film: "0", film_unit: "m2/l")
+
+    assert_includes words, "must be above 0 m²/l"
+  end
+
   # A builder who never mixes above 300 g is right: 721 g go into three cups.
   def test_at_most_a_cup
     get new_job("c1-most" => "300")
