@@ -79,8 +79,9 @@ module Dakren
 
       def pour(question)
         mix = mix_of(question)
-        run = mix.pour(depth_mm: need(question, :depth_mm), start_c: need(question, :start_c), wall: wall_of(question),
-          room: Cure::Profile.constant(temp(question, :room_c)), side_w_m3k: question[:side_w_m3k] || 0)
+        run = mix.pour(depth_mm: Check.number(:depth_mm, need(question, :depth_mm), Cure::Pour::DEPTHS_MM, "mm"),
+          start_c: temp(question, :start_c), room: Cure::Profile.constant(temp(question, :room_c)), wall: wall_of(question),
+          side_w_m3k: Check.number(:side_w_m3k, question[:side_w_m3k] || 0, 0..1_000_000, "W/m3 K"))
         { rate_at_reference_per_s: mix.reaction.rate_at_reference_per_s, peak_c: run.peak_c, peak_min: run.peak_min,
           middle_usable_min: run.middle_usable_min, top_usable_min: run.top_usable_min }
       end
@@ -173,8 +174,7 @@ module Dakren
         raise InputError.new(:usable_min, "or peak_c must be given") if log[:usable_min].nil? && log[:peak_c].nil?
 
         cup = cup_of(log)
-        Cure::LoggedCup.new(mass_g: Check.number(:mass_g, cup[:mass_g], 0.1..1_000_000, "g"), diameter_mm: cup[:diameter_mm],
-          start_c: Check.temp_c(:start_c, cup[:start_c]), room_c: Check.temp_c(:room_c, cup[:room_c]), ballast: ballast_of(log),
+        Cure::LoggedCup.new(**cup, ballast: ballast_of(log),
           usable_min: Check.optional(:usable_min, log[:usable_min], 0.1..86_400, "min"),
           peak_c: Check.optional(:peak_c, log[:peak_c], -40..400, "°C"))
       rescue InputError => e
@@ -199,8 +199,8 @@ module Dakren
 
       def cup_of(question)
         {
-          mass_g: need(question, :mass_g), start_c: need(question, :start_c), room_c: need(question, :room_c),
-          diameter_mm: question[:cup_diameter_mm]
+          mass_g: Check.number(:mass_g, need(question, :mass_g), 0.1..1_000_000, "g"), start_c: temp(question, :start_c),
+          room_c: temp(question, :room_c), diameter_mm: Check.optional(:cup_diameter_mm, question[:cup_diameter_mm], 5..3000, "mm")
         }
       end
 

@@ -12,7 +12,7 @@ class ShelfJourneyTest < BrowserTest
     assert_text "Carried by: working time."
     before = first(".meaning .chart")[:innerHTML]
     fill_in "Pot life, min", with: "20"
-    assert_selector ".meaning text", text: "sheet: 20 min, 100 g, 23 °C"
+    assert_selector ".meaning text", text: "sheet: 20 min, 100 g, 25 °C"
     assert_text(/1.000 g at 28 °C: \d+ min \(\d+ min to \d+ min\), then it smokes/)
     refute_equal before, first(".meaning .chart")[:innerHTML]
     fill_in "Pot life, min", with: "90"

@@ -37,13 +37,13 @@ module Dakren
     def minimise(start, look: LOOK, &misfits)
       at = start.map(&:to_f)
       here = yield(at, nil)
-      slopes = slopes_at(at, here, look, &misfits)
+      slopes = slopes_at(at, here, look, &misfits) or raise NotSolved, "no slopes where it begins"
       damping = 1.0e-4
       MOST_LOOKS.times do
         step = step_from(at, here, slopes, damping)
         there = at.zip(step).map { |z, by| z + by }
-        found = yield(there, nil)
-        gained = cost(at, here) - cost(there, found)
+        found = tried(there, &misfits)
+        gained = found ? cost(at, here) - cost(there, found) : -1
         # Nothing to be had any more, or every step is a step up: it is as good as it gets.
         break if step.all? { |by| by.abs < SETTLED } || damping > STIFFEST
 
@@ -51,7 +51,7 @@ module Dakren
           at = there
           here = found
           damping = [damping / 8, 1.0e-9].max
-          slopes = slopes_at(at, here, look, &misfits)
+          slopes = slopes_at(at, here, look, &misfits) || slopes
           break if gained < WORTH * (1 + cost(at, here))
         else
           damping *= 10
@@ -61,7 +61,7 @@ module Dakren
     end
 
     # Slopes are told apart from the misfits themselves, so that they may be looked up more roughly.
-    # @return [Array<Array<Float>>] a row for each misfit
+    # @return [Array<Array<Float>>, nil] a row for each misfit; nil where one of them has no answer
     def slopes_at(at, here, look)
       base = yield(at, here)
       columns = at.each_index.map do |i|
@@ -70,6 +70,16 @@ module Dakren
         yield(moved, here).zip(base).map { |there, before| (there - before) / look }
       end
       here.each_index.map { |row| columns.map { |column| column[row] } }
+    rescue NotSolved
+      nil
+    end
+
+    # Misfits at a place, where there are any.
+    # @return [Array<Float>, nil]
+    def tried(there)
+      yield(there, nil)
+    rescue NotSolved
+      nil
     end
 
     # What is known of the unknowns once the misfits are: (I + J'J)^-1.
@@ -121,6 +131,6 @@ module Dakren
       downhill = at.each_index.map { |i| -at[i] - slopes.each_with_index.sum { |row, r| row[i] * here[r] } }
       solve(normal_of(at.size, slopes, damping), downhill)
     end
-    private_class_method :eliminate, :finish, :cost, :normal_of, :step_from
+    private_class_method :tried, :eliminate, :finish, :cost, :normal_of, :step_from
   end
 end

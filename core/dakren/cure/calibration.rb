@@ -37,6 +37,8 @@ module Dakren
           statements.each_with_index.map { |one, i| one.misfit(reaction, like && like[i]) }
         end
         new(clock, unknowns, found.at, found.misfits, found.covariance)
+      rescue NotSolved
+        raise InputError.new(Statements.of(clock).first&.field || :working_min, "has no answer with the sheet's other numbers: check them")
       end
 
       # What was worked out before and kept, as it was kept.

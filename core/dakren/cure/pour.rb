@@ -19,6 +19,10 @@ module Dakren
       BOTTOM_W_M2K = 5.0
       NODES = 41
       MOST_STEPS = 5_000
+      # Where resin and wall meet they differ at once: the first steps are taken whatever the error, so that this does not have to be
+      # followed down to the thinnest layer. They are so short that nothing else happens meanwhile.
+      BLIND_STEPS = 3
+      BLIND_SHARE = 0.02
       # No step ages the mix by more than this share of its working time while that lasts.
       LONGEST_SHARE = 0.06
       DEPTHS_MM = (0.001..1000)
@@ -53,14 +57,14 @@ module Dakren
       def run(until_min: HORIZON_MIN)
         stepper = PourStepper.new(@reaction, @slab, start_c: @start_c, room_c: @room.at(0))
         tally = PourTally.new(@reaction.working_min, stepper, @start_c)
-        length = stepper.first_min
+        length = stepper.first_min * BLIND_SHARE
         steps = 0
         while until_min - tally.minute > 1e-9
           raise NotSolved, "the pour did not settle in #{MOST_STEPS} steps" if (steps += 1) > MOST_STEPS
 
           length = [length, until_min - tally.minute, @longest_min / [stepper.quickest, 1.0e-9].max].min
           wrong = stepper.try(length, @room.at(tally.minute + (length / 2)))
-          if wrong <= 1
+          if wrong <= 1 || (steps <= BLIND_STEPS && wrong.finite?)
             stepper.accept(length)
             tally.note(stepper, length)
             break if block_given? ? yield(tally) : tally.done?
