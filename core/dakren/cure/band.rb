@@ -16,15 +16,21 @@ module Dakren
         new(early: middle / share, middle: middle, late: middle * share)
       end
 
-      # @param middle [Float, nil] the likely
+      # @param middle [Float, nil] the likely, in minutes from the beginning
       # @param sooner [Array<Float, nil>] what each doubt alone would make of it at its early edge; @param later likewise late
-      # @return [Band] doubts that know nothing of each other: their distances are added as squares
+      # @return [Band] doubts that know nothing of each other: the squares of their shares are added
       def self.among(middle, sooner, later)
         return new(early: sooner.compact.min, middle: nil, late: nil) if middle.nil?
+        return new(early: 0.0, middle: middle, late: later.any?(&:nil?) ? nil : later.max) unless middle.positive?
 
-        early = middle - Math.sqrt(sooner.compact.sum { |one| [middle - one, 0.0].max**2 })
-        late = later.any?(&:nil?) ? nil : middle + Math.sqrt(later.sum { |one| [one - middle, 0.0].max**2 })
-        new(early: [early, 0.0].max, middle: middle, late: late)
+        early = sooner.compact.any? { |one| one <= 0 } ? 0.0 : middle / spread(sooner.compact.map { |one| middle / one })
+        late = later.any?(&:nil?) ? nil : middle * spread(later.map { |one| one / middle })
+        new(early: early, middle: middle, late: late)
+      end
+
+      # Shares above 1, their logarithms added as squares.
+      def self.spread(shares)
+        Math.exp(Math.sqrt(shares.sum { |share| share > 1 ? Math.log(share)**2 : 0.0 }))
       end
 
       # @return [Band] the same counted from another minute

@@ -37,9 +37,10 @@ module Dakren
 
       # @param stop_at_usable [Boolean] leave the peak out (quicker; the calibration's way)
       # @param until_min [Float] stop at this minute
+      # @param until_cool [Boolean] go on until it is as warm as the room again
       # @return [Run]
       # @raise [NotSolved] when the bound on steps is reached
-      def run(stop_at_usable: false, until_min: HORIZON_MIN)
+      def run(stop_at_usable: false, until_min: HORIZON_MIN, until_cool: false)
         stepper = CupStepper.new(reaction, rise_k: rise_k, cooling_per_min: cooling_per_min, start_c: start_c, room_c: room_c)
         tally = Tally.new(reaction.working_min, start_c)
         length = stepper.first_min
@@ -52,7 +53,7 @@ module Dakren
           if wrong <= 1
             tally.note(stepper, length)
             stepper.accept
-            break if tally.usable_min && (stop_at_usable || stepper.spent?)
+            break if tally.usable_min && (stop_at_usable || (stepper.spent? && !(until_cool && warm?(stepper))))
             break tally.rest(stepper, until_min) if stepper.settled?
           end
           length = next_length(length, wrong)
@@ -71,6 +72,10 @@ module Dakren
       end
 
       private
+
+      def warm?(stepper)
+        (stepper.temp_c - room_c).abs > PourTop::COOL_WITHIN_C
+      end
 
       def next_length(length, wrong)
         factor = if wrong.nan? then 0.1

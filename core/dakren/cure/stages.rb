@@ -81,7 +81,8 @@ module Dakren
       # @param from_min [Numeric] when it was spread @param ages [Array(Numeric, Numeric)] @param start_age_min [Numeric] what it brings
       # @return [Band] minutes of the job
       def reached(from_min, ages, start_age_min)
-        band(ages) { |view, age| film(view).reached_after(from_min, age, start_age_min: start_age_min) }
+        from = from_min.to_f
+        band(ages) { |view, age| film(view).reached_after(from, age, start_age_min: start_age_min)&.-(from) }.plus(from)
       end
 
       private
@@ -97,6 +98,9 @@ module Dakren
     #
     # Rule: stages go by the top of the coat; below the sheet's lowest temperature no ageing is promised.
     class StageTimes
+      # Stages that say it is hard.
+      HARD = %i[sandable handle demould full].freeze
+
       # @param sheet [Sheet]
       # @param room [Profile] of the job @param from_min [Numeric] when it was spread
       # @param start_age_min [Numeric] age it brings from its cup
@@ -105,8 +109,9 @@ module Dakren
       # @param ageing [Ageing] shared by all coats of the sheet in that room
       # @param mix [Mix] what was poured, with what is in it
       # @param wall [Wall] what it lies on @param side_w_m3k [Numeric] lost sideways
+      # @param pocket [Hash, nil] each body by itself, where it is no slab
       def initialize(sheet, room:, from_min: 0, start_age_min: 0, depth_mm: nil, start_c: nil, ageing: Ageing.new(sheet, room),
-        mix: sheet.mix, wall: Wall::GROUNDS[:wood], side_w_m3k: 0)
+        mix: sheet.mix, wall: Wall::GROUNDS[:wood], side_w_m3k: 0, pocket: nil)
         @sheet = sheet
         @from_min = from_min
         @start_age_min = start_age_min
@@ -114,11 +119,16 @@ module Dakren
         @told = {}
         return if depth_mm.nil?
 
-        if depth_mm <= Lead::THINNEST_FOLLOWED_MM
+        if pocket
+          @tops = views(mix, room.from(from_min), start_c || room.at(from_min)) do |one, start, around|
+            PocketAge.new(one, pocket: pocket, start_c: start, room: around, wall: wall)
+          end
+        elsif depth_mm <= Lead::THINNEST_FOLLOWED_MM
           @start_age_min += Lead.new(mix, depth_mm: depth_mm, wall: wall).at(room.at(from_min)).age_min
         else
-          @tops = tops(mix, room.from(from_min), depth_mm: depth_mm, start_c: start_c || room.at(from_min), wall: wall,
-            side_w_m3k: side_w_m3k)
+          @tops = views(mix, room.from(from_min), start_c || room.at(from_min)) do |one, start, around|
+            PourTop.new(one, depth_mm: depth_mm, start_c: start, room: around, wall: wall, side_w_m3k: side_w_m3k)
+          end
         end
       end
 
@@ -139,14 +149,15 @@ module Dakren
       def told(name)
         ages = @sheet.ages(name) or return
         found = band(ages)
-        name == :full && @tops ? never_before(found, ages) : found
+        @tops && HARD.include?(name) ? never_before(found, ages) : found
       end
 
-      def tops(mix, room, start_c:, **pour)
+      # A body as it is likely, and as each thing in doubt would have it.
+      def views(mix, room, start_c)
         Ageing::VIEWS.to_h do |view|
           by = @ageing.shift(view)
-          [view, PourTop.new(mix.with(reaction: @ageing.reaction(view), nodes: Mix::BAND_NODES), room: by.zero? ? room : room.shifted(by),
-            start_c: start_c + by, **pour)]
+          [view, yield(mix.with(reaction: @ageing.reaction(view), nodes: Mix::BAND_NODES), start_c + by,
+            by.zero? ? room : room.shifted(by))]
         end
       end
 
@@ -156,7 +167,7 @@ module Dakren
         @ageing.reached(@from_min, ages, @start_age_min).plus(-@from_min)
       end
 
-      # Rule: a runaway never makes full cure earlier than the sheet's own time at its hottest allowed temperature.
+      # Rule: a runaway never makes anything hard or fully cured earlier than the sheet's own time at its hottest allowed temperature.
       def never_before(found, ages)
         pace = @sheet.mix.reaction.pace(@sheet.highest_c || @sheet.clock.reference_temp_c)
         Band.new(**%i[early middle late].zip([ages[0], (ages[0] + ages[1]) / 2.0, ages[1]]).to_h do |side, age|

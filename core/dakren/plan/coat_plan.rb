@@ -344,7 +344,7 @@ module Dakren
       def laid(batch, minute)
         age = cup_age(batch, minute)
         Cure::StageTimes.new(sheet, room: order.room, from_min: order.from_min + minute, ageing: ageing, start_age_min: age,
-          mix: laid_mix, depth_mm: (film_mm || THIN_MM).to_f, start_c: order.tins_c, **order.ground)
+          mix: laid_mix, depth_mm: (film_mm || THIN_MM).to_f, start_c: order.tins_c, pocket: order.pocket, **order.ground)
       end
     end
   end

@@ -69,6 +69,17 @@ class SanityTest < CoreTest
     refute Cure::Heat.refuses_lift?(run.peak_c)
   end
 
+  # A sheet that says 8 to 10 h at 23 °C: little moulds warm themselves, but nobody takes them out within the hour.
+  def test_little_moulds_are_not_hard_within_the_hour
+    sheet = coating(clock: { reference_temp_c: 23, pot_life_min: 45, pot_mass_g: 50, working_min: 110 }, stages: { demould: [480, 600] })
+    place = Work::Place.new(name: "moulds", sort: :cavity, shape: Geometry::Cavity.new(bottom_mm: 38, top_mm: 44, height_mm: 25))
+    band = Cure::StageTimes.new(sheet, room: Cure::Profile.constant(21), depth_mm: 20, start_c: 21, pocket: place.body(20),
+      wall: Cure::Wall::GROUNDS[:mould]).of(:demould)
+
+    assert_operator band.early, :>, 240
+    assert_operator band.middle, :<, Cure::StageTimes.new(sheet, room: Cure::Profile.constant(21)).of(:demould).middle
+  end
+
   def test_what_it_lies_on_keeps_thin_coats_cool
     on = Cure::Wall::GROUNDS.transform_values { |wall| peak(TABLE, 6, 22, wall: wall) }
 

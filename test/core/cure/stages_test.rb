@@ -18,8 +18,8 @@ class StageTimesTest < CoreTest
     band = times(23).of(:recoat_opens)
     pace = ->(temp) { coating.mix.reaction.pace(temp) }
 
-    assert_in_delta 180 - Math.hypot(30, 180 - (180 / pace[23 + 1.92])), band.early, 1e-6
-    assert_in_delta 180 + Math.hypot(30, (180 / pace[23 - 1.92]) - 180), band.late, 1e-6
+    assert_in_delta 180 / Math.exp(Math.hypot(Math.log(180 / 150.0), Math.log(pace[23 + 1.92]))), band.early, 1e-6
+    assert_in_delta 180 * Math.exp(Math.hypot(Math.log(210 / 180.0), Math.log(pace[23 - 1.92]))), band.late, 1e-6
   end
 
   # A table pour told for 6 mm: the maker's own coat takes the maker's own time, a film takes longer.
@@ -54,7 +54,9 @@ class StageTimesTest < CoreTest
   def test_a_runaway_is_not_cured_in_an_hour
     thick = Cure::StageTimes.new(coating, room: Cure::Profile.constant(23), depth_mm: 40, start_c: 23)
 
-    assert_operator thick.of(:sandable).middle, :<, 300
-    assert_operator thick.of(:full).early, :>=, (8640 / coating.mix.reaction.pace(30)) - 1e-6
+    assert_operator thick.of(:recoat_opens).middle, :<, 60
+    { sandable: 960, full: 8640 }.each do |stage, early|
+      assert_operator thick.of(stage).early, :>=, (early / coating.mix.reaction.pace(30)) - 1e-6
+    end
   end
 end
