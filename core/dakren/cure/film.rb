@@ -14,6 +14,8 @@ module Dakren
         [0.7966664774136267, 0.2223810344533745], [0.9602898564975363, 0.1012285362903763]].freeze
       # A piece warming or cooling by more than this is cut, so that eight points stay exact to 1e-9.
       WIDEST_C = 12.0
+      MOST_LOOKS = 12
+      NEAR_MIN = 1.0e-7
 
       # @param reaction [Reaction, Clock] anything that tells the pace at a temperature
       # @param profile [Profile]
@@ -26,6 +28,15 @@ module Dakren
         pieces[-1][3] = profile.at(until_min)
         @pieces = stalled_below_c ? cut_at(pieces, stalled_below_c) : pieces
         @aged = []
+      end
+
+      # The same room by another reaction.
+      # @return [Film]
+      def by(reaction)
+        dup.tap do |film|
+          film.instance_variable_set(:@reaction, reaction)
+          film.instance_variable_set(:@aged, [])
+        end
       end
 
       # @param age_min [Numeric] age sought, 0 to 1,000,000
@@ -115,7 +126,16 @@ module Dakren
       def within(from, to, c0, c1, wanted)
         return from + (wanted / @reaction.pace(c0)) if c0 == c1
 
-        Solve.root(from, to, tolerance: 1e-6) { |minute| aged_in(from, to, c0, c1, minute) - wanted }
+        # Newton's way: the slope of the age is the pace, and changes little in a piece.
+        slope = (c1 - c0) / (to - from)
+        minute = (from + (wanted / @reaction.pace(c0))).clamp(from, to)
+        MOST_LOOKS.times do
+          off = aged_in(from, to, c0, c1, minute) - wanted
+          before = minute
+          minute = (minute - (off / @reaction.pace(c0 + (slope * (minute - from))))).clamp(from, to)
+          return minute if (minute - before).abs < NEAR_MIN
+        end
+        Solve.root(from, to, tolerance: 1e-6) { |at| aged_in(from, to, c0, c1, at) - wanted }
       end
     end
   end

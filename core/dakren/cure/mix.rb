@@ -17,6 +17,7 @@ module Dakren
       BANDS = Memo.new(10_000)
       POURS = Memo.new(500)
       BAND_NODES = 21
+      KEYS = Memo.new(5_000)
 
       # Minutes that remain, in the cup and once spread.
       Left = Value.define(:in_cup_min, :as_film_min)
@@ -62,9 +63,10 @@ module Dakren
         Mix.new(clock, nodes: nodes, ballast: ballast, reaction: reaction)
       end
 
-      # What tells it from others.
+      # What tells it from others: a number of its own for everything it depends on.
+      # @return [Integer]
       def key
-        @key ||= [clock.key, ballast.share, ballast.density_g_ml, @reaction&.key]
+        @key ||= KEYS.recall([clock.key, ballast.share, ballast.density_g_ml, @reaction&.key]) { Object.new.object_id }
       end
 
       # Density of everything in the cup, g/ml.

@@ -58,11 +58,7 @@ module Dakren
       # The late side gets no credit for hours below the lowest temperature; the early side does.
       # @return [Film]
       def film(view)
-        @films[view] ||= begin
-          by = shift(view)
-          Film.new(reaction(view), by.zero? ? room : room.shifted(by), stalled_below_c: by.positive? ? nil : sheet.lowest_c&.+(by),
-            until_min: FOLLOWED_MIN)
-        end
+        @films[view] ||= %i[stiffer laxer].include?(view) ? film(:likely).by(reaction(view)) : followed(reaction(view), shift(view))
       end
 
       # A time as far as it is known.
@@ -78,6 +74,20 @@ module Dakren
           [yield(:likely, ages[1]), yield(:colder, middle_age), *either])
       end
 
+      # One edge of that band alone, for whoever asks for many.
+      # @param from_min [Numeric] when it was spread @param ages [Array(Numeric, Numeric)] @param start_age_min [Numeric] what it brings
+      # @param side [Symbol] :early or :late
+      # @return [Float, nil] minute of the job
+      def edge(from_min, ages, start_age_min, side)
+        from = from_min.to_f
+        middle_age = (ages[0] + ages[1]) / 2.0
+        at = ->(view, age) { film(view).reached_after(from, age, start_age_min: start_age_min)&.-(from) }
+        doubts = [side == :late ? at[:likely, ages[1]] : at[:likely, ages[0]], at[side == :late ? :colder : :warmer, middle_age],
+          at[:stiffer, middle_age], at[:laxer, middle_age]]
+        found = Band.among(at[:likely, middle_age], doubts, doubts).public_send(side)
+        found && (found + from)
+      end
+
       # @param from_min [Numeric] when it was spread @param ages [Array(Numeric, Numeric)] @param start_age_min [Numeric] what it brings
       # @return [Band] minutes of the job
       def reached(from_min, ages, start_age_min)
@@ -86,6 +96,11 @@ module Dakren
       end
 
       private
+
+      def followed(reaction, by_c)
+        Film.new(reaction, by_c.zero? ? room : room.shifted(by_c), stalled_below_c: by_c.positive? ? nil : sheet.lowest_c&.+(by_c),
+          until_min: FOLLOWED_MIN)
+      end
 
       def energy_edge
         @energy_edge ||= EIGHTY_PCT_SD * sheet.mix.calibration.sd_of(:activation_kj_mol)

@@ -49,9 +49,9 @@ module Dakren
         end
         (first_min, first_age), (last_min, last_age) = below[:quick][:ages]
         if side == 1
-          plan.ageing.reached(below[:from] + last_min, range, last_age).late
+          plan.ageing.edge(below[:from] + last_min, range, last_age, :late)
         else
-          plan.ageing.reached(below[:from] + first_min, range, first_age).early
+          plan.ageing.edge(below[:from] + first_min, range, first_age, :early)
         end
       end
     end
