@@ -98,8 +98,8 @@ class PlanTest < AppTest
     assert_includes words, "no weather desk answers"
     Devices.connected = Devices::Connected.new(simulated: -> { { room: nil } })
     Devices.connected.pretend = true
-    # Whatever the hour this is asked at: a cold morning is known about.
-    get four_coats("room_mode" => "weather", "name" => "By the forecast", "c1-known" => "yes")
+    # With a mix that goes on from 8 °C: whatever the hour this is asked at.
+    get four_coats("room_mode" => "weather", "name" => "By the forecast", "sheet" => sheet_id("Reedmark L20 laminating", "fast"))
 
     assert_includes words, "Cure line"
     server = TCPServer.new("127.0.0.1", 0)
