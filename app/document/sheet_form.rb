@@ -109,7 +109,9 @@ module Dakren
 
       # @param typed [Hash{String=>Object}] field name to what was typed
       # @param system [String] "metric" or "us"
-      def initialize(typed, system)
+      # @param build [Boolean] is its sheet made, or is it only read?
+      def initialize(typed, system, build: true)
+        @working = !build
         @typed = typed
         @system = system
         @problems = {}
@@ -117,7 +119,12 @@ module Dakren
         FIELDS.each_value { |field| read(field) }
         @numbers[:purposes] = Array(typed["purposes"]).grep(String) & PURPOSES.keys.map(&:to_s)
         read_notes
-        build
+        made unless @working
+      end
+
+      # Is what it means still being worked out?
+      def working?
+        @working && valid?
       end
 
       # @param record [Stores::Sheet]
@@ -263,7 +270,7 @@ module Dakren
         @numbers[:notes] = notes
       end
 
-      def build
+      def made
         @numbers[:stages].compact!
         return unless valid?
 

@@ -17,7 +17,10 @@ module Dakren
 
       post "/preview" do
         record = word("id").match?(/\A\d{1,15}\z/) ? Stores::Sheet.find_by(id: word("id")) : nil
-        edit(record || Stores::Sheet.new, Document::SheetForm.new(typed, page_system))
+        shown = wording
+        told = [typed, page_system]
+        ready = Stores::Works.soon([:sheet, *told]) { EditorPage.of(Document::SheetForm.new(*told), shown).worked_out }
+        edit(record || Stores::Sheet.new, Document::SheetForm.new(*told, build: !ready.nil?))
       end
 
       post "/" do

@@ -126,6 +126,10 @@ function liveForm() {
     // A plan that is still worked on is asked for again, and so is what the last answer left out and somebody opens.
     lookAgain(failed = false) {
       clearTimeout(this.again);
+      if (this.preview()) {
+        if (this.$root.querySelector("[data-working]")) this.again = setTimeout(() => this.send(), LOOK_AGAIN_MS);
+        return;
+      }
       const stale = live.stale(this.$root);
       if (!stale && !this.$root.querySelector("[data-working]")) return;
       this.again = setTimeout(async () => {

@@ -16,6 +16,23 @@ module Dakren
         @live = live
       end
 
+      # A sheet as it is typed, of no record yet.
+      def self.of(form, wording)
+        new(Stores::Sheet.new, form, wording, fresh: false, live: true)
+      end
+
+      # Works out everything the page shows of the sheet, so that it is known when it is printed.
+      # @return [Boolean]
+      def worked_out
+        [sayings, known, at_odds, drawings] if sheet
+        true
+      end
+
+      # Is what it means still being worked out?
+      def working?
+        @form.working?
+      end
+
       def title
         record.new_record? ? "New sheet" : record.name
       end
@@ -100,6 +117,8 @@ module Dakren
 
       # Why nothing is drawn yet.
       def waits
+        return "Still working: this sheet takes longer than most. What it means is drawn as soon as it is ready." if working?
+
         if @form.problems.empty? || @fresh
           return "Type the ratio and one statement of speed, a pot life or a working time: what the sheet means is drawn here while you " \
                  "type."

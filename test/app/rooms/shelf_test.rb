@@ -204,6 +204,16 @@ class ShelfTest < AppTest
     assert_equal before, Stores::Sheet.count
   end
 
+  # Worked out beside all else: a page that would have to wait says so, keeps what was typed and asks again.
+  def test_a_sheet_that_takes_long_is_still_worked_on
+    Stores::Works.stub(:soon, nil) { submit "/shelf/preview", SHEET, from: "/shelf/new", live: true }
+
+    assert_equal 200, last_response.status
+    assert_includes words, "Still working: this sheet takes longer than most."
+    assert_includes page, "data-working"
+    assert_includes page, 'value="Test resin"'
+  end
+
   def test_sheets_of_any_numbers_are_drawn_or_said_not_to_be
     8.times do
       typed = SHEET.merge("working_min" => between(1, 5000).round(1).to_s, "pot_life_min" => pick(["", between(0.5, 4000).round(1).to_s]),
