@@ -19,7 +19,7 @@ module Dakren
         record = word("id").match?(/\A\d{1,15}\z/) ? Stores::Sheet.find_by(id: word("id")) : nil
         shown = wording
         told = [typed, page_system]
-        ready = Stores::Works.soon([:sheet, *told]) { EditorPage.of(Document::SheetForm.new(*told), shown).worked_out }
+        ready = Stores::Works.soon([:sheet, *told]) { EditorPage.of(Document::SheetForm.new(*told), shown).worked_out? }
         edit(record || Stores::Sheet.new, Document::SheetForm.new(*told, build: !ready.nil?))
       end
 

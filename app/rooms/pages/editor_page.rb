@@ -23,7 +23,7 @@ module Dakren
 
       # Works out everything the page shows of the sheet, so that it is known when it is printed.
       # @return [Boolean]
-      def worked_out
+      def worked_out?
         [sayings, known, at_odds, drawings] if sheet
         true
       end
