@@ -17,10 +17,7 @@ module Dakren
 
       post "/preview" do
         record = word("id").match?(/\A\d{1,15}\z/) ? Stores::Sheet.find_by(id: word("id")) : nil
-        shown = wording
-        told = [typed, page_system]
-        ready = Stores::Works.soon([:sheet, *told]) { EditorPage.of(Document::SheetForm.new(*told), shown).worked_out? }
-        edit(record || Stores::Sheet.new, Document::SheetForm.new(*told, build: !ready.nil?))
+        edit(record || Stores::Sheet.new, read_soon)
       end
 
       post "/" do
@@ -51,8 +48,18 @@ module Dakren
           { "ratio_by" => "weight", "reference_temp_c" => settings_row.units == "us" ? "77" : "25" }
         end
 
+        # What was typed, with its sheet where that does not take too long.
+        def read_soon
+          shown = wording
+          told = [typed, page_system]
+          ready = Stores::Works.soon([:sheet, *told]) { EditorPage.of(Document::SheetForm.new(*told), shown).worked_out? }
+          Document::SheetForm.new(*told, build: !ready.nil?)
+        end
+
         def save(record)
-          form = Document::SheetForm.new(typed, page_system)
+          form = read_soon
+          return edit(record, form) if form.working?
+
           changed_elsewhere(record, form)
           if form.valid?
             record.assign_attributes(form.columns)
