@@ -15,13 +15,11 @@ module Dakren
     # @return [Float]
     # @raise [InputError] when it is no number, not finite or outside the limits
     def number(field, value, allowed, unit = "")
-      wanted = "must be a number from #{plain(allowed.begin)} to #{plain(allowed.end)} #{unit}".strip
-      raise InputError.new(field, wanted, given: value) unless value.is_a?(Numeric) && value.real?
-
-      float = value.to_f
-      return float if float.finite? && allowed.cover?(float)
-
-      raise InputError.new(field, wanted, given: value)
+      if value.is_a?(Numeric) && value.real?
+        float = value.to_f
+        return float if float.finite? && allowed.cover?(float)
+      end
+      raise InputError.new(field, "must be a number from #{plain(allowed.begin)} to #{plain(allowed.end)} #{unit}".strip, given: value)
     end
 
     # The same for a number that may be left out.

@@ -13,8 +13,7 @@ module Dakren
       all = members + defaults.keys
       Struct.new(*all, keyword_init: true) do
         define_method(:initialize) do |**given|
-          missing = members - given.keys
-          raise ArgumentError, "missing #{missing.join(", ")}" unless missing.empty?
+          raise ArgumentError, "missing #{(members - given.keys).join(", ")}" unless members.all? { |name| given.key?(name) }
 
           super(**defaults, **given)
           freeze

@@ -24,8 +24,9 @@ module Dakren
       def initialize(reaction, profile, stalled_below_c: nil, until_min: HORIZON_MIN)
         @reaction = reaction
         @stalled_below_c = stalled_below_c
-        pieces = profile.pieces.take_while { |from, *| from < until_min }.map { |from, to, c0, c1| [from, [to, until_min].min, c0, c1] }
-        pieces[-1][3] = profile.at(until_min)
+        pieces = profile.pieces.take_while { |piece| piece[0] < until_min }
+        from, to, c0, = pieces.last
+        pieces[-1] = [from, [to, until_min].min, c0, profile.at(until_min)]
         @pieces = stalled_below_c ? cut_at(pieces, stalled_below_c) : pieces
         @aged = []
       end

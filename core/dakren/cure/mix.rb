@@ -94,28 +94,35 @@ module Dakren
       # @return [Cup::Run]
       # @raise [InputError, NotSolved]
       def cup(mass_g:, start_c:, room_c:, diameter_mm: nil)
-        CUPS.recall([*key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
+        CUPS.recall([key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
           standing(mass_g, start_c, room_c, diameter_mm).run
         end
+      end
+
+      # The same, followed no further than it is usable: half the work, for whoever does not ask how hot it gets.
+      # @return [Cup::Run] whose peak is only the hottest so far
+      def to_usable(mass_g:, start_c:, room_c:, diameter_mm: nil)
+        cup = [key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]
+        CUPS.known(cup) || CUPS.recall([:usable, *cup]) { standing(mass_g, start_c, room_c, diameter_mm).run(stop_at_usable: true) }
       end
 
       # Usable minutes of a cup as far as they are known: what the sheet leaves open, and the room.
       # @return [Band] usable minutes of a cup
       def usable_band(**cup)
-        likely = cup(**cup).usable_min or return Band.new(early: nil, middle: nil, late: nil)
+        likely = to_usable(**cup).usable_min or return Band.new(early: nil, middle: nil, late: nil)
         open, room = sways(**cup)
         Band.around(likely, Math.sqrt((open * open) + (room * room)))
       end
 
       # @return [Float] standard deviation of ln(usable) from what the sheet leaves open; 0 where it is usable for 60 days
       def usable_sd(**cup)
-        cup(**cup).usable_min ? sways(**cup).first : 0.0
+        to_usable(**cup).usable_min ? sways(**cup).first : 0.0
       end
 
       # Age of a cup at one minute.
       # @return [Float] minutes
       def cup_age_min(minute, mass_g:, start_c:, room_c:, diameter_mm: nil)
-        CUPS.recall([:age, minute.to_f, *key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
+        CUPS.recall([:age, minute.to_f, key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
           standing(mass_g, start_c, room_c, diameter_mm).at(minute.to_f).first
         end
       end
@@ -137,7 +144,7 @@ module Dakren
       # @return [Pour::Run]
       # @raise [InputError, NotSolved]
       def pour(depth_mm:, start_c:, room:, wall: Wall::GROUNDS[:wood], side_w_m3k: 0)
-        POURS.recall([*key, @nodes, depth_mm.to_f, start_c.to_f, room, wall, side_w_m3k.to_f]) do
+        POURS.recall([key, @nodes, depth_mm.to_f, start_c.to_f, room, wall, side_w_m3k.to_f]) do
           Pour.new(reaction, body, depth_mm: depth_mm, start_c: start_c, room: room, wall: wall, side_w_m3k: side_w_m3k, nodes: @nodes).run
         end
       end
@@ -146,7 +153,7 @@ module Dakren
       # @param size [Hash] volume_ml, depth_mm, perimeter_mm
       # @return [Cup::Run]
       def pocket(start_c:, room_c:, wall:, **size)
-        CUPS.recall([:pocket, *key, start_c.to_f, room_c.to_f, wall, size]) do
+        CUPS.recall([:pocket, key, start_c.to_f, room_c.to_f, wall, size]) do
           Cup.new(reaction, body, vessel: Pocket.new(density_g_ml: density_g_ml, wall: wall, **size), start_c: start_c, room_c: room_c).run
         end
       end
@@ -159,7 +166,7 @@ module Dakren
       # How ln(usable) of a cup hangs on each unknown, and on the room, which is last.
       # @return [Array<Float>]
       def sways_of(**cup)
-        Sway.new(standing(cup[:mass_g], cup[:start_c], cup[:room_c], cup[:diameter_mm]), cup(**cup), calibration.unknowns).slopes
+        Sway.new(standing(cup[:mass_g], cup[:start_c], cup[:room_c], cup[:diameter_mm]), to_usable(**cup), calibration.unknowns).slopes
       end
 
       private
@@ -171,7 +178,7 @@ module Dakren
 
       # How far ln(usable) may be off for what the sheet leaves open, and for the room.
       def sways(**cup)
-        BANDS.recall([*key, cup[:mass_g].to_f, cup[:start_c].to_f, cup[:room_c].to_f, cup[:diameter_mm]&.to_f]) do
+        BANDS.recall([key, cup[:mass_g].to_f, cup[:start_c].to_f, cup[:room_c].to_f, cup[:diameter_mm]&.to_f]) do
           *open, room = sways_of(**cup)
           [calibration.sd(open), room.abs]
         end

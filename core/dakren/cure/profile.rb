@@ -8,6 +8,7 @@ module Dakren
     #   Profile.new([[0, 22], [600, 22], [840, 14]]).at(720)   # => 18.0
     class Profile
       LAST_MIN = 1_000_000
+      MINUTES = (-LAST_MIN..LAST_MIN)
       MOST_POINTS = 20_000
       # How fast a heater warms a tent.
       STEEP_MIN = 20.0
@@ -119,12 +120,7 @@ module Dakren
       # Pieces between the points from minute 0 on, the last one open-ended.
       # @return [Array<Array(Float, Float, Float, Float)>] start, end, °C at start, °C at end
       def pieces
-        inner = @points.each_cons(2).map { |(m0, c0), (m1, c1)| [m0, m1, c0, c1] }
-        first_m, first_c = @points.first
-        last_m, last_c = @points.last
-        inner.unshift([0.0, first_m, first_c, first_c]) if first_m.positive?
-        inner.push([last_m, Float::INFINITY, last_c, last_c])
-        inner.reject { |piece| piece[1] <= 0 }.map { |m0, m1, c0, c1| m0 >= 0 ? [m0, m1, c0, c1] : [0.0, m1, at(0), c1] }
+        @made[:pieces] ||= between_points
       end
 
       def constant?
@@ -132,15 +128,24 @@ module Dakren
       end
 
       def ==(other)
-        other.is_a?(Profile) && points == other.points
+        equal?(other) || (other.is_a?(Profile) && hash == other.hash && points == other.points)
       end
       alias eql? ==
 
       def hash
-        points.hash
+        @made[:hash] ||= points.hash
       end
 
       private
+
+      def between_points
+        inner = @points.each_cons(2).map { |(m0, c0), (m1, c1)| [m0, m1, c0, c1] }
+        first_m, first_c = @points.first
+        last_m, last_c = @points.last
+        inner.unshift([0.0, first_m, first_c, first_c]) if first_m.positive?
+        inner.push([last_m, Float::INFINITY, last_c, last_c])
+        inner.reject { |piece| piece[1] <= 0 }.map { |m0, m1, c0, c1| m0 >= 0 ? [m0, m1, c0, c1] : [0.0, m1, at(0), c1] }
+      end
 
       # This room between two minutes, nowhere colder than a heater keeps it.
       def warmed(from, to, temp)
@@ -153,6 +158,7 @@ module Dakren
 
       def settle
         @constant = @points.all? { |_, temp| temp == @points[0][1] }
+        @made = {}
         freeze
       end
 
@@ -161,12 +167,11 @@ module Dakren
           raise InputError.new(:profile, "must hold pairs [minute, °C]; entry #{index + 1} is none")
         end
 
-        [Check.number("profile minute #{index + 1}", pair[0], -LAST_MIN..LAST_MIN, "min"),
-          Check.temp_c("profile temperature #{index + 1}", pair[1])]
+        [Check.number(:minute, pair[0], MINUTES, "min"), Check.temp_c(:temperature, pair[1])]
       rescue InputError => e
         raise e if e.field == "profile"
 
-        raise InputError.new(:profile, "#{e.field.delete_prefix("profile ")} #{e.allowed}", given: pair)
+        raise InputError.new(:profile, "#{e.field} #{index + 1} #{e.allowed}", given: pair)
       end
     end
   end
