@@ -38,6 +38,8 @@ module Dakren
         first = [*coats, *@steps].map(&:from_min).min
         @zero = first > LONG_WAIT_MIN ? first - 60 : 0.0
         until_min = coats.zip(@lanes).map { |coat, lane| coat.from_min + lane.until_min }.max
+        # Where no clock is changed on the way, minutes need only be counted on.
+        @even_clock = start.utc_offset == (start + (until_min * 60)).utc_offset
         @axis = TimeAxis.new(start + (@zero * 60), until_min - @zero, left: LEFT, right: RIGHT, zone: zone)
       end
 
@@ -249,11 +251,24 @@ module Dakren
         svg.text(left + 5, height - 26, "now #{@now.strftime("%H:%M")}", class: "t-small")
       end
 
+      # "14:10", with the day where it is another than the first one drawn, or than that of another minute.
       def clock(minute, after: nil)
+        return zoned_clock(minute, after) unless @even_clock
+
+        day, minute_of_day = day_and_minute(minute)
+        words = format("%02d:%02d", *minute_of_day.divmod(60))
+        day == day_and_minute(after || @zero)[0] ? words : "#{Date::ABBR_DAYNAMES[(@start.wday + day) % 7]} #{words}"
+      end
+
+      # Days since the start's own, and minutes since midnight.
+      def day_and_minute(minute)
+        ((@start.hour * 3600) + (@start.min * 60) + @start.sec + (minute * 60)).floor.div(60).divmod(1440)
+      end
+
+      def zoned_clock(minute, after)
         time = @start + (minute * 60)
-        before = after && (@start + (after * 60))
-        same_day = before ? before.to_date == time.to_date : time.to_date == @axis.start.to_date
-        time.strftime(same_day ? "%H:%M" : "%a %H:%M")
+        before = after ? @start + (after * 60) : @axis.start
+        time.strftime(before.to_date == time.to_date ? "%H:%M" : "%a %H:%M")
       end
     end
   end

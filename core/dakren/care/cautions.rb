@@ -16,7 +16,8 @@ module Dakren
       def initialize(plan)
         @plan = plan
         @sheet = plan.sheet
-        @room = plan.order.later_room
+        @room = plan.order.room
+        @from_min = plan.order.from_min
       end
 
       # @return [Array<Caution>]
@@ -33,7 +34,7 @@ module Dakren
       def temperature
         low = @sheet.lowest_c
         high = @sheet.highest_c
-        now = @room.at(0)
+        now = @room.at(@from_min)
         found = []
         if low && now < low
           found << Caution.new(at: :conditions, grave: true, first: "Warm the room first; until then no cure time is promised.",
@@ -53,8 +54,7 @@ module Dakren
 
       def coldest
         hard = @plan.hard&.middle || @plan.stage(:recoat_opens)&.middle || Cure::HORIZON_MIN
-        inside = @room.points.select { |minute, _| minute <= hard }.map(&:last)
-        [*inside, @room.at(0), @room.at([hard, Cure::HORIZON_MIN].min)].min
+        @room.coldest(@from_min, @from_min + [hard, Cure::HORIZON_MIN].min)
       end
 
       def heat

@@ -76,7 +76,12 @@ module Dakren
 
       # @return [Float] warmest °C between two minutes
       def warmest(from_min, to_min)
-        [at(from_min), at(to_min), *points.select { |m, _| m > from_min && m < to_min }.map(&:last)].max
+        between(from_min, to_min).max
+      end
+
+      # @return [Float] coldest °C between two minutes
+      def coldest(from_min, to_min)
+        between(from_min, to_min).min
       end
 
       # Last minute anything is told of; nil for a room that stays as it is.
@@ -137,6 +142,13 @@ module Dakren
       end
 
       private
+
+      # °C at two minutes and at every point between them.
+      def between(from_min, to_min)
+        first = @points.bsearch_index { |minute, _| minute > from_min } || @points.size
+        inside = @points[first..].take_while { |minute, _| minute < to_min }
+        [at(from_min), at(to_min), *inside.map(&:last)]
+      end
 
       def between_points
         inner = @points.each_cons(2).map { |(m0, c0), (m1, c1)| [m0, m1, c0, c1] }
