@@ -19,6 +19,10 @@ module Dakren
       UNITS = {
         length: LENGTH, cover: { kind: :figure, units: U::COVER, metric: :"g/m2", us: :"oz/yd2" }, percent: PERCENT, volume: VOLUME,
         mass: { kind: :figure, units: U::MASS, metric: :g, us: :oz }, area: { kind: :figure, units: U::AREA, metric: :m2, us: :ft2 },
+        area_rate: { kind: :figure, units: U::AREA_RATE, metric: :"m2/h", us: :"ft2/h" },
+        length_rate: { kind: :figure, units: U::LENGTH_RATE, metric: :"m/h", us: :"ft/h" },
+        count_rate: { kind: :figure, units: U::COUNT_RATE, metric: :"/h", us: :"/h" },
+        mass_rate: { kind: :figure, units: U::MASS_RATE, metric: :"g/min", us: :"oz/min" }, minutes: MINUTES,
         degrees: PLAIN, count: PLAIN, number: PLAIN
       }.freeze
 

@@ -63,13 +63,23 @@ module Dakren
           sort, name = word("what").split(":")
           return @weighed_wrong = "Choose what was weighed." unless SettingsPage.weighable.key?("#{sort}:#{name}")
 
-          units, bare = { "soak" => [Measure::Units::MASS, :g], "drink" => [Measure::Units::COVER, :"g/m2"],
-                          "rate" => [Measure::Units::NUMBER, nil] }.fetch(sort)
-          value = Measure::Typed.read(word("value"), field: "value", units: units, bare: bare,
-            allowed: Work::Own::SORTS.fetch(sort.to_sym)[2])
+          units, bare, allowed = weighed_in(sort, name)
+          value = Measure::Typed.read(word("value"), field: "value", units: units, bare: bare, allowed: allowed)
           Stores::OwnFigure.create!(sort: sort, name: name, value: value.to_f)
         rescue InputError => e
           @weighed_wrong = "The figure #{e.allowed}."
+        end
+
+        # Units a weighing may be told in, the one a bare number means, and its limits.
+        def weighed_in(sort, name)
+          unless %w[rate pace].include?(sort)
+            return [*{ "soak" => [Measure::Units::MASS, :g], "drink" => [Measure::Units::COVER, :"g/m2"] }.fetch(sort),
+              Work::Own::SORTS.fetch(sort.to_sym)[2]]
+          end
+
+          measure = Work::Kinds::ALL.fetch(name.to_sym).placing.measure
+          bare = measure.rate_unit
+          [Measure::Units::ALL.select { |unit| unit.kind == Measure::Units.named(bare).kind }, bare, measure.allowed]
         end
 
         def kind_of(name)

@@ -15,7 +15,8 @@ module Dakren
         g: [[10_000, :g, "g"], [nil, :kg, "kg"]],
         ml: [[10_000, :ml, "ml"], [nil, :L, "litre"]],
         c: [[nil, :C, "°C"]],
-        "g/m2": [[nil, :"g/m2", "g/m²"]]
+        "g/m2": [[nil, :"g/m2", "g/m²"]],
+        "m2/h": [[nil, :"m2/h", "m²/h"]], "m/h": [[nil, :"m/h", "m/h"]], "g/min": [[nil, :"g/min", "g/min"]]
       }.freeze
       US = {
         mm: [[914, :in, "in"], [nil, :ft, "ft"]],
@@ -24,14 +25,16 @@ module Dakren
         g: [[1000, :oz, "oz"], [nil, :lb, "lb"]],
         ml: [[3785, :"fl oz", "fl oz"], [nil, :gal, "gal"]],
         c: [[nil, :F, "°F"]],
-        "g/m2": [[nil, :"oz/yd2", "oz/yd²"]]
+        "g/m2": [[nil, :"oz/yd2", "oz/yd²"]],
+        "m2/h": [[nil, :"ft2/h", "sq ft/h"]], "m/h": [[nil, :"ft/h", "ft/h"]], "g/min": [[nil, :"oz/min", "oz/min"]]
       }.freeze
       SQUARE_FEET_PER_M2 = 1 / 0.09290304
       SQUARE_MM_PER_SQUARE_INCH = 645.16
-      PLAIN = { count: "", "": "", "g/ml": "g/ml", "g/min": "g/min", pct: "%", phr: "phr" }.freeze
+      PLAIN = { count: "", "": "", "g/ml": "g/ml", "/h": "an hour", pct: "%", phr: "phr" }.freeze
 
       # What is counted: one of it, and several.
       COUNTED = { batch: %w[cup cups], coat: %w[coat coats], lift: %w[lift lifts], ply: %w[ply plies], corner: %w[corner corners],
+                  hole: %w[hole holes],
                   loop: %w[loop loops], disc: %w[disc discs],
                   weighing: %w[weighing weighings],
                   sounding: %w[sounding soundings], width: %w[width widths], ticket: %w[ticket tickets], field: %w[field fields] }.freeze

@@ -12,6 +12,8 @@ module Dakren
       }.freeze
       # A bank card, mm.
       CARD_MM = [85.6, 53.98].freeze
+      # What one person does, by what the work is measured in; all else is laid.
+      LAID = { plies: "cloth laid", length: "run", holes: "filled" }.freeze
       # What the shop has weighed itself: how it is called, the mean, and what forgets the last.
       Weighed = Value.define(:words, :mean, :sort, :name)
 
@@ -108,7 +110,20 @@ module Dakren
         surfaces = Work::Drink::SURFACES.values.reject { |surface| surface.name == "sealed" }.to_h do |surface|
           ["drink:#{surface.name}", "#{surface.label} drinks, g/m²"]
         end
-        { **tools, **surfaces, **Work::Kinds::ALL.values.to_h { |kind| ["rate:#{kind.name}", "#{kind.label}: one person lays, g/min"] } }
+        { **tools, **surfaces, **paces }
+      end
+
+      # How fast each work goes, in what it is measured in; what is drawn in is noted with its job.
+      def self.paces
+        Work::Kinds::ALL.values.filter_map do |kind|
+          measure = kind.placing.measure
+          next if measure.name == :fill
+
+          sort = measure.name == :mass ? "rate" : "pace"
+          what = LAID.fetch(measure.name, "laid")
+          ["#{sort}:#{kind.name}",
+            "#{kind.label}: #{what} by one person, #{measure.rate_unit.to_s.sub("m2", "m²").sub(%r{\A/h}, "an hour")}"]
+        end.to_h
       end
 
       private

@@ -238,6 +238,8 @@ module Dakren
 
       # What counts where nothing is typed.
       def usual(input)
+        return pace_usual if input.name == kind.placing.measure.input
+
         default = kind.default(input.name)
         return (input.name == :drink ? drink_usual : nil) if default.nil? || default == :none
 
@@ -249,6 +251,13 @@ module Dakren
         surface = @desk.choice("#{key}surface", kind.default(:surface))
         own = @planning.own.of(:drink, surface)
         show(own&.value || Work::Drink::SURFACES.fetch(surface).first_coat_g_m2, :"g/m2")
+      end
+
+      # How fast it goes while nobody has said: as the plan took it.
+      def pace_usual
+        plan = coat&.plan or return
+        figure = Plan::CoatFigures.new(plan).laying_pace
+        figure && show(figure.value, figure.unit)
       end
 
       def post_cure(told)

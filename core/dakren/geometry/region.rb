@@ -77,6 +77,12 @@ module Dakren
         swept[:loops]
       end
 
+      # How many bodies it is that do not touch: holes to fill, panels in a row.
+      # @return [Integer]
+      def pieces
+        loops_mm.count { |loop| Plane.signed_area(loop).positive? }
+      end
+
       # Corners of the largest loop.
       def corners_mm
         loops_mm.max_by { |loop| Plane.signed_area(loop) }

@@ -49,9 +49,16 @@ module Dakren
         d: [1440, "day", "days"])
       DENSITY = declare(:density, "g/ml": [1, "g/cm3", "g/cm³", "g/cc", "kg/l"])
       PERCENT = declare(:percent, "%": [1, "percent"])
+      AREA_RATE = declare(:area_rate, # core: m2 an hour
+        "m2/h": [1, "m²/h", "sqm/h"], "ft2/h": [Rational(9_290_304, 100_000_000), "ft²/h", "sqft/h", "sq ft/h"])
+      LENGTH_RATE = declare(:length_rate, "m/h": [1], "ft/h": [Rational(3048, 10_000)]) # core: m an hour
+      COUNT_RATE = declare(:count_rate, "/h": [1, "an hour", "per hour"])
+      MASS_RATE = declare(:mass_rate, # core: g a minute
+        "g/min": [1], "oz/min": [Rational(28_349_523_125, 1_000_000_000)])
       NUMBER = [].freeze
 
-      ALL = [LENGTH, COVER, AREA, TEMPERATURE, MASS, VOLUME, TIME, DENSITY, PERCENT].flatten.freeze
+      ALL = [LENGTH, COVER, AREA, TEMPERATURE, MASS, VOLUME, TIME, DENSITY, PERCENT, AREA_RATE, LENGTH_RATE, COUNT_RATE,
+        MASS_RATE].flatten.freeze
       NAMED = ALL.to_h { |unit| [unit.name, unit] }.freeze
 
       module_function

@@ -253,7 +253,7 @@ module Dakren
 
       def cutter
         Cutter.new(sheet, mix: @mix, most_g: order.most_g, tool: order.tool, start_c: order.tins_c, room_c: order.room_c, cups: order.cups,
-          placing_g_per_min: order.placing_g_per_min)
+          placing_g_per_min: order.placing_g_per_min, placing_min: order.pace && ->(on_work_g) { order.pace.minutes(on_work_g / @need_g) })
       end
 
       # One mixer: a cup is mixed when the one before is used up. A helper mixes ahead, so that the next cup is

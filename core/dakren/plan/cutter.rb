@@ -31,7 +31,7 @@ module Dakren
 
     # Equal cups for a need, as few as can each be used up in time.
     #
-    # Rule: mixing + carrying + mass / placing rate <= 0.75 x the early usable minutes of that cup here, and the mix fills no more than
+    # Rule: mixing + carrying + laying what leaves it <= 0.75 x the early usable minutes of that cup here, and the mix fills no more than
     # 0.7 of the cup: the smallest there is.
     class Cutter
       # A plan in whole units may take so many cups more.
@@ -41,12 +41,15 @@ module Dakren
       # @param start_c [Numeric] °C of the tins
       # @param room_c [Numeric] °C
       # @param placing_g_per_min [Numeric] above 0, for the whole crew
+      # @param placing_min [#call, nil] from grams on the work to the minutes it takes to lay them, where that goes by something else
       # @param cups [Array<CupKind>] to choose from, smallest first
       # @param mix [Cure::Mix] the sheet's, with what powder there is in it
       # @param most_g [Numeric, nil] what the tool it is measured with can take at a time
       # @param tool [Object, nil] of Measure::Tools: where it counts, whole units are what is planned
-      def initialize(sheet, start_c:, room_c:, placing_g_per_min:, cups: USUAL_CUPS, mix: sheet.mix, most_g: nil, tool: nil)
+      def initialize(sheet, start_c:, room_c:, placing_g_per_min:, cups: USUAL_CUPS, mix: sheet.mix, most_g: nil, tool: nil,
+        placing_min: nil)
         @tool = tool
+        @placing_min = placing_min || ->(on_work_g) { on_work_g.to_f / @placing_g_per_min }
         @sheet = sheet
         @mix = mix
         @start_c = start_c
@@ -211,7 +214,7 @@ module Dakren
         mixing = @sheet.mixing.minutes(grams)
         usable = @mix.usable_band(mass_g: @mix.whole_g(grams), start_c: @start_c, room_c: @room_c, diameter_mm: across.round(1)).early
         Portion.new(mass_g: mass, on_work_g: on_work_g, cup: cup, fill_mm: cup.fill_mm(volume), diameter_mm: across.round(1),
-          mixing_min: mixing, needed_min: mixing + CARRYING_MIN + (grams / @placing_g_per_min),
+          mixing_min: mixing, needed_min: mixing + CARRYING_MIN + @placing_min.call(on_work_g),
           usable_min: usable || Cure::HORIZON_MIN)
       end
     end

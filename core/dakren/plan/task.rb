@@ -22,10 +22,10 @@ module Dakren
         Work::Sizing.new(kind, places, figures, density_g_ml: sheet.clock.mixed_density_g_ml, own: own)
       end
 
-      # How fast one person gets it onto the work: the shop's own where it was noted.
-      # @return [Float] g/min
-      def rate_g_min(own)
-        own.of(:rate, kind.name)&.value || kind.rate_g_min
+      # What was told of how fast it goes, for telling coats apart.
+      # @return [Array]
+      def pace_told
+        figures.values_at(kind.placing.measure.input, :spread, :front, :distance)
       end
 
       # Grams the chosen tool can take at a time, and the builder ever mixes in one cup; nil where neither sets a limit.

@@ -25,7 +25,8 @@ module Dakren
         @complaints = []
         @likely = {}
         @shared = shared
-        @same = [task.sheet, task.kind.name, task.method, task.tool, task.cups.map(&:name), task.figures[:pack], task.place_ids]
+        @same = [task.sheet, task.kind.name, task.method, task.tool, task.cups.map(&:name), task.figures[:pack], task.place_ids,
+          task.pace_told]
         @from_min = job.hours.fit(0.0, 1.0) || 0.0
       end
 
@@ -141,7 +142,11 @@ module Dakren
 
       def whole_need(number, coats)
         @needs ||= {}
-        @needs[[number, coats]] ||= @task.sizing(@shop.own).need(number, coats: coats)
+        @needs[[number, coats]] ||= sizing.need(number, coats: coats)
+      end
+
+      def sizing
+        @sizing ||= @task.sizing(@shop.own)
       end
 
       def order(number, _section, from)
@@ -177,11 +182,13 @@ module Dakren
 
       def in_sections(number, parts, from)
         need = whole_need(number, count)
+        pace = sizing.pace(need, people: placing_people)
+        pace = pace.with(amount: pace.amount / parts)
         need = shared(need, parts) if parts > 1
         CoatOrder.new(need: need, pocket: pocket(need.depth_mm), outline: @task.outline,
           sheet: @task.sheet, room: room, from_min: from,
           ageing: @ageing.call(@task.sheet), tins_c: @job.tins_at(from), kind: @task.kind.name,
-          method: @task.method, cups: @task.cups, placing_g_per_min: @task.rate_g_min(@shop.own) * placing_people,
+          method: @task.method, cups: @task.cups, pace: pace,
           pack_ml: @task.figures[:pack], most_g: @task.most_g, tool: @task.tool,
           people: @job.people, ground: ground)
       end

@@ -6,6 +6,7 @@ require_relative "../geometry/sections"
 require_relative "place"
 require_relative "cloth"
 require_relative "cover"
+require_relative "placing"
 require_relative "../base/value"
 
 module Dakren
@@ -18,10 +19,10 @@ module Dakren
       Input = Value.define(:name, :label, :unit, default: nil, allowed: nil, choices: nil, hint: nil, asked: nil, withdraws: false)
 
       # on: what sort of place it is done on; rule: :film or :volume, where one of Sizing's tells how the amount comes about, or else
-      # need: how; purposes: a sheet must be for one of them; steps: it usually brings; rate_g_min: how fast one person gets it onto
-      # the work; coats: may it be done several times over? pours: is it poured in lifts? cautions: what can hurt, and what to do first;
-      # section: from a need and the figures to how it looks when cut through, nil where that shows nothing.
-      Kind = Value.define(:name, :label, :on, :purposes, :inputs, :rate_g_min, rule: nil, need: nil, defaults: {}.freeze,
+      # need: how; purposes: a sheet must be for one of them; steps: it usually brings; placing: how fast one person gets it onto
+      # the work, of Placing; coats: may it be done several times over? pours: is it poured in lifts? cautions: what can hurt, and what
+      # to do first; section: from a need and the figures to how it looks when cut through, nil where that shows nothing.
+      Kind = Value.define(:name, :label, :on, :purposes, :inputs, :placing, rule: nil, need: nil, defaults: {}.freeze,
         steps: [].freeze, coats: false, pours: false, cautions: [].freeze, section: nil) do
         def input(name)
           INPUTS.fetch(name)
@@ -104,6 +105,12 @@ module Dakren
         Input.new(name: :grade, label: "Thickened", unit: :choice, default: "spreadable", choices: GRADE_CHOICES, asked: ANY_POWDER),
         Input.new(name: :powder_g, label: "Powder to 100 g", unit: :number, default: :none, allowed: Filler::GRAMS,
           hint: "grams, where the shop knows better", asked: ANY_POWDER),
+        *{ pace: ["One person covers", :area_rate], ply_pace: ["One person lays cloth", :area_rate],
+           bead_pace: ["One person runs", :length_rate], hole_pace: ["One person fills holes", :count_rate],
+           pour_pace: ["One person pours", :mass_rate], fills: ["Fills in about", :minutes] }.map do |name, (label, unit)|
+          Input.new(name: name, label: label, unit: unit, default: :none,
+            allowed: Placing::BY.values.find { |by| by.input == name }.allowed)
+        end,
         Input.new(name: :proud, label: "Left proud", unit: :percent, default: 10, allowed: 0..100)
       ].to_h { |input| [input.name, input] }
 
@@ -119,8 +126,8 @@ module Dakren
       module_function
 
       # Declares a kind of work. @see Kind
-      def declare(name, **told)
-        ALL[name] = Kind.new(name: name, **told)
+      def declare(name, inputs:, placing:, **told)
+        ALL[name] = Kind.new(name: name, inputs: [*inputs, placing.measure.input], placing: placing, **told)
       end
 
       # Declares something only one kind of work asks.

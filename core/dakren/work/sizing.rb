@@ -36,6 +36,20 @@ module Dakren
         @kind.need ? instance_exec(coat, coats, &@kind.need) : send(:"need_#{@kind.rule}", coat, coats)
       end
 
+      # How long a coat takes to lay: by what was told of it, what the shop has timed, or else as is usual.
+      # @param need [Need] of the coat @param people [Integer] who lay it
+      # @return [Pace]
+      def pace(need, people: 1)
+        measure = @kind.placing.measure
+        return drawn_in(measure) if measure.name == :fill
+
+        weighed = @own.of(:rate, @kind.name) unless optional(measure.input) || @own.of(:pace, @kind.name)
+        return by_the_gram(need, weighed, people) if weighed
+
+        rate, whose, count = rate_of(measure)
+        Pace.new(measure: measure, amount: amount_of(measure, need), rate: rate.to_f, whose: whose, count: count, people: people)
+      end
+
       # Area of all places, rough surface counted, mm2.
       def area_mm2
         @places.sum { |place| place.shape.respond_to?(:area_mm2) ? place.area_mm2 : 0.0 }
@@ -87,6 +101,67 @@ module Dakren
 
       def optional(name)
         value(name)
+      end
+
+      def rate_of(measure)
+        told = optional(measure.input)
+        return [told, :told] if told
+
+        timed = @own.of(:pace, @kind.name)
+        return [timed.value, :shop, timed.count] if timed
+        return usual_area_rate if measure.name == :area
+
+        [@kind.placing.rate, :usual]
+      end
+
+      # The shop has timed this work by the gram.
+      def by_the_gram(need, weighed, people)
+        measure = Placing::BY.fetch(:mass)
+        Pace.new(measure: measure, amount: amount_of(measure, need), rate: weighed.value.to_f, whose: :shop, count: weighed.count,
+          people: people)
+      end
+
+      def usual_area_rate
+        tool = Placing::AREA_M2_H[@kind.inputs.include?(:spread) ? value(:spread) : nil]
+        found = tool ? [tool, :tool] : [@kind.placing.rate, :usual]
+        curved = @places.any? { |place| Placing.curved?(place.shape) } && found[0] > Placing::CURVED_M2_H
+        curved ? [Placing::CURVED_M2_H, :curved] : found
+      end
+
+      def amount_of(measure, need)
+        case measure.name
+        when :area then need.area_mm2 / 1e6
+        when :plies then cloth_mm2(need) / 1e6
+        when :length then @places.sum { |place| place.shape.length_mm }.to_f
+        when :holes then @places.sum { |place| holes_in(place) }
+        else need.grams(@density).to_f
+        end
+      end
+
+      def cloth_mm2(need)
+        need.scarf ? need.scarf.sum(&:cloth_mm2) : flat_mm2 * need.laminate.plies
+      end
+
+      def holes_in(place)
+        place.shape.is_a?(Geometry::Void) ? place.shape.region.pieces : 1
+      end
+
+      # Resin drawn through dry cloth: until the front noted so far, or the builder's word, says when it is full.
+      def drawn_in(measure)
+        far = optional(:distance)
+        pairs = (@figures[:front] && value(:front)) || []
+        minutes, whose = if far && pairs.any? then [Infusion.full_min(pairs, far.to_f), :noted]
+                         elsif (told = optional(:fills)) then [told.to_f, :told]
+                         else [Placing::FIRST_METRE_MIN * (((far || longest_mm).to_f / 1000)**2), :guessed]
+                         end
+        Pace.new(measure: measure, amount: minutes, rate: 1.0, whose: whose)
+      end
+
+      # As far as the resin has to go where nobody said: fed in the middle of the longer side.
+      def longest_mm
+        @places.map do |place|
+          place.shape.respond_to?(:extent_mm) ? place.shape.extent_mm.max / 2 : Math.sqrt(place.shape.area_mm2) / 2
+        end.max
       end
 
       # As it would be were it flat.

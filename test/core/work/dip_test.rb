@@ -42,7 +42,7 @@ class DipTest < CoreTest
       assert_empty kind.defaults.keys - kind.inputs, name
       assert_empty kind.steps - Plan::WorkSteps::ALL.keys, name
       assert_includes Work::Kinds::PLACES.keys, kind.on
-      assert_operator kind.rate_g_min, :>, 0
+      assert_equal kind.placing.rate.nil?, (kind.placing.by == :fill)
       assert kind.need || Work::Sizing.method_defined?(:"need_#{kind.rule}"), name
     end
   end

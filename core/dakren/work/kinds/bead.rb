@@ -6,7 +6,7 @@ module Dakren
   module Work
     module Kinds
       declare :bead, label: "bead or groove", on: :joint,
-        purposes: %i[bond fill], rate_g_min: 40.0,
+        purposes: %i[bond fill], placing: Placing.by(:length, 20.0),
         inputs: [:section, :across, :wide, :deep, *STIFF],
         need: lambda { |_coat, _coats|
           along(Geometry::Sections.area_mm2(value(:section).to_sym, across: optional(:across), wide: optional(:wide),

@@ -6,7 +6,7 @@ module Dakren
   module Work
     module Kinds
       declare :bond, label: "bond", on: :surface,
-        purposes: %i[bond], rate_g_min: 60.0,
+        purposes: %i[bond], placing: Placing.by(:area, 8.0),
         inputs: [:glue, :squeeze, *STIFF, :surface, :drink],
         steps: %i[look_30 look_60],
         need: lambda { |coat, _coats|

@@ -9,7 +9,7 @@ module Dakren
 
       # Rule: the film on every part, what drips off into the tray, and what the basket or drum keeps.
       declare :dip, label: "dip and tumble", on: :surface, rule: :film,
-        purposes: %i[coat flood laminate], rate_g_min: 200.0, coats: true,
+        purposes: %i[coat flood laminate], placing: Placing.by(:mass, 200.0), coats: true,
         inputs: %i[film coats drip soak surface drink],
         defaults: { film: Cover.new(film_mm: 0.1) },
         steps: %i[turn_parts],

@@ -6,7 +6,7 @@ module Dakren
   module Work
     module Kinds
       declare :fill, label: "fill", on: :void,
-        purposes: %i[fill bond], rate_g_min: 60.0, coats: true,
+        purposes: %i[fill bond], placing: Placing.by(:holes, 60.0), coats: true,
         inputs: [:coats, :proud, *STIFF, :surface, :drink],
         defaults: { powder: "none" },
         steps: %i[shave],

@@ -6,7 +6,7 @@ module Dakren
   module Work
     module Kinds
       declare :fillet, label: "fillet", on: :joint,
-        purposes: %i[bond laminate fill], rate_g_min: 40.0,
+        purposes: %i[bond laminate fill], placing: Placing.by(:length, 20.0),
         inputs: [:radius, :corner, *STIFF],
         defaults: { grade: "standing" },
         need: lambda { |_coat, _coats|

@@ -6,7 +6,7 @@ module Dakren
   module Work
     module Kinds
       declare :flood, label: "flood coat", on: :surface, rule: :film,
-        purposes: %i[flood], rate_g_min: 400.0, coats: true,
+        purposes: %i[flood], placing: Placing.by(:area, 30.0), coats: true,
         inputs: [:film, :coats, *SPREADING, :band, :wear, :extra],
         steps: %i[bubbles],
         cautions: [["A flame or hot air breaks bubbles, and lights solvent and wipes.",

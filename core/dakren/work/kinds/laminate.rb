@@ -6,7 +6,7 @@ module Dakren
   module Work
     module Kinds
       declare :laminate, label: "laminate", on: :surface,
-        purposes: %i[laminate], rate_g_min: 70.0,
+        purposes: %i[laminate], placing: Placing.by(:plies, 3.0),
         inputs: [:cloths, :fibre, :way, :share, :thickness, *SPREADING],
         defaults: { spread: "small_roller" },
         steps: %i[trim],

@@ -6,7 +6,7 @@ module Dakren
   module Work
     module Kinds
       declare :scarf, label: "scarf repair", on: :damage,
-        purposes: %i[laminate], rate_g_min: 40.0,
+        purposes: %i[laminate], placing: Placing.by(:plies, 3.0),
         inputs: [:cloths, :fibre, :way, :share, :ratio, :order, :backing, *SPREADING],
         defaults: { spread: "brush" },
         steps: %i[trim sand],
