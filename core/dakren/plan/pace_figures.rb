@@ -1,0 +1,50 @@
+# frozen_string_literal: true
+
+require_relative "../base/figure"
+
+module Dakren
+  module Plan
+    # How fast a coat goes on, as its figures tell it. Part of CoatFigures.
+    module PaceFigures
+      # Where a pace comes from.
+      WHOSE_PACE = {
+        told: "as you said", shop: "the shop's own, %{count}", usual: "usual for this work until the shop times its own",
+        tool: "usual for that tool until the shop times its own", curved: "usual on a curved surface until the shop times its own",
+        noted: "from the front as noted", guessed: "guessed: 20 min for the first metre, more the farther it goes; note the front, " \
+                                                   "or say how long it takes"
+      }.freeze
+      # A pace that is nobody's here.
+      ASSUMED_PACE = %i[usual tool curved guessed].freeze
+
+      # How fast it goes on, in what the work is measured in.
+      # @return [Figure, nil] nil where only grams a minute are known
+      def laying_pace
+        pace = @order.pace or return
+        fill = pace.measure.name == :fill
+        Figure.new(value: fill ? pace.whole_min : pace.rate, unit: pace.measure.rate_unit, assumed: pace_assumed,
+          working: [Working.new(says: WHOSE_PACE.fetch(pace.whose), parts: { count: quantity(pace.count, :weighing) })])
+      end
+
+      private
+
+      def pace_assumed
+        pace = @order.pace
+        pace && ASSUMED_PACE.include?(pace.whose) ? ["placing: #{WHOSE_PACE.fetch(pace.whose)}"] : []
+      end
+
+      def laying_words
+        pace = @order.pace or return "%{mass} ÷ %{rate} placing"
+        return "%{laid} until it is drawn in" if pace.measure.name == :fill
+
+        "%{laid} for %{covers} at %{rate} a person#{", %{people} of them" if pace.people > 1}"
+      end
+
+      def laying_parts
+        pace = @order.pace or return { rate: quantity(@order.placing_g_per_min, :"g/min") }
+        share = portion.on_work_g / @order.need.grams(@plan.density)
+        { laid: minutes(pace.minutes(share)), covers: pace.of(share), rate: quantity(pace.rate, pace.measure.rate_unit),
+          people: quantity(pace.people, :count) }
+      end
+    end
+  end
+end
