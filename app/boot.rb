@@ -21,7 +21,7 @@ end
   words/wording words/moved words/because words/known
   document/zones document/typed_form document/as_typed document/field document/place_forms document/fields
   document/job_document document/job_deed document/reader
-  document/place_desk document/crew document/tool_shelf document/pass_desk document/job_desk
+  document/place_desk document/crew document/tool_shelf document/one_off document/pass_desk document/job_desk
   document/what_if document/drawn document/sheet_numbers document/sheet_form document/settings_form document/tool_form document/bench_deed
   drawings/svg drawings/ramp drawings/piece_plan drawings/cut_drawing drawings/table_drawing drawings/thumb drawings/cup_row
   drawings/bench_cup drawings/bar drawings/paste_blocks drawings/time_axis drawings/cure_line

@@ -4,10 +4,11 @@ module Dakren
   module Document
     # What somebody did at the bench, read from the form: the kind of event and its data, or a complaint.
     class BenchDeed
-      KINDS = %w[next too_much back accepted abandoned touched_soft touched_tacky].freeze
+      KINDS = %w[next too_much extra_resin extra_hardener back accepted abandoned touched_soft touched_tacky].freeze
       WHY_LONGEST = 200
       LOT_LONGEST = 60
       MASS = (-1000..200_000)
+      FILLED_ML = (0..1_000_000)
 
       attr_reader :kind, :data, :complaint
 
@@ -27,7 +28,7 @@ module Dakren
         @data = {}
         read
       rescue InputError => e
-        @complaint = "#{e.field == "reading_g" ? "The reading" : e.field.capitalize} #{e.allowed}"
+        @complaint = "#{e.field.start_with?("reading") ? "The reading" : e.field.capitalize} #{e.allowed}"
       end
 
       private
@@ -40,6 +41,7 @@ module Dakren
         case act
         when "next", "too_much" then go_on
         when "back" then back
+        when "extra_resin", "extra_hardener" then extra(act.delete_prefix("extra_").to_sym)
         when "touched_soft", "touched_tacky" then witness(act.to_sym)
         else reasoned(act.to_sym)
         end
@@ -59,10 +61,27 @@ module Dakren
 
       def measured(step)
         return weighed(step) if @walk.weighed?
+        return filled(step) if typed? && @walk.read?
         return done(step) unless @walk.next_count
 
         @kind = :counted
         @data = { part: @walk.next_count }
+      end
+
+      # One stroke, drop or spoon more of a part than was counted.
+      def extra(part)
+        return @complaint = "Nothing is counted now." unless @walk.recipe.count && @walk.step.name == :second
+
+        @kind = :counted
+        @data = { part: part, extra: true }
+      end
+
+      # To another line than was meant, or another mark of the syringe.
+      def filled(step)
+        reading = reading_ml
+        @walk.running.amounts([*@walk.readings, reading])
+        @kind = :filled
+        @data = { step: step, reading_ml: reading.to_f.round(4), typed: true }
       end
 
       def done(step)
@@ -107,6 +126,8 @@ module Dakren
       end
 
       def mended
+        return mended_in_ml unless @walk.weighed?
+
         reading = reading_g
         return if @complaint
 
@@ -117,6 +138,26 @@ module Dakren
 
         @kind = :mended
         @data = { part: @walk.part, added_g: added.to_f.round(3), **source }
+      end
+
+      # Corrected in the unit it is measured in: strokes and drops as told, to the line as told or as typed.
+      def mended_in_ml
+        @kind = :mended
+        return @data = { part: @walk.part, units: @walk.contents.units_to_add } if @walk.recipe.count
+
+        added = (typed? ? reading_ml : @walk.target) - @walk.last_reading
+        unless added.positive?
+          raise InputError.new("reading_ml", "must be above #{Check.plain(@walk.last_reading.to_f.round(4))} ml, what it showed before")
+        end
+
+        @data = { part: @walk.part, added_ml: added.to_f.round(4), typed: typed? }
+      end
+
+      # A line as it was read; of a syringe what it held, on top of what is in.
+      def reading_ml
+        bare = @wording.system == "us" ? :"fl oz" : :ml
+        told = Measure::Typed.read(@typed["reading"], field: "reading_ml", units: Measure::Units::VOLUME, bare: bare, allowed: FILLED_ML)
+        @walk.recipe.method == :syringe ? @walk.last_reading + told : told
       end
 
       # A look at the witness before it is hard: the shop's own tack times come from these.

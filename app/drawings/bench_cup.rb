@@ -45,21 +45,22 @@ module Dakren
       private
 
       def label
-        "#{@cup.name} to scale, filled to #{fill(grams_now).round} mm"
+        "#{@cup.name} to scale, filled to #{fill(in_now).round} mm"
       end
 
-      def grams_now
-        layers_g.sum(&:last)
+      def in_now
+        poured.sum(&:last)
       end
 
-      # What has been poured, in order, the present part by the scale.
-      def layers_g
-        poured = @walk.running.parts.filter_map { |name| [name, @walk.in_cup_g[name].to_f] if @walk.in_cup_g[name]&.positive? }
+      # What has been poured, in order, in the unit it is measured in; the present part by the scale.
+      def poured
+        amounts = @walk.contents.amounts
+        found = @walk.parts.filter_map { |name| [name, amounts[name].to_f] if amounts[name]&.positive? }
         if @walk.part && @shown_g && @walk.weighed?
           more = @shown_g - @walk.last_reading.to_f
-          poured << [@walk.part, more] if more.positive?
+          found << [@walk.part, more] if more.positive?
         end
-        poured
+        found
       end
 
       # Once mixed there is one colour; before, the parts lie on each other.
@@ -67,15 +68,17 @@ module Dakren
         return [[:mix, 0.0, @cup.fill_mm(@walk.mix.whole_ml(@walk.mass_g))]] if @walk.finished?(:mix)
 
         height = 0.0
-        layers_g.map do |name, grams|
+        poured.map do |name, amount|
           from = height
-          height += grams
+          height += amount
           [name, fill(from), fill(height)]
         end
       end
 
-      def fill(grams)
-        @cup.fill_mm(grams / @density)
+      # @param amount [Float] grams, or millilitres where it is measured in those
+      # @return [Float] height, mm
+      def fill(amount)
+        @cup.fill_mm(@walk.recipe.unit == :ml ? amount : amount / @density)
       end
 
       def draw_cup(svg)
@@ -84,11 +87,10 @@ module Dakren
       end
 
       def draw_target(svg)
-        target = @walk.target_g
+        target = @walk.target
         return unless target && @walk.weighed?
 
-        grams = @walk.in_cup_g.values.sum.to_f + (target - @walk.last_reading).to_f
-        y = level(fill(grams))
+        y = level(fill(@walk.contents.amounts.values.sum.to_f + (target - @walk.last_reading).to_f))
         svg.line(@left - 14, y, @left + @wide + 14, y, stroke: LINE, stroke_width: 2, stroke_dasharray: "7 5")
         svg.text(@left + @wide + 18, y + 5, "stop", class: "t-text")
       end
@@ -107,9 +109,12 @@ module Dakren
 
       # Where each part must reach.
       def draw_reaches(svg)
-        split = @walk.recipe.sheet.ratio.split(total_g: @walk.recipe.total_g)
-        first, second = @walk.running.parts
-        { first => split[:"#{first}_ml"], second => split.total_ml }.compact.each do |name, ml|
+        return if @walk.finished?(:second)
+
+        planned = @walk.recipe.planned
+        first, second = @walk.parts
+        readings = @walk.readings
+        { first => readings[0] || planned[first], second => @walk.running.target([readings[0] || planned[first]]) }.each do |name, ml|
           y = level(@cup.fill_mm(ml.to_f))
           svg.line(@left - 14, y, @left + @wide + 8, y, stroke: CupRow::COLOURS.fetch(name), stroke_width: 3)
           svg.text(@left - 16, y - 5, "#{name} to", class: "t-small", text_anchor: "end")

@@ -106,8 +106,8 @@ module Dakren
         verdict = Measure::Verdict.new(ratio_of(question), resin_g: need(question, :resin_g), hardener_g: need(question, :hardener_g),
                                                            **question.slice(:extra_resin_pct, :extra_hardener_pct).compact)
         {
-          index: verdict.index&.to_f, verdict: verdict.name, add: verdict.add, add_g: verdict.add_g.to_f,
-          new_total_g: verdict.new_total_g.to_f
+          index: verdict.index&.to_f, verdict: verdict.name, add: verdict.add, add_g: verdict.add_amount.to_f,
+          new_total_g: verdict.new_total.to_f
         }
       end
 

@@ -27,7 +27,7 @@ class ManyScreensTest < CoreTest
     page = Net::HTTP.get_response("127.0.0.1", "/bench", @shop.port)
     fields = { "authenticity_token" => page.body[/name="authenticity_token" value="([^"]+)"/, 1],
                "sheet" => page.body[/<option value="(\d+)"/, 1],
-               "grams" => "200", "tins" => "20", "room" => "20", "first" => "resin", "method" => "scale" }
+               "amount" => "200", "tins" => "20", "room" => "20", "first" => "resin", "method" => "scale" }
     Array.new(SCREENS) do
       form = Net::HTTP::Post.new("/bench/loose")
       form["Cookie"] = page["set-cookie"].split(";").first

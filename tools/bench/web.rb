@@ -65,7 +65,7 @@ begin
   cups = Array.new(SCREENS) do
     form = Net::HTTP::Post.new("/bench/loose")
     form["Cookie"] = cookie
-    form.set_form_data("authenticity_token" => token, "grams" => "200", "sheet" => sheet, "tins" => "20", "room" => "20",
+    form.set_form_data("authenticity_token" => token, "amount" => "200", "sheet" => sheet, "tins" => "20", "room" => "20",
       "first" => "resin", "method" => "scale")
     http.request(form)["location"] || raise("no cup was started")
   end

@@ -16,6 +16,34 @@ module Dakren
         grams(value).join(" ")
       end
 
+      # An amount in the unit this batch is measured in.
+      def measure(value)
+        @walk.recipe.unit == :ml ? @wording.volume(value) : grams(value)
+      end
+
+      def measured(value)
+        measure(value).join(" ")
+      end
+
+      # So many strokes, drops or spoons.
+      def units(count)
+        unit = @walk.recipe.count.unit
+        count == 1 ? "1 #{unit}" : "#{count} #{unit}s"
+      end
+
+      # How far it is from the sheet, as one says it: "7 % short of resin".
+      def off(verdict)
+        return "no hardener in it" if verdict.index.nil?
+
+        short = verdict.index < 1 ? 1 - verdict.index : 1 - (1 / verdict.index)
+        pct = @wording.significant((short * 100).to_f.round(1))
+        if verdict.name == :good && short < 0.005
+          "right by the sheet"
+        else
+          "#{pct} % short of #{names(verdict.index < 1 ? :resin : :hardener)}"
+        end
+      end
+
       def degrees(value)
         @wording.show(Quantity.new(value: value, unit: :c))
       end
@@ -69,7 +97,13 @@ module Dakren
 
       # Could too much have been poured?
       def too_much?
-        pouring? && step.name != :mend
+        %i[first second].include?(step.name) && walk.read?
+      end
+
+      # Parts of which one too many can have gone in.
+      # @return [Array<String>]
+      def miscounted
+        recipe.count && step.name == :second ? %w[resin hardener] : []
       end
 
       # Did the scale rise, and nobody has said so yet?
@@ -106,6 +140,7 @@ module Dakren
       # @return [String] on the button that goes on
       def next_words
         count = recipe.count
+        return "#{units(walk.contents.units_to_add).capitalize} of #{names(part)} added" if count && mending?
         return told(step.done, part) unless count && %i[first second].include?(step.name)
         return Measure::Tools.counting(count.unit).ready if step.name == :first
 
@@ -129,7 +164,7 @@ module Dakren
         return Dakren::Bench::BY_NAME[name].title unless %i[first second].include?(name)
         return name == :first ? Measure::Tools.counting(recipe.count.unit).ready : "Count" if recipe.count
 
-        names(walk.running.parts[name == :first ? 0 : 1]).capitalize
+        names(walk.parts[name == :first ? 0 : 1]).capitalize
       end
     end
 
@@ -187,8 +222,15 @@ module Dakren
         found ? [Told.new(words: "tacky in"), time(found, "now")] : []
       end
 
+      # How much is in it, in the unit it was measured in; with powder by weight.
+      def in_the_cup
+        return weight(@walk.whole_g) if @walk.weighed? || @walk.recipe.powder || @walk.recipe.unit == :g
+
+        measured(@walk.contents.amounts.values.sum)
+      end
+
       def since
-        Told.new(css: "bench-quiet", words: "#{@wording.minutes(@clock.passed_min)} since the hardener went in, #{weight(@walk.whole_g)} " \
+        Told.new(css: "bench-quiet", words: "#{@wording.minutes(@clock.passed_min)} since the hardener went in, #{in_the_cup} " \
                                             "in the cup, tins #{degrees(@walk.tins_c)}, room #{degrees(@walk.room_c)}")
       end
     end

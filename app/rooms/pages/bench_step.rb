@@ -52,7 +52,7 @@ module Dakren
       def how
         return step.after_min ? :look : step.name unless %i[first second mend].include?(step.name)
         return :poured if @walk.weighed?
-        return step.name == :first ? :count_ready : :count if recipe.count
+        return { first: :count_ready, second: :count, mend: :mend_count }.fetch(step.name) if recipe.count
 
         %i[eye syringe pack].include?(recipe.method) ? recipe.method : :line
       end
@@ -65,9 +65,15 @@ module Dakren
         sheet = recipe.sheet
         list = [["A", sheet.resin, :resin], ["B", sheet.hardener, :hardener],
           ["ratio", "#{Check.plain(sheet.ratio.resin)} : #{Check.plain(sheet.ratio.hardener)} by #{sheet.ratio.by}"],
-          ["mix", weight(recipe.total_g)], ["made for", sheet.purposes.map { |name| PURPOSES.fetch(name) }.join(", ")],
+          ["mix", planned_words], ["made for", sheet.purposes.map { |name| PURPOSES.fetch(name) }.join(", ")],
           ["planned at", "tins #{degrees(recipe.tins_c)}, room #{degrees(recipe.room_c)}"]]
         plain(list: list, lost: otherwise, fields: [lot("lot_a", "lot of A, if you keep it"), lot("lot_b", "lot of B")])
+      end
+
+      # What is planned in the unit it is measured in, counts first.
+      def planned_words
+        amount = recipe.unit == :ml ? measured(recipe.planned.values.sum) : weight(recipe.total_g)
+        recipe.count ? "#{units(recipe.count.resin)} resin + #{recipe.count.hardener} hardener, #{amount}" : amount
       end
 
       def lot(name, label)
@@ -114,7 +120,7 @@ module Dakren
 
       def of_poured
         part = @walk.part
-        View.new(heading: told(step.tells, part), verdict: verdict(part), target: grams(@walk.target_g), told: [poured_so_far].compact,
+        View.new(heading: told(step.tells, part), verdict: verdict(part), target: grams(@walk.target), told: [poured_so_far].compact,
           **scale_view(part), hold: @devices.pretended?(:scale) ? "Hold to pour #{names(part)}" : nil,
           fields: [reading("or type what a scale shows")])
       end
@@ -125,21 +131,22 @@ module Dakren
 
         mend = @walk.correction(@now)
         found = @walk.verdict
-        says = "Index #{format("%.2f", found.index || 0)}: #{found.words}."
+        says = "#{off(found)}: #{found.words}.".sub(/\A./, &:upcase)
         return ["Bin it:", "mending would #{mend.against.map { |why| AGAINST[why] }.join(" and ")}. #{says}"] if mend.bin_it?
 
         more = mend.against.include?(:need) ? ", more than is needed" : ""
-        ["Add #{weight(found.add_g)} #{names(part)}:", "the cup becomes #{weight(found.new_total_g)}#{more}. #{says}"]
+        add = recipe.count ? "#{units(@walk.contents.units_to_add)} of" : measured(found.add_amount)
+        ["Add #{add} #{names(part)}:", "the cup becomes about #{measured(found.new_total)}#{more}. #{says}"]
       end
 
       def poured_so_far
         case step.name
         when :first
-          tared = @walk.start_reading_g.zero? ? "cup tared" : "cup untared, #{weight(@walk.start_reading_g)}"
+          tared = @walk.contents.start_reading.zero? ? "cup tared" : "cup untared, #{weight(@walk.contents.start_reading)}"
           "#{tared}, #{names(@walk.part)} first"
         when :second
-          "#{names(@walk.running.parts[0])} really weighed #{weight(@walk.readings.last)}, " \
-          "so #{names(@walk.part)} #{weight(@walk.target_g - @walk.last_reading)}"
+          "#{names(@walk.parts[0])} really weighed #{weight(@walk.readings.last)}, " \
+          "so #{names(@walk.part)} #{weight(@walk.target - @walk.last_reading)}"
         end
       end
 
@@ -151,7 +158,7 @@ module Dakren
         return { lost: another_cup } if @scale.value < @walk.last_reading - LESS_G
 
         from = @walk.last_reading.to_f
-        share = ((@scale.value - from) / (@walk.target_g.to_f - from)).clamp(0.0, 1.15)
+        share = ((@scale.value - from) / (@walk.target.to_f - from)).clamp(0.0, 1.15)
         { now: [grams(@scale.value)[0], to_go], bar: Drawings::Bar.poured(share, part) }
       end
 
@@ -161,7 +168,7 @@ module Dakren
       end
 
       def to_go
-        left = @walk.target_g - @scale.value.to_r
+        left = @walk.target - @scale.value.to_r
         settling = @scale.state == :moving ? ", settling" : ""
         "#{left.positive? ? "#{weight(left)} to go" : "#{weight(-left)} over"}#{settling}"
       end
@@ -176,11 +183,18 @@ module Dakren
       def of_count
         count = recipe.count
         whose = @walk.next_count
-        in_so_far = count.order.first(@walk.counted)
+        in_so_far = %i[resin hardener].to_h { |part| [part, @walk.contents.counted(part)] }
         View.new(heading: whose ? "Now #{names(whose)}" : "All #{count.unit}s are in", whose: whose,
-          target: [@walk.counted.to_s, "of #{count.order.size}"], bar: Drawings::Bar.counted(count.order, @walk.counted),
-          told: ["resin #{in_so_far.count(:resin)} of #{count.resin}, hardener #{in_so_far.count(:hardener)} of #{count.hardener}. " \
-                 "Miscounted? Back takes the last one away."])
+          target: [in_so_far.values.sum.to_s, "of #{count.order.size}"],
+          bar: Drawings::Bar.counted(count.order, [in_so_far.values.sum, count.order.size].min),
+          told: ["resin #{in_so_far[:resin]} of #{count.resin}, hardener #{in_so_far[:hardener]} of #{count.hardener}. " \
+                 "Pressed once too often? Back takes it away. One too many went in? Say so under Something else."])
+      end
+
+      def of_mend_count
+        part = @walk.part
+        View.new(heading: "Add #{names(part)}", verdict: verdict(part), whose: part,
+          target: [@walk.contents.units_to_add.to_s, recipe.count.unit + (@walk.contents.units_to_add == 1 ? "" : "s")])
       end
 
       def split
@@ -193,7 +207,7 @@ module Dakren
 
       # The part that goes in now, where nothing is weighed.
       def now_in
-        @walk.running.parts[first? ? 0 : 1]
+        @walk.part
       end
 
       def volume(value)
@@ -209,7 +223,8 @@ module Dakren
       end
 
       def of_syringe
-        View.new(heading: "Draw and press out #{names(now_in)}", target: volume(split[:"#{now_in}_ml"]),
+        View.new(heading: "Draw and press out #{names(now_in)}", target: measure(@walk.target - @walk.last_reading),
+          verdict: verdict(now_in), fields: [reading("or type what really went in")],
           told: ["#{recipe.tool}, one for each part. No bubbles; read at the plunger's edge; refill as often as it takes."])
       end
 
@@ -219,11 +234,13 @@ module Dakren
       end
 
       def of_line
-        own = split[:"#{now_in}_ml"]
-        says = if first? then "Thin part first: thick resin domes and hides the line. Level ground, eye at the line."
-               else "That is #{volume(own).join(" ")} of #{names(now_in)} on top."
+        own = @walk.target - @walk.last_reading
+        says = if first? then "Level ground, eye at the line." \
+          "#{" Thin part first: thick resin domes and hides the line." if now_in == :hardener}"
+               else "That is #{measured(own)} of #{names(now_in)} on top of what is in."
                end
-        View.new(heading: "Fill #{names(now_in)} to the line", target: volume(first? ? own : split.total_ml), told: [says])
+        View.new(heading: "Fill #{names(now_in)} to the line", target: measure(@walk.target), verdict: verdict(now_in), told: [says],
+          fields: @walk.read? ? [reading("or type the line it came to")] : [])
       end
 
       def of_mix

@@ -58,15 +58,16 @@ module Dakren
       # @return [String]
       def verdict
         return "Binned: #{@walk.abandoned.data[:why]}" if @walk.abandoned?
-        return "Measured by volume: #{weight(@walk.recipe.total_g)} as planned." unless @walk.verdict
+        return "Taken as planned: #{weight(@walk.recipe.total_g)}." if @walk.verdict.nil?
 
-        "Mixed #{weight(@walk.mass_g)}: resin #{weight(@walk.in_cup_g[:resin])}, hardener #{weight(@walk.in_cup_g[:hardener])}. " \
-          "Index #{format("%.3f", @walk.verdict.index)}, #{@walk.verdict.words}."
+        amounts = @walk.contents.amounts
+        "Mixed #{measured(amounts.values.sum)}: resin #{measured(amounts[:resin])}, hardener #{measured(amounts[:hardener])}#{counts}. " \
+          "#{off(@walk.verdict).sub(/\A./, &:upcase)}, #{@walk.verdict.words}."
       end
 
       # @return [Array<Array(String, String)>] what it is called, and what it was
       def facts
-        [["planned", weight(@walk.recipe.total_g)], ["tins", "#{degrees(@walk.tins_c)}, #{source(:tins_c)}"],
+        [["planned", measured(@walk.recipe.planned.values.sum)], ["tins", "#{degrees(@walk.tins_c)}, #{source(:tins_c)}"],
           ["room", "#{degrees(@walk.room_c)}, #{source(:room_c)}"], ["cup", @walk.recipe.cup.name], lots,
           (["poured after", minutes(@walk.met_at, @walk.poured_at)] if @walk.met_at && @walk.poured_at),
           (["mixed", minutes(@walk.mixing_from, @walk.at(:mix))] if @walk.mixing_from && @walk.at(:mix))].compact
@@ -78,6 +79,12 @@ module Dakren
       end
 
       private
+
+      # ", in strokes 4 + 4", where something was counted
+      def counts
+        count = @walk.recipe.count or return ""
+        ", in #{count.unit}s #{%i[resin hardener].map { |part| @walk.contents.counted(part) }.join(" + ")}"
+      end
 
       def minutes(from, to)
         @wording.minutes((to - from) / 60)
@@ -95,9 +102,9 @@ module Dakren
 
       def words(event)
         case event.kind
-        when :weighed then "#{names(@walk.running.parts[event.data[:step].to_s == "first" ? 0 : 1]).capitalize} poured"
+        when :weighed, :filled then "#{names(@walk.parts[event.data[:step].to_s == "first" ? 0 : 1]).capitalize} poured"
         when :counted, :mended
-          "#{names(event.data[:part].to_sym).capitalize} #{event.kind == :mended ? "added to mend it" : "counted"}"
+          "#{names(event.data[:part].to_sym).capitalize} #{event.kind == :mended ? "added to correct it" : "counted"}"
         when :done then step_words(event.data[:step])
         else [PLAIN_WORDS.fetch(event.kind), event.data[:why].to_s].reject(&:empty?).join(": ")
         end
@@ -105,17 +112,23 @@ module Dakren
 
       def step_words(name)
         step = Dakren::Bench::BY_NAME.fetch(name.to_sym)
-        done = told(step.done, @walk.running.parts[name.to_sym == :second ? 1 : 0]).sub(/\A[A-Z](?=[a-z])/, &:downcase)
+        done = told(step.done, @walk.parts[name.to_sym == :second ? 1 : 0]).sub(/\A[A-Z](?=[a-z])/, &:downcase)
         "#{step.title}: #{done}"
       end
 
       # A reading, and whether it was typed, measured or pretended.
       def reading(event)
-        shown = event.data[:reading_g] || event.data[:added_g] or return ""
-        from = if event.data[:typed] then "typed"
-               else event.data[:pretended] ? "pretended" : "measured"
+        data = event.data
+        return "+ #{units(data[:units])}" if data[:units]
+
+        from = if data[:typed] then "typed"
+               else data[:pretended] ? "pretended" : "measured"
                end
-        "#{"+ " unless event.data[:reading_g]}#{weight(shown)}, #{from}"
+        grams = data[:reading_g] || data[:added_g]
+        ml = data[:reading_ml] || data[:added_ml]
+        return "" unless grams || ml
+
+        "#{"+ " if data[:added_g] || data[:added_ml]}#{grams ? weight(grams) : @wording.volume(ml).join(" ")}, #{from}"
       end
     end
   end

@@ -255,8 +255,7 @@ module Dakren
 
       # How fast it goes while nobody has said: as the plan took it.
       def pace_usual
-        plan = coat&.plan or return
-        figure = Plan::CoatFigures.new(plan).laying_pace
+        figure = Plan::CoatFigures.new(plan).laying_pace if planned?
         figure && show(figure.value, figure.unit)
       end
 

@@ -78,12 +78,54 @@ module Dakren
       end
     end
 
-    # One batch as it is to be made. masses in g, temperatures °C; first: :resin or :hardener;
+    # One batch as it is to be made. masses in g, temperatures °C; first: :resin or :hardener; parts_ml: what is planned of each part
+    # where it is measured by volume, nil for as the ratio says;
     # powder: a grade of Work::Filler or nil; count: a Count or nil; placing_min: minutes it takes to use it up; after: names of AFTER
     # that follow it.
     Recipe = Value.define(:name, :sheet, :total_g, :first, :cup, :room_c, :tins_c, :method, :placing_min, resolution_g: 0.1, powder: nil,
-      powder_name: "silica", powder_to_100_g: nil, count: nil, tool: nil,
+      powder_name: "silica", powder_to_100_g: nil, count: nil, tool: nil, parts_ml: nil,
       after: USUAL_AFTER) do
+      def weighed?
+        method == :scale
+      end
+
+      # What it is measured in: grams on a scale, else millilitres where the ratio can be told by volume.
+      # @return [Symbol] :g or :ml
+      def unit
+        weighed? || (parts_ml.nil? && sheet.ratio.volume_parts.nil?) ? :g : :ml
+      end
+
+      # @return [Hash{Symbol=>Rational}] resin and hardener as planned, in the unit it is measured in
+      def planned
+        return parts_ml.transform_values { |ml| Exact.of(ml) } if unit == :ml && parts_ml
+
+        ratio = sheet.ratio
+        parts = unit == :g ? ratio.weight_parts || ratio.volume_parts : ratio.volume_parts
+        total = unit == :g ? total_g : Exact.of(total_g) / density_g_ml
+        %i[resin hardener].zip(Exact.share(Exact.of(total), parts)).to_h
+      end
+
+      # @return [Rational] of the mix, or the one assumed
+      def density_g_ml
+        sheet.ratio.mixed_density_g_ml || Exact.of(sheet.clock.mixed_density_g_ml)
+      end
+
+      # @return [Rational] of one part, or the one assumed for the mix
+      def density_of(part)
+        (sheet.ratio.densities? && sheet.ratio.public_send(:"#{part}_density_g_ml")) || density_g_ml
+      end
+
+      # Millilitres of one stroke, drop or spoon of a part.
+      # @return [Rational]
+      def one_ml(part)
+        planned.fetch(part) / [count.public_send(part), 1].max
+      end
+
+      # @return [Measure::Verdict] of so much of each part, in the unit it is measured in
+      def verdict(resin:, hardener:)
+        sheet.verdict("resin_#{unit}": resin, "hardener_#{unit}": hardener)
+      end
+
       # Which powder, and grams of it to 100 g of resin and hardener; nil where none goes in.
       # @return [Array(Work::Filler::Powder, Numeric), nil]
       def thickener
@@ -119,9 +161,8 @@ module Dakren
       end
     end
 
-    # What happened: kind is :done, :weighed, :counted, :mended, :asked, :touched_soft, :touched_tacky, :touched, :back, :accepted or
-    # :abandoned; at is in
-    # seconds of the server's clock; data holds what belongs to the kind.
+    # What happened: kind is :done, :weighed, :filled (to a line), :counted, :mended, :asked, :touched_soft, :touched_tacky, :touched,
+    # :back, :accepted or :abandoned; at is in seconds of the server's clock; data holds what belongs to the kind.
     Event = Value.define(:number, :kind, :at, data: {}.freeze)
   end
 end

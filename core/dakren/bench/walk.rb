@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require "forwardable"
+require_relative "contents"
+
 module Dakren
   module Bench
     # Where a batch stands, worked out from what happened to it and nothing else: so a reload, a second
@@ -7,15 +10,16 @@ module Dakren
     #
     #   walk = Walk.new(recipe, events)
     #   walk.step.name          # => :second
-    #   walk.target_g           # reading at which to stop
+    #   walk.target             # reading or line at which to stop
     #   walk.clock(now).in_cup  # Band of minutes left
     class Walk
       # A cup that is being mended may be filled this far: it can just be stirred, with care.
       MENDED_FULLEST = 0.9
-      # Steps in which a part is poured to a reading.
-      POURED = %i[first second].freeze
+      extend Forwardable
 
       attr_reader :recipe, :events
+
+      def_delegators :contents, :parts, :readings, :last_reading, :running, :verdict
 
       # @param recipe [Recipe]
       # @param events [Array<Event>] in order
@@ -54,12 +58,20 @@ module Dakren
       attr_reader :abandoned
 
       def weighed?
-        recipe.method == :scale
+        recipe.weighed?
       end
 
-      # Off the sheet and not taken as it is: the mending is a step of its own until the verdict is good.
+      # @return [Contents] of the cup by now
+      def contents
+        Contents.new(recipe, @done)
+      end
+
+      # Off the sheet and not taken as it is: correcting it is a step of its own until the verdict is good. What was filled and counted as
+      # planned is as good as the plan.
       def mending?
-        @accepted.nil? && !verdict.nil? && (verdict.add != :nothing || mends.any?)
+        return false unless @accepted.nil? && contents.both?
+
+        mended? || (!contents.as_planned? && verdict.add != :nothing)
       end
 
       # Does powder go in?
@@ -70,27 +82,16 @@ module Dakren
       # The part poured in a step: :resin or :hardener.
       def part(name = step&.name)
         case name
-        when :first then running.parts[0]
-        when :second then running.parts[1]
+        when :first then parts[0]
+        when :second then parts[1]
         when :mend then verdict.add
         end
       end
 
-      # @return [Array<Rational>] what the scale showed after each part
-      def readings
-        return [] unless weighed?
-
-        @done.select { |event| POURED.include?(step_of(event)) }.map { |event| Exact.of(event.data.fetch(:reading_g)) }
-      end
-
-      # Grams of resin and hardener really in the cup, mended ones included.
-      # @return [Hash{Symbol=>Rational}]
+      # Resin and hardener really in the cup, corrections included.
+      # @return [Hash{Symbol=>Rational}] grams
       def in_cup_g
-        return planned_in_cup_g unless weighed?
-
-        grams = running.parts.zip(running.amounts(readings)).to_h.transform_values { |value| value || Rational(0) }
-        mends.each { |event| grams[event.data.fetch(:part).to_sym] += Exact.of(event.data.fetch(:added_g)) }
-        grams
+        contents.grams
       end
 
       # @return [Rational] grams in the cup by now
@@ -108,20 +109,13 @@ module Dakren
         mass_g + (at(:powder) ? recipe.powder_g(mass_g) : 0)
       end
 
-      # Reading at which the present part is right.
-      # @return [Rational, nil] nil where nothing is poured now
-      def target_g
+      # Reading or line at which the present part is right.
+      # @return [Rational, nil] g or ml; nil where nothing is poured now
+      def target
         case step&.name
-        when :first, :second then running.target_g(readings)
-        when :mend then last_reading + verdict.add_g
+        when :first, :second then running.target(readings)
+        when :mend then last_reading + verdict.add_amount
         end
-      end
-
-      # What the scale showed with the empty cup on it: 0 unless it was left untared.
-      # @return [Rational]
-      def start_reading_g
-        tared = @done.find { |event| step_of(event) == :tare }
-        Exact.of(tared&.data&.fetch(:start_g, nil) || 0)
       end
 
       # Temperatures as the thermometers had them when the parts met, or else as planned.
@@ -141,26 +135,15 @@ module Dakren
         measured(:tins_c) || recipe.tins_c
       end
 
-      # @return [Rational] what the scale showed last
-      def last_reading
-        (readings.last || start_reading_g) + mends.sum { |event| Exact.of(event.data.fetch(:added_g)) }
-      end
-
-      # @return [Measure::Verdict, nil] nil until both parts are in
-      def verdict
-        return if readings.size < 2
-
-        recipe.sheet.verdict(resin_g: in_cup_g[:resin], hardener_g: in_cup_g[:hardener])
-      end
-
       # @param now [Float] seconds
       # @return [Measure::Correction, nil]
       def correction(now)
         found = verdict
         return if found.nil? || found.add == :nothing
 
-        holds = recipe.cup.brim_ml * MENDED_FULLEST * recipe.sheet.clock.mixed_density_g_ml
-        Measure::Correction.new(found, cup_holds_g: holds, need_g: recipe.total_g,
+        holds = recipe.cup.brim_ml * MENDED_FULLEST
+        holds *= recipe.sheet.clock.mixed_density_g_ml if recipe.unit == :g
+        Measure::Correction.new(found, cup_holds: holds, need: recipe.planned.values.sum,
           minutes_left: clock(now)&.in_cup&.early, minutes_needed: mixing_min + recipe.placing_min)
       end
 
@@ -190,7 +173,12 @@ module Dakren
 
       # @return [Symbol, nil] the part of the next stroke or drop; nil when all are in, or nothing is counted now
       def next_count
-        recipe.count.order[counted] if recipe.count && step&.name == :second
+        contents.next_count if recipe.count && step&.name == :second
+      end
+
+      # Can somebody say how far a part really came: on a scale, to a line, in a syringe?
+      def read?
+        %i[scale graduated syringe].include?(recipe.method) && recipe.count.nil? && (weighed? || recipe.unit == :ml)
       end
 
       # Was somebody told, since the mixing began, that it is not yet long enough?
@@ -215,12 +203,6 @@ module Dakren
         events.reverse.find { |event| event.kind != :touched }&.number || 0
       end
 
-      def running
-        weights = recipe.sheet.ratio.weight_parts || recipe.sheet.ratio.volume_parts
-        Measure::Running.new({ resin: weights[0], hardener: weights[1] }, total_g: recipe.total_g, first: recipe.first,
-          start_reading_g: start_reading_g)
-      end
-
       # @param name [Symbol]
       # @return [Float, nil] seconds at which a step was done
       def at(name)
@@ -229,34 +211,14 @@ module Dakren
 
       private
 
-      # Measured by volume, strokes or drops, what is in the cup is what was planned, as far as it was done.
-      def planned_in_cup_g
-        names = [recipe.first, *(%i[resin hardener] - [recipe.first])]
-        return names.to_h { |name| [name, planned_g(name) * counted_share(name)] } if recipe.count
-
-        %i[first second].zip(names).to_h { |step, name| [name, finished?(step) ? planned_g(name) : Rational(0)] }
-      end
-
-      # Grams of one part as planned; by its share of the volume where its weight cannot be known.
-      def planned_g(name)
-        ratio = recipe.sheet.ratio
-        ratio.split(total_g: recipe.total_g)[:"#{name}_g"] || Exact.share(recipe.total_g, ratio.volume_parts)[name == :resin ? 0 : 1]
-      end
-
-      # How much of one part is counted by now: strokes or drops of it, of all there are to be.
-      def counted_share(name)
-        whole = name == :resin ? recipe.count.resin : recipe.count.hardener
-        whole.zero? ? Rational(0) : Rational(recipe.count.order.first(counted).count(name), whole)
-      end
-
       # Counting, the parts meet with the first stroke of the second part.
       def first_hardener_at
         counts = @done.select { |event| event.kind == :counted }
         counts.find { |event| event.data.fetch(:part).to_sym != counts.first.data.fetch(:part).to_sym }&.at
       end
 
-      def mends
-        @done.select { |event| event.kind == :mended }
+      def mended?
+        @done.any? { |event| event.kind == :mended }
       end
 
       def accepted_at
@@ -274,7 +236,7 @@ module Dakren
 
       def step_of(event)
         case event.kind
-        when :weighed, :done then event.data.fetch(:step).to_sym
+        when :weighed, :filled, :done then event.data.fetch(:step).to_sym
         when :mended then event.data[:good] ? :mend : nil
         end
       end
@@ -287,21 +249,18 @@ module Dakren
         when :touched then @touched ||= event.at
         when :accepted then @accepted = event
         when :mended then @done << event.with(data: event.data.merge(good: mended_well?(event)))
-        when :done, :weighed, :counted then @done << event
+        when :done, :weighed, :filled, :counted then @done << event
         end
       end
 
       # The batch stays what it was; only the last step is open again.
       def undo
         removed = @accepted && (@done.empty? || @accepted.number > @done.last.number) ? (@accepted = nil) : @done.pop
-        @touched = nil if removed && POURED.include?(step_of(removed))
+        @touched = nil if removed && Contents::POURED.include?(step_of(removed))
       end
 
       def mended_well?(event)
-        grams = in_cup_g
-        part = event.data.fetch(:part).to_sym
-        grams[part] += Exact.of(event.data.fetch(:added_g))
-        recipe.sheet.verdict(resin_g: grams[:resin], hardener_g: grams[:hardener]).name == :good
+        Contents.new(recipe, [*@done, event]).verdict.name == :good
       end
     end
   end

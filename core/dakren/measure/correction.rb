@@ -4,7 +4,7 @@ module Dakren
   module Measure
     # What to do about a cup in which too much of one part landed.
     #
-    #   Correction.new(verdict, cup_holds_g: 900, need_g: 320, minutes_left: 25, minutes_needed: 8).bin_it?
+    #   Correction.new(verdict, cup_holds: 900, need: 320, minutes_left: 25, minutes_needed: 8).bin_it?
     #
     # Rule: add the short part where the new total fits the cup, is not far above the need, and can still be
     # used up in time; otherwise the cup is thrown away, since a wasted cup is cheaper than stripping the work.
@@ -16,24 +16,24 @@ module Dakren
       attr_reader :verdict
 
       # @param verdict [Verdict]
-      # @param cup_holds_g [Numeric] most this cup may be filled to
-      # @param need_g [Numeric] planned for this cup
+      # @param cup_holds [Numeric] most this cup may be filled to, in the verdict's unit
+      # @param need [Numeric] planned for this cup
       # @param minutes_left [Numeric, nil] usable minutes once the short part is in; nil where none is mixed yet
       # @param minutes_needed [Numeric] to mix and use up the corrected cup
-      def initialize(verdict, cup_holds_g:, need_g:, minutes_left: nil, minutes_needed: 0)
+      def initialize(verdict, cup_holds:, need:, minutes_left: nil, minutes_needed: 0)
         @verdict = verdict
-        @cup_holds_g = Check.number(:cup_holds_g, cup_holds_g, 0.01..1_000_000, "g")
-        @need_g = Check.number(:need_g, need_g, 0.01..1_000_000, "g")
+        @cup_holds = Check.number(:cup_holds, cup_holds, 0.01..1_000_000, @verdict.unit.to_s)
+        @need = Check.number(:need, need, 0.01..1_000_000, @verdict.unit.to_s)
         @minutes_left = Check.optional(:minutes_left, minutes_left, 0..LONGEST_MIN, "min")
         @minutes_needed = Check.number(:minutes_needed, minutes_needed, 0..LONGEST_MIN, "min")
       end
 
       def fits_cup?
-        verdict.new_total_g <= @cup_holds_g
+        verdict.new_total <= @cup_holds
       end
 
       def fits_need?
-        verdict.new_total_g <= @need_g * MOST_OVER_NEED
+        verdict.new_total <= @need * MOST_OVER_NEED
       end
 
       def in_time?

@@ -22,30 +22,28 @@ module Dakren
       DEFAULT_EXTRA_HARDENER_PCT = 2
       USUAL_TOLERANCE_PCT = [DEFAULT_EXTRA_RESIN_PCT, DEFAULT_EXTRA_HARDENER_PCT].freeze
 
-      attr_reader :index
+      attr_reader :index, :unit
 
-      # @param ratio [Ratio] must be known by weight
-      # @param resin_g [Numeric] really in the cup, 0 to 10,000,000
-      # @param hardener_g [Numeric] likewise; not both 0
+      # @param ratio [Ratio] must be known by weight where it is weighed, by volume where it is filled
+      # @param resin_g, resin_ml [Numeric] really in the cup, 0 to 10,000,000, in one of them
+      # @param hardener_g, hardener_ml [Numeric] likewise, in the same; not both 0
       # @param extra_resin_pct [Numeric] tolerance, 0 to 100 %
       # @param extra_hardener_pct [Numeric] tolerance, 0 to 100 %
       # @param bands [Hash{Symbol=>Numeric}] the sheet's own, by members of BANDS; the rest as usual
       # @raise [InputError]
-      def initialize(ratio, resin_g:, hardener_g:, extra_resin_pct: DEFAULT_EXTRA_RESIN_PCT,
+      def initialize(ratio, resin_g: nil, hardener_g: nil, resin_ml: nil, hardener_ml: nil, extra_resin_pct: DEFAULT_EXTRA_RESIN_PCT,
         extra_hardener_pct: DEFAULT_EXTRA_HARDENER_PCT, bands: {})
         own = bands.compact.transform_values { |index| Exact.of(index) }
         @poor = POOR.merge(own.slice(*POOR.keys)).freeze
         @rich_limit = own.fetch(:soft, RICH_LIMIT)
-        @weights = ratio.weight_parts
-        raise InputError.new(missing_density(ratio), "is needed to weigh a mix whose ratio is by volume") unless @weights
-
-        @resin_g = grams(:resin_g, resin_g)
-        @hardener_g = grams(:hardener_g, hardener_g)
-        raise InputError.new(:resin_g, "and hardener_g cannot both be 0") if (@resin_g + @hardener_g).zero?
+        @unit = resin_ml ? :ml : :g
+        @parts = parts_of(ratio)
+        @resin, @hardener = { resin: resin_g || resin_ml, hardener: hardener_g || hardener_ml }.map { |name, value| amount(name, value) }
+        raise InputError.new("resin_#{unit}", "and hardener_#{unit} cannot both be 0") if (@resin + @hardener).zero?
 
         @highest = 1 + (percent(:extra_resin_pct, extra_resin_pct) / 100)
         @lowest = 1 / (1 + (percent(:extra_hardener_pct, extra_hardener_pct) / 100))
-        @index = @hardener_g.zero? ? nil : @resin_g * @weights[1] / (@hardener_g * @weights[0])
+        @index = @hardener.zero? ? nil : @resin * @parts[1] / (@hardener * @parts[0])
         freeze
       end
 
@@ -69,24 +67,32 @@ module Dakren
         index.nil? || index > 1 ? :hardener : :resin
       end
 
-      # @return [Rational] grams of the short part that bring the index back to 1
-      def add_g
+      # @return [Rational] how much of the short part brings the index back to 1, in its unit
+      def add_amount
         case add
         when :nothing then Rational(0)
-        when :hardener then (@resin_g * @weights[1] / @weights[0]) - @hardener_g
-        when :resin then (@hardener_g * @weights[0] / @weights[1]) - @resin_g
+        when :hardener then (@resin * @parts[1] / @parts[0]) - @hardener
+        when :resin then (@hardener * @parts[0] / @parts[1]) - @resin
         end
       end
 
-      # @return [Rational] grams in the cup after adding
-      def new_total_g
-        @resin_g + @hardener_g + add_g
+      # @return [Rational] in the cup after adding, in its unit
+      def new_total
+        @resin + @hardener + add_amount
       end
 
       private
 
-      def grams(field, value)
-        Check.number(field, value, 0..10_000_000, "g")
+      def parts_of(ratio)
+        found = unit == :g ? ratio.weight_parts : ratio.volume_parts
+        return found if found
+
+        way = unit == :g ? "weigh a mix whose ratio is by volume" : "fill a mix whose ratio is by weight"
+        raise InputError.new(missing_density(ratio), "is needed to #{way}")
+      end
+
+      def amount(name, value)
+        Check.number("#{name}_#{unit}", value, 0..10_000_000, unit.to_s)
         Exact.of(value)
       end
 

@@ -98,10 +98,10 @@ module Dakren
     # What a cup with this much of each part will turn into, by this sheet's own tolerance and bands.
     # @return [Measure::Verdict]
     # @raise [InputError]
-    def verdict(resin_g:, hardener_g:)
+    # @param amounts [Hash] resin_g and hardener_g, or resin_ml and hardener_ml
+    def verdict(**amounts)
       resin, hardener = tolerance_pct
-      Measure::Verdict.new(ratio, resin_g: resin_g, hardener_g: hardener_g, extra_resin_pct: resin, extra_hardener_pct: hardener,
-        bands: bands)
+      Measure::Verdict.new(ratio, **amounts, extra_resin_pct: resin, extra_hardener_pct: hardener, bands: bands)
     end
 
     # Ages at which the recoat window opens and closes for sure.

@@ -10,7 +10,7 @@ class BenchTest < AppTest
 
   def loose(**changes)
     get "/bench"
-    post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "grams" => "300",
+    post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "amount" => "300",
                            "sheet" => sheet_id("Reedmark L20 laminating", "slow"), "tins" => "20", "room" => "20",
                            "first" => "resin", "method" => "scale", "powder" => "" }.merge(changes.transform_keys(&:to_s))
     last_response["location"]
@@ -62,7 +62,7 @@ class BenchTest < AppTest
     assert_includes words, "Tacky at the last touch"
     act(path)
     assert_includes words, "Witness touched: still soft"
-    assert_includes words, "Index 1.000, good"
+    assert_includes words, "Right by the sheet, good"
     assert_includes words, "240.0 g, typed"
     assert_includes words, "A A-17, B <b>9</b>"
     assert_equal 1, Stores::Batch.finished.count
@@ -83,7 +83,7 @@ class BenchTest < AppTest
     act(path, "too_much", reading: "306.2")
     assert_equal "mend", step
     # 70 g of hardener want 259.3 g of resin: 23.1 g more.
-    assert_includes words, "Add 23.1 g resin: the cup becomes 329.3 g"
+    assert_includes words, "Add 23.1 g resin: the cup becomes about 329.3 g"
     act(path, reading: "329.3")
     assert_equal "mix", step
     get path
@@ -110,7 +110,7 @@ class BenchTest < AppTest
 
   # 18 g of 100 : 12.5 needs the gem scale, so its hundredths are shown: 16.00 g of resin.
   def test_a_tiny_batch_is_told_to_the_step_of_the_scale_it_needs
-    path = to_pouring(grams: "18", sheet: sheet_id("Lens mounting resin", "mounting"))
+    path = to_pouring(amount: "18", sheet: sheet_id("Lens mounting resin", "mounting"))
     assert_in_delta(0.01, Stores::Batch.last.recipe["resolution_g"])
     assert_includes words, "16.00 g"
     act(path, reading: "16.08")
@@ -199,7 +199,7 @@ class BenchTest < AppTest
   end
 
   def test_bad_loose_cups_are_refused_and_kept
-    { grams: ["0", "-1", "many", "1e309", "<i>"], room: ["-300", "900"], tins: ["hot"] }.each do |field, values|
+    { amount: ["0", "-1", "many", "1e309", "<i>"], room: ["-300", "900"], tins: ["hot"] }.each do |field, values|
       values.each do |typed|
         assert_nil loose(field => typed)
         assert_equal 422, last_response.status
@@ -209,7 +209,7 @@ class BenchTest < AppTest
     end
     loose(sheet: "")
     assert_includes words, "must be chosen from the shelf"
-    loose(grams: "90 kg")
+    loose(amount: "90 kg")
     assert_includes words, "more than the largest cup holds"
   end
 
@@ -257,7 +257,7 @@ class BenchScaleTest < AppTest
     get "/bench"
     post "/bench/loose",
       {
-        "authenticity_token" => hidden("authenticity_token"), "grams" => "300", "sheet" => sheet_id("Reedmark L20 laminating", "slow"),
+        "authenticity_token" => hidden("authenticity_token"), "amount" => "300", "sheet" => sheet_id("Reedmark L20 laminating", "slow"),
         "tins" => "20", "room" => "20"
       }
     path = last_response["location"]

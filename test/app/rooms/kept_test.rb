@@ -258,7 +258,7 @@ class PretendTest < AppTest
   def loose_cup
     get "/bench"
     post "/bench/loose", {
-      "authenticity_token" => hidden("authenticity_token"), "grams" => "300", "sheet" => sheet_id("Reedmark L20 laminating", "slow"),
+      "authenticity_token" => hidden("authenticity_token"), "amount" => "300", "sheet" => sheet_id("Reedmark L20 laminating", "slow"),
       "tins" => "19", "room" => "18"
     }
     last_response["location"]
@@ -342,7 +342,7 @@ class RecordWordsTest < AppTest
 
   def cup(**more)
     get "/bench"
-    post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "grams" => "300",
+    post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "amount" => "300",
       "sheet" => sheet_id("Stillwater clear coat", "clear"), "tins" => "20", "room" => "20",
                            **more.transform_keys(&:to_s) }
     last_response["location"]

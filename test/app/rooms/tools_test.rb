@@ -170,7 +170,7 @@ class ToolsTest < AppTest
     assert_equal ["hardener", 5.0], Stores::Settings.shop.attributes.values_at("pour_first", "px_per_mm")
     get "/bench"
     post "/bench/loose", {
-      "authenticity_token" => hidden("authenticity_token"), "grams" => "28", "sheet" => sheet_id("Cobble bonding paste", "paste"),
+      "authenticity_token" => hidden("authenticity_token"), "amount" => "28", "sheet" => sheet_id("Cobble bonding paste", "paste"),
       "tins" => "20", "room" => "20", "method" => "eye"
     }
     path = last_response["location"]
@@ -185,7 +185,7 @@ class ToolsTest < AppTest
     Stores::Tool.where(name: ["gem scale", "pocket scale"]).delete_all
     get "/bench"
     post "/bench/loose", {
-      "authenticity_token" => hidden("authenticity_token"), "grams" => "4", "sheet" => sheet_id("Lens mounting resin", "mounting"),
+      "authenticity_token" => hidden("authenticity_token"), "amount" => "4", "sheet" => sheet_id("Lens mounting resin", "mounting"),
       "tins" => "20", "room" => "20"
     }
     path = last_response["location"]
@@ -195,7 +195,7 @@ class ToolsTest < AppTest
 
   def test_a_graduated_cup_is_drawn_with_its_lines
     get "/bench"
-    post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "grams" => "200",
+    post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "amount" => "200 g",
       "sheet" => sheet_id("Stillwater clear coat", "clear"), "tins" => "20", "room" => "20",
                            "first" => "hardener", "method" => "graduated" }
     path = last_response["location"]

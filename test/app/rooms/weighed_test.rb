@@ -37,7 +37,7 @@ class WeighedTest < AppTest
         .plan.batches.size
     }
     before = cups.call
-    weigh "rate:coat", "12"
+    weigh "pace:coat", "2"
 
     assert_operator cups.call, :>, before
   end

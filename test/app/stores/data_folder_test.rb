@@ -108,7 +108,7 @@ class DurabilityTest < AppTest
 
   def test_a_loose_cup_sent_twice_is_one_cup
     get "/bench"
-    form = { "authenticity_token" => hidden("authenticity_token"), "deed_id" => hidden("deed_id"), "grams" => "200",
+    form = { "authenticity_token" => hidden("authenticity_token"), "deed_id" => hidden("deed_id"), "amount" => "200",
              "sheet" => sheet_id("Stillwater clear coat", "clear"), "tins" => "20", "room" => "20", "first" => "resin",
              "method" => "scale" }
     before = Stores::Batch.count

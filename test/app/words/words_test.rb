@@ -39,7 +39,7 @@ class WordsTest < AppTest
   def test_too_much_to_cut_by_eye_is_said_in_one_piece
     get "/bench"
     post "/bench/loose", {
-      "authenticity_token" => hidden("authenticity_token"), "grams" => "2 kg", "sheet" => sheet_id("Cobble bonding paste", "paste"),
+      "authenticity_token" => hidden("authenticity_token"), "amount" => "2 kg", "sheet" => sheet_id("Cobble bonding paste", "paste"),
       "tins" => "20", "room" => "20", "method" => "eye"
     }
 

@@ -37,9 +37,9 @@ class BenchWalkTest < CoreTest
   def test_the_way_from_tins_to_a_hard_witness
     assert_equal :tins, walk.step.name
     done :tins, :gear, :tare
-    assert_equal [:first, :resin, 200], [walk.step.name, walk.part, walk.target_g]
+    assert_equal [:first, :resin, 200], [walk.step.name, walk.part, walk.target]
     happen :weighed, step: :first, reading_g: 203.6
-    assert_equal [:second, :hardener, Rational(3054, 10)], [walk.step.name, walk.part, walk.target_g]
+    assert_equal [:second, :hardener, Rational(3054, 10)], [walk.step.name, walk.part, walk.target]
     happen :weighed, step: :second, reading_g: 305.2
     assert_equal :mix, walk.step.name
     done :mix, :pour_out, :look_30, :look_60
@@ -65,9 +65,9 @@ class BenchWalkTest < CoreTest
     poured(hardener: 312.0)
     assert_equal %i[mend resin], [walk.step.name, walk.part]
     # 112 g of hardener want 224 g of resin: 24 g more.
-    assert_equal 336, walk.target_g
+    assert_equal 336, walk.target
     mend = walk.correction(@now)
-    assert_equal 24, mend.verdict.add_g
+    assert_equal 24, mend.verdict.add_amount
     refute_predicate mend, :bin_it?
     happen :mended, part: :resin, added_g: 24.1
     assert_equal :mix, walk.step.name
@@ -79,7 +79,7 @@ class BenchWalkTest < CoreTest
     poured(hardener: 312.0)
     happen :mended, part: :resin, added_g: 10
     assert_equal :mend, walk.step.name
-    assert_equal 336, walk.target_g
+    assert_equal 336, walk.target
     happen :mended, part: :resin, added_g: 14
     assert_equal :mix, walk.step.name
   end
@@ -167,9 +167,9 @@ class BenchWalkTest < CoreTest
   def test_an_untared_cup_carries_its_own_weight
     done :tins, :gear
     happen :done, step: :tare, start_g: 38.2
-    assert_equal Rational(2382, 10), walk.target_g
+    assert_equal Rational(2382, 10), walk.target
     happen :weighed, step: :first, reading_g: 238.2
-    assert_equal Rational(3382, 10), walk.target_g
+    assert_equal Rational(3382, 10), walk.target
     happen :weighed, step: :second, reading_g: 338.2
     assert_equal 300, walk.mass_g
     assert_equal 1, walk.verdict.index
@@ -202,6 +202,6 @@ class BenchWalkTest < CoreTest
 
   def test_hardener_first
     done :tins, :gear, :tare
-    assert_equal [:hardener, 100], [walk(first: :hardener).part, walk(first: :hardener).target_g]
+    assert_equal [:hardener, 100], [walk(first: :hardener).part, walk(first: :hardener).target]
   end
 end

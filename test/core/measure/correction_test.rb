@@ -5,12 +5,12 @@ require_relative "../../core_helper"
 class CorrectionTest < CoreTest
   def correction(resin, hardener, **more)
     verdict = Measure::Verdict.new(ratio(by: :weight, resin: 2, hardener: 1), resin_g: resin, hardener_g: hardener)
-    Measure::Correction.new(verdict, cup_holds_g: 600, need_g: 300, **more)
+    Measure::Correction.new(verdict, cup_holds: 600, need: 300, **more)
   end
 
   def test_a_little_too_much_hardener_is_mended_with_resin
     mend = correction(200, 110)
-    assert_equal [:resin, 20, 330], [mend.verdict.add, mend.verdict.add_g, mend.verdict.new_total_g]
+    assert_equal [:resin, 20, 330], [mend.verdict.add, mend.verdict.add_amount, mend.verdict.new_total]
     refute_predicate mend, :bin_it?
     assert_empty mend.against
   end

@@ -128,19 +128,19 @@ class VerdictTest < CoreTest
   def test_the_short_part_is_named_and_how_much_of_it
     rich = verdict(100, 60)
 
-    assert_equal [:resin, 20, 180], [rich.add, rich.add_g, rich.new_total_g]
+    assert_equal [:resin, 20, 180], [rich.add, rich.add_amount, rich.new_total]
     poor = verdict(300, 100)
 
-    assert_equal [:hardener, 50, 450], [poor.add, poor.add_g, poor.new_total_g]
+    assert_equal [:hardener, 50, 450], [poor.add, poor.add_amount, poor.new_total]
     good = verdict(201, 100)
 
-    assert_equal [:nothing, 0, 301], [good.add, good.add_g, good.new_total_g]
+    assert_equal [:nothing, 0, 301], [good.add, good.add_amount, good.new_total]
   end
 
   def test_one_part_alone
     assert_nil verdict(100, 0).index
-    assert_equal [:soft, :hardener, 50], [verdict(100, 0).name, verdict(100, 0).add, verdict(100, 0).add_g]
-    assert_equal [:will_not_set, :resin, 200], [verdict(0, 100).name, verdict(0, 100).add, verdict(0, 100).add_g]
+    assert_equal [:soft, :hardener, 50], [verdict(100, 0).name, verdict(100, 0).add, verdict(100, 0).add_amount]
+    assert_equal [:will_not_set, :resin, 200], [verdict(0, 100).name, verdict(0, 100).add, verdict(0, 100).add_amount]
   end
 
   def test_after_a_correction_the_index_is_one
@@ -149,10 +149,10 @@ class VerdictTest < CoreTest
       first = Verdict.new(mix, resin_g: between(1, 5000).round(1), hardener_g: between(1, 5000).round(1))
       next if first.add == :nothing
 
-      added = { resin: 0, hardener: 0, first.add => first.add_g }
-      resin = first.add == :resin ? first.new_total_g * mix.weight_parts[0] / mix.weight_parts.sum : nil
-      again = Verdict.new(mix, resin_g: resin || (first.new_total_g * mix.weight_parts[0] / mix.weight_parts.sum),
-        hardener_g: first.new_total_g * mix.weight_parts[1] / mix.weight_parts.sum)
+      added = { resin: 0, hardener: 0, first.add => first.add_amount }
+      resin = first.add == :resin ? first.new_total * mix.weight_parts[0] / mix.weight_parts.sum : nil
+      again = Verdict.new(mix, resin_g: resin || (first.new_total * mix.weight_parts[0] / mix.weight_parts.sum),
+        hardener_g: first.new_total * mix.weight_parts[1] / mix.weight_parts.sum)
 
       assert_equal 1, again.index
       assert_operator added.values.max, :>, 0

@@ -1,0 +1,211 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Document
+    # "Just mix 60 g": one batch without a job, by any tool and in any unit, as it is typed.
+    class OneOff
+      include TypedForm
+
+      PARTS = { "resin" => "resin", "hardener" => "hardener" }.freeze
+      METHODS = { "scale" => "scale", "graduated" => "graduated cup", "eye" => "by eye, stiff paste" }.freeze
+      POWDERS = { "" => "none", **Dakren::Bench::POWDER_WORDS.to_h { |name, words| [name.to_s, "#{name}: #{words}"] } }.freeze
+      LEAST = Rational(1, 1000)
+      MOST_G = 100_000
+      MOST_UNITS = 1000
+      USUAL_PLACING_MIN = 5.0
+      FIELDS = { "amount" => "Amount", "room" => "Temperature", "tins" => "Tins", "sheet" => "Resin and hardener" }.freeze
+      # "4 strokes", "6 drops"
+      UNITS = /\A\s*(?<count>\d{1,9})\s*(?<unit>stroke|drop|spoon)s?\s*\z/i
+
+      # What is to be mixed. split: Measure::Ratio::Split; counted: Measure::Tools::Counted or nil; tool: of Measure::Tools or nil.
+      Wanted = Value.define(:split, :counted, :tool)
+
+      attr_reader :sheet, :wanted
+
+      # @param typed [Hash{String=>Object}] @param system [String] unit system of the page
+      # @param settings [Stores::Settings] @param sheets [#call] from an id to its record and its core Sheet, or nil
+      # @param tools [ToolShelf]
+      def initialize(typed, system, settings, sheets:, tools:)
+        @typed = typed
+        @system = system
+        @settings = settings
+        @sheets = sheets
+        @tools = tools
+        @problems = {}
+        read unless typed["blank"]
+      end
+
+      # @return [Hash{String=>String}] ways to measure it: the usual ones, and the shop's own tools
+      def methods
+        METHODS.merge(@tools.method_choices.except("scale", "graduated"))
+      end
+
+      # @return [Symbol] the unit a bare number means
+      def bare_unit(method = value("method"))
+        return @system == "us" ? :oz : :g if ["", "scale", "eye"].include?(method) || scale?(@tools.tool(method))
+
+        @system == "us" ? :"fl oz" : :ml
+      end
+
+      # What a batch is kept with. @see Stores::Walks.start
+      # @return [Hash]
+      def recipe
+        split = wanted.split
+        { total_g: total_g, cup: cup, room_c: @room.to_f, tins_c: @tins.to_f, first: first, method: method_word,
+          placing_min: USUAL_PLACING_MIN, tool: wanted.tool&.name,
+          parts_ml: split.resin_ml && { resin: split.resin_ml, hardener: split.hardener_ml },
+          resolution_g: @tools.resolution_g(@core, total_g, wanted.tool), powder: powder,
+          count: wanted.counted && { unit: wanted.counted.counting.unit, resin: wanted.counted.resin, hardener: wanted.counted.hardener,
+                                     alternate: wanted.counted.counting.alternate } }
+      end
+
+      private
+
+      def read
+        us = @system == "us"
+        @room = figure("room", Measure::Units::TEMPERATURE, us ? :F : :C, Check::TEMP_C)
+        @tins = if value("tins").strip.empty?
+                  @room
+                else
+                  figure("tins", Measure::Units::TEMPERATURE, us ? :F : :C, Check::TEMP_C)
+                end
+        @sheet, @core = @sheets.call(value("sheet"))
+        return problems["sheet"] = "must be chosen from the shelf" unless @sheet
+
+        @core.mix.calibration
+        @wanted = read_wanted
+        problems["amount"] = "is more than the largest cup holds" if valid? && cup.nil?
+      rescue InputError => e
+        amount?(e) ? problems["amount"] = e.allowed : problems["sheet"] = "cannot be used: #{e.message}"
+      rescue NotSolved => e
+        problems["sheet"] = "cannot be used: #{e.message}"
+      end
+
+      def amount?(error)
+        %w[amount grams total_g total_ml].include?(error.field)
+      end
+
+      # The amount in the unit of the tool: as typed, or the whole units nearest to it.
+      def read_wanted
+        found = UNITS.match(value("amount"))
+        return counted(found[:count].to_i, found[:unit].downcase) if found
+
+        tool = @tools.tool(value("method"))
+        split = split_of(*amount)
+        return unless split && suits?(tool, split)
+
+        whole = tool&.whole(split, @core.ratio, @core.tolerance_pct)
+        Wanted.new(split: whole&.split || split, counted: whole&.counted, tool: tool)
+      end
+
+      # So many strokes of each, or so many drops or spoons in all.
+      def counted(count, unit)
+        raise InputError.new("amount", "must be 1 to #{MOST_UNITS} #{unit}s") unless count.between?(1, MOST_UNITS)
+
+        tool = [@tools.tool(value("method")), *@tools.measuring].compact.find { |one| one.declaration.counting&.unit == unit }
+        return (problems["method"] = "is no tool that counts #{unit}s: add yours in the settings") && nil unless tool
+
+        made = units_of(tool, count)
+        Wanted.new(split: made.split, counted: made.counted, tool: tool) if suits?(tool, made.split)
+      end
+
+      def units_of(tool, count)
+        if tool.both_ml
+          return Measure::Tools::Whole.new(split: tool.split(@core.ratio, count),
+            counted: Measure::Tools::Counted.new(counting: tool.declaration.counting, resin: count, hardener: count))
+        end
+
+        one = tool.respond_to?(:drop_ml) ? tool.drop_ml : tool.spoon_ml
+        ml = @core.ratio.volume_parts ? { total_ml: Exact.of(one) * count } : { total_g: Exact.of(one) * count * density }
+        tool.whole(@core.ratio.split(**ml), @core.ratio, @core.tolerance_pct) || Measure::Tools::Whole.new(counted: nil,
+          split: @core.ratio.split(**ml))
+      end
+
+      # @return [Array(Symbol, Rational)] :g or :ml, and how much
+      def amount
+        bare = bare_unit
+        value = Measure::Typed.read(value("amount"), field: "amount", units: Measure::Units::MASS + Measure::Units::VOLUME, bare: bare)
+        unit = volume_typed?(bare) ? :ml : :g
+        most = unit == :g ? MOST_G : MOST_G / density
+        return [unit, value] if value.between?(LEAST, most)
+
+        raise InputError.new("amount", "must be from 0.001 to #{Check.plain(most.to_f.round)} #{unit}")
+      end
+
+      def volume_typed?(bare)
+        word = value("amount")[/[a-z].*\z/i].to_s.strip
+        named = word.empty? ? Measure::Units.named(bare) : Measure::Units.written(word, Measure::Units::MASS + Measure::Units::VOLUME)
+        named&.kind == :volume
+      end
+
+      # The amount in its parts, by the basis the ratio has.
+      def split_of(unit, value)
+        ratio = @core.ratio
+        return ratio.split("total_#{unit}": value) if ratio.densities? || (ratio.by == :weight) == (unit == :g)
+
+        unit == :g ? ratio.split(total_ml: value / density) : ratio.split(total_g: value * density)
+      end
+
+      def suits?(tool, split)
+        method = value("method")
+        problem = if tool then tool.refusal(split, @core.ratio)
+                  elsif method == "graduated" && split.resin_ml.nil? then "#{Measure::Tools::NO_DENSITIES} filled to lines: weigh it"
+                  elsif weighing? && split.resin_g.nil? then "cannot weigh a ratio by volume without densities: fill it to lines"
+                  end
+        Measure::Blocks.new(split, forgives_resin_pct: @core.tolerance_pct[0]) if method == "eye" && problem.nil?
+        problems["method"] = problem if problem
+        problem.nil?
+      end
+
+      def density
+        @core.ratio.mixed_density_g_ml || Exact.of(@core.clock.mixed_density_g_ml)
+      end
+
+      def total_g
+        wanted.split.total_g || (wanted.split.total_ml * density)
+      end
+
+      def scale?(tool)
+        tool.is_a?(Measure::Tools::Scale)
+      end
+
+      def weighing?
+        ["", "scale"].include?(value("method")) || scale?(@tools.tool(value("method")))
+      end
+
+      # @return [String] how it is walked at the bench
+      def method_word
+        return ToolShelf.method_of(wanted.tool).to_s if wanted.tool
+
+        METHODS.key?(value("method")) ? value("method") : METHODS.keys.first
+      end
+
+      # Into a graduated cup the thin part goes first, whatever the shop prefers: thick resin domes and hides the line.
+      def first
+        return "hardener" if method_word == "graduated"
+
+        PARTS.key?(value("first")) ? value("first") : @settings.pour_first
+      end
+
+      # @return [String, nil] the grade it is thickened to
+      def powder
+        found = value("powder")
+        found unless found.empty? || !POWDERS.key?(found)
+      end
+
+      def figure(name, units, bare, allowed)
+        Measure::Typed.read(value(name), field: name, units: units, bare: bare, allowed: allowed)
+      rescue InputError => e
+        problems[name] = e.allowed
+        nil
+      end
+
+      # The smallest cup that can be stirred, powder and all.
+      def cup
+        thick = powder && [Work::Filler::POWDERS.fetch(:silica), Work::Filler.grams_to_100(:silica, powder.to_sym)]
+        volume = @core.mix(powder: thick).whole_ml(total_g)
+        @tools.usual_cups.find { |kind| kind.most_ml >= volume }
+      end
+    end
+  end
+end

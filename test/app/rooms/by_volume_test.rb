@@ -1,0 +1,163 @@
+# frozen_string_literal: true
+
+require_relative "../../app_helper"
+
+# Measured as it is measured: to lines, by strokes, drops and syringes, with no density anywhere, from the ticket to the record.
+class ByVolumeTest < AppTest
+  include BenchHelp
+
+  def setup
+    super
+    Devices.connected = Devices::Connected.new
+  end
+
+  def undense(resin, hardener)
+    Stores::Sheet.find_by!(resin: resin, hardener: hardener).update!(resin_density_g_ml: nil, hardener_density_g_ml: nil)
+  end
+
+  def one_off(**changes)
+    get "/bench"
+    post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "amount" => "150 ml", "room" => "20",
+                           "sheet" => sheet_id("Stillwater clear coat", "clear"), "method" => "graduated",
+                           "powder" => "" }.merge(changes.transform_keys(&:to_s))
+    last_response["location"]
+  end
+
+  def walk
+    Stores::Walks.walk(Stores::Batch.last)
+  end
+
+  def tool(kind, name, **numbers)
+    "tool-#{Stores::Tool.create!(kind: kind, name: name, numbers: numbers.transform_keys(&:to_s)).id}"
+  end
+
+  # 150 ml at 2 : 1 are 50 of hardener and 100 of resin on top. Hardener to 50, resin to 148 by mistake: 98 ml want 49 of hardener, so it is
+  # 2 % short of resin: forgiven. To 140: 90 ml of resin, 10 % short, 10 more bring it to 150.
+  def test_a_marked_cup_without_densities_is_poured_corrected_and_recorded_in_ml
+    undense("Stillwater clear coat", "clear")
+    path = one_off
+    2.times { press(path) }
+    assert_includes words, "Fill hardener to the line 50.0 ml"
+    press(path)
+    assert_includes words, "Fill resin to the line 150.0 ml"
+    press(path, reading: "140 ml")
+    assert_equal "mend", hidden("step")
+    assert_includes words, "Add 10.0 ml resin: the cup becomes about 150.0 ml. 10 % short of resin"
+    refute_includes words, "unknown"
+    press(path)
+    assert_equal "mix", hidden("step")
+    assert_includes words, "150.0 ml in the cup"
+    press(path, act: "back")
+    press(path, reading: "149")
+    assert_equal "mix", hidden("step")
+    7.times { press(path) }
+    assert_includes words, "Mixed 149.0 ml: resin 99.0 ml, hardener 50.0 ml. 1 % short of resin, good."
+    assert_includes words, "140.0 ml, typed"
+    assert_includes words, "planned 150.0 ml"
+    refute_includes words, "unknown"
+  end
+
+  def test_a_ratio_by_weight_without_densities_is_weighed_and_nothing_false_is_said
+    undense("Lens mounting resin", "mounting")
+    # 45 g at 100 : 12.5 are 40 and 5 g.
+    path = one_off(amount: "45", sheet: sheet_id("Lens mounting resin", "mounting"), method: "scale")
+    3.times { press(path) }
+    assert_includes words, "40.00 g"
+    press(path, reading: "40")
+    press(path, reading: "45")
+    assert_equal "mix", hidden("step")
+    assert_nil one_off(amount: "45 g", sheet: sheet_id("Lens mounting resin", "mounting"), method: "graduated")
+    assert_includes words, "the sheet gives no densities, so this ratio by weight cannot be filled to lines"
+  end
+
+  def test_what_can_only_be_filled_is_not_weighed
+    undense("Stillwater clear coat", "clear")
+
+    assert_nil one_off(amount: "60 g", method: "scale")
+    assert_includes words, "cannot weigh a ratio by volume without densities"
+    assert one_off(amount: "60 g")
+    assert_in_delta 60, walk.recipe.total_g, 1e-6
+  end
+
+  # Pumps of 16 and 8 ml: four strokes of each are 96 ml. One stroke of resin too many: 80 ml want 40 of hardener, one stroke more.
+  def test_strokes_are_mended_in_strokes
+    undense("Stillwater clear coat", "clear")
+    path = one_off(amount: "4 strokes", method: tool("pump", "big pumps", resin_ml: 16, hardener_ml: 8, error_pct: 2))
+    2.times { press(path) }
+    assert_includes words, "4 + 4 strokes"
+    9.times { press(path) }
+    assert_includes words, "All strokes are in"
+    press(path, act: "extra_resin")
+    press(path)
+    assert_equal "mend", hidden("step")
+    assert_includes words, "Add 1 stroke of hardener"
+    press(path)
+    assert_equal "mix", hidden("step")
+    assert_equal({ resin: 80, hardener: 40 }, walk.contents.amounts)
+    7.times { press(path) }
+    assert_includes words, "Mixed 120.0 ml: resin 80.0 ml, hardener 40.0 ml, in strokes 5 + 5. Right by the sheet, good."
+  end
+
+  # Six drops of 0.05 ml at 1 : 1 are three of each, on foil.
+  def test_a_few_drops
+    undense("Tarn table pour", "table")
+    dropper = tool("dropper", "pipettes", drop_ml: 0.05, scatter_pct: 5)
+    path = one_off(amount: "6 drops", sheet: sheet_id("Tarn table pour", "table"), method: dropper)
+    3.times { press(path) }
+    assert_includes words, "of 6"
+    assert_equal [3, 3], walk.recipe.count.to_h.values_at(:resin, :hardener)
+    assert_equal "foil or board", walk.recipe.cup.name
+    6.times { press(path) }
+    press(path)
+    assert_equal "mix", hidden("step")
+  end
+
+  def test_a_syringe_tells_what_really_went_in
+    path = one_off(amount: "12 ml", method: tool("syringe", "10 ml", division_ml: 0.5, volume_ml: 10))
+    2.times { press(path) }
+    first = walk.part
+    press(path, reading: "8.5")
+    press(path, reading: first == :resin ? "4.2" : "17")
+    assert_equal 4.25 * 2, walk.contents.amounts[:resin] if first == :resin
+    assert_equal "mix", hidden("step")
+  end
+
+  def test_amounts_in_any_unit
+    { "2 oz" => 56.7, "3 fl oz" => 88.72 * 1.09, "0.1 kg" => 100, "55 ml" => 59.95 }.each do |typed, grams|
+      one_off(amount: typed, method: "scale")
+
+      assert_in_delta grams, walk.recipe.total_g.to_f, 0.01, typed
+    end
+  end
+
+  def test_bad_amounts_name_the_field_and_are_kept
+    { "0 strokes" => /How much|Amount/, "5000000 drops" => /must be 1 to 1000 drops/, "-3" => /must be from/, "NaN" => /must be a number/,
+      "1e99" => /too large/, "3 packs" => /has a unit that does not fit/, "<b>" => /must be a number/, "" => /must be given/ }
+      .each do |typed, said|
+        assert_nil one_off(amount: typed), typed
+        assert_match said, words, typed
+        assert_includes page, "value=\"#{CGI.escapeHTML(typed)}\""
+      end
+    assert_nil one_off(amount: "9 spoons")
+    assert_includes words, "is no tool that counts spoons"
+  end
+
+  # The other part always follows what really went in, whatever the tool.
+  def test_what_follows_keeps_the_ratio
+    chance = Random.new(Minitest.seed)
+    sheet = Stores::Shelf.core(Stores::Sheet.find_by!(resin: "Stillwater clear coat"))
+    100.times do
+      recipe = Dakren::Bench::Recipe.new(name: "x", sheet: sheet, total_g: Rational(chance.rand(1..5000)), first: %i[resin hardener].sample(random: chance),
+        cup: Plan::USUAL_CUPS[3], room_c: 20, tins_c: 20, method: %i[graduated syringe].sample(random: chance), placing_min: 4)
+      events = %i[tins gear].map.with_index { |step, i| Dakren::Bench::Event.new(number: i, kind: :done, at: 0.0, data: { step: step }) }
+      fresh = Dakren::Bench::Walk.new(recipe, events)
+      first = fresh.target.to_f * chance.rand(0.5..1.5)
+      events << Dakren::Bench::Event.new(number: 3, kind: :filled, at: 1.0, data: { step: :first, reading_ml: first })
+      events << Dakren::Bench::Event.new(number: 4, kind: :done, at: 2.0, data: { step: :second })
+      made = Dakren::Bench::Walk.new(recipe, events)
+
+      assert_in_delta 2, made.contents.amounts[:resin] / made.contents.amounts[:hardener], 1e-9
+      assert_equal :mix, made.step.name
+    end
+  end
+end
