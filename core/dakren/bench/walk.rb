@@ -1,6 +1,5 @@
 # frozen_string_literal: true
 
-require "forwardable"
 require_relative "contents"
 
 module Dakren
@@ -15,11 +14,10 @@ module Dakren
     class Walk
       # A cup that is being mended may be filled this far: it can just be stirred, with care.
       MENDED_FULLEST = 0.9
-      extend Forwardable
 
       attr_reader :recipe, :events
 
-      def_delegators :contents, :parts, :readings, :last_reading, :running, :verdict
+      %i[parts readings last_reading running verdict].each { |name| define_method(name) { contents.public_send(name) } }
 
       # @param recipe [Recipe]
       # @param events [Array<Event>] in order
