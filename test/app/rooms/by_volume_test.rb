@@ -148,7 +148,8 @@ class ByVolumeTest < AppTest
     sheet = Stores::Shelf.core(Stores::Sheet.find_by!(resin: "Stillwater clear coat"))
     100.times do
       recipe = Dakren::Bench::Recipe.new(name: "x", sheet: sheet, total_g: Rational(chance.rand(1..5000)),
-        first: %i[resin hardener].sample(random: chance), cup: Plan::USUAL_CUPS[3], room_c: 20, tins_c: 20, method: %i[graduated syringe].sample(random: chance), placing_min: 4)
+        first: %i[resin hardener].sample(random: chance), cup: Plan::USUAL_CUPS[3], room_c: 20, tins_c: 20,
+        method: %i[graduated syringe].sample(random: chance), placing_min: 4)
       events = %i[tins gear].map.with_index { |step, i| Dakren::Bench::Event.new(number: i, kind: :done, at: 0.0, data: { step: step }) }
       fresh = Dakren::Bench::Walk.new(recipe, events)
       first = fresh.target.to_f * chance.rand(0.5..1.5)
