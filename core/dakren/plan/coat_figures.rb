@@ -78,7 +78,7 @@ module Dakren
 
       # What stays in the cups, g
       def kept_g
-        total(@plan.kept_g, :g, [Working.new(says: "2 % of each cup and at least #{Check.plain(portion.cup.kept_least_g.to_f)} g, " \
+        total(@plan.kept_g, :g, [Working.new(says: "a film of 0.1 mm stays on all that was wet in a cup, " \
                                                    "%{count} × %{each} = %{kept}", parts: {
                                                      count: count_quantity, kept: quantity(@plan.kept_g, :g),
                                                      each: quantity(portion.mass_g - portion.on_work_g, :g)

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../base/check"
+require_relative "../base/exact"
 
 module Dakren
   # Cutting the need into cups.
@@ -11,23 +12,23 @@ module Dakren
     class CupKind
       FULLEST = 0.7
 
-      # What stays in a cup: a share of the batch, and at least this much.
-      KEPT_LEAST_G = Rational(3)
+      # What stays in a vessel once it is scraped out: a film on all that was wet.
+      KEPT_FILM_MM = 0.1
 
-      attr_reader :name, :bottom_mm, :top_mm, :height_mm, :kept_least_g
+      attr_reader :name, :bottom_mm, :top_mm, :height_mm
 
       # @param name [String]
       # @param bottom_mm [Numeric] inside diameter at the bottom, 5 to 3000
       # @param top_mm [Numeric] inside diameter at the brim, likewise
       # @param height_mm [Numeric] inside height, 5 to 3000
       # @raise [InputError]
-      # @param kept_least_g [Numeric] stays in it however little was mixed
-      def initialize(name:, bottom_mm:, top_mm:, height_mm:, kept_least_g: KEPT_LEAST_G)
+      # @param flat [Boolean] is it foil or a board, from which nearly all is taken up?
+      def initialize(name:, bottom_mm:, top_mm:, height_mm:, flat: false)
         @name = name
         @bottom_mm = Check.number(:bottom_mm, bottom_mm, 5..3000, "mm")
         @top_mm = Check.number(:top_mm, top_mm, 5..3000, "mm")
         @height_mm = Check.number(:height_mm, height_mm, 1..3000, "mm")
-        @kept_least_g = kept_least_g
+        @flat = flat
         freeze
       end
 
@@ -62,6 +63,19 @@ module Dakren
         Solve.root(0.0, height_mm, tolerance: 1e-6) { |fill| volume_ml(fill) - volume_ml }
       end
 
+      # What stays in it.
+      #
+      # Rule: a film of 0.1 mm on the bottom and on the wall as far up as it was filled; of a dab on foil a tenth of a gram.
+      # @param volume_ml [Numeric] that was in it, 0 up to the brim
+      # @return [Rational] ml
+      def kept_ml(volume_ml)
+        return FLAT_KEPT_ML if @flat
+
+        fill = fill_mm(volume_ml)
+        Exact.of(((bottom_mm * bottom_mm / 4) + ((bottom_mm + width_at(fill)) / 2 * fill)) * Math::PI * KEPT_FILM_MM / 1000).round(3)
+      end
+      FLAT_KEPT_ML = Rational(9, 100)
+
       # Diameter of the straight cup with the same volume at the same fill, for its heat.
       # @param volume_ml [Numeric] above 0
       # @return [Float] mm
@@ -71,7 +85,7 @@ module Dakren
     end
 
     # For a dab: a square of foil or a board, which keeps tenths of a gram.
-    FOIL = CupKind.new(name: "foil or board", bottom_mm: 60, top_mm: 60, height_mm: 3, kept_least_g: Rational(1, 10))
+    FOIL = CupKind.new(name: "foil or board", bottom_mm: 60, top_mm: 60, height_mm: 3, flat: true)
 
     # Cups most shops have, smallest first; a tray is a cup that is wide and low.
     USUAL_CUPS = [

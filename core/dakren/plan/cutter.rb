@@ -9,8 +9,6 @@ module Dakren
     CARRYING_MIN = 1.0
     # Needed minutes may take this share of the usable ones.
     TIME_SHARE = 0.75
-    # What stays in a cup: a share of the batch, and at least this much.
-    KEPT_SHARE = Rational(2, 100)
     MOST_BATCHES = 2000
 
     # One batch of a plan, and why it can be used up in time.
@@ -76,14 +74,16 @@ module Dakren
 
       # @return [Portion, nil] of this much on the work, in the smallest cup that holds it with room to stir; nil where none does
       def portion(on_work_g)
-        cup = @cups.find { |kind| kind.most_ml >= @mix.whole_ml(with_kept(on_work_g, kind)) } or return
-        mass = with_kept(on_work_g, cup)
+        volume = @mix.whole_ml(on_work_g)
+        cup = @cups.find { |kind| kind.most_ml >= volume + kind.kept_ml([volume, kind.brim_ml].min) } or return
+        mass = on_work_g + kept_g(on_work_g, volume, cup)
         in_cup(mass, on_work_g, cup) unless @most_g && mass > @most_g
       end
 
-      # What is mixed for so much on the work: what stays in the cup goes on top.
-      def with_kept(on_work_g, cup)
-        [on_work_g / (1 - KEPT_SHARE), on_work_g + cup.kept_least_g].max
+      # Grams of the mix that stay in a cup with so much in it; it is as thick as what is poured out.
+      # @return [Rational]
+      def kept_g(mix_g, volume_ml, cup)
+        cup.kept_ml(volume_ml) * Exact.of(mix_g) / Exact.of(volume_ml)
       end
 
       # The largest batch that can be used up in time here, in a cup there is and with the tool there is.
@@ -109,14 +109,11 @@ module Dakren
       private
 
       def packs(need, pack_g)
-        on_work = pack_g - [pack_g * KEPT_SHARE, CupKind::KEPT_LEAST_G].max
-        raise InputError.new(:pack, "holds less than stays in the cup") unless on_work.positive?
-
-        found = portion(on_work)
+        found = of_mass(pack_g)
         raise InputError.new(:pack, "of #{pack_g.to_f.round} g fits no cup here") if found.nil?
         raise TooFast, found unless in_time?(found)
 
-        count = (need / on_work).ceil
+        count = (need / found.on_work_g).ceil
         raise InputError.new(:pack, "would be needed #{count} times; at most #{MOST_BATCHES} can be planned") if count > MOST_BATCHES
 
         Array.new(count) { found }
@@ -160,11 +157,15 @@ module Dakren
       # A cup of what was counted; what stays in it is not on the work.
       def of_whole(whole)
         mass = whole.split.total_g || (whole.split.total_ml * Exact.of(@density))
-        return if @most_g && mass > @most_g
+        of_mass(mass)&.with(whole: whole) unless @most_g && mass > @most_g
+      end
 
-        cup = @cups.find { |kind| kind.most_ml >= @mix.whole_ml(mass) } or return
-        on_work = mass - [mass * KEPT_SHARE, cup.kept_least_g].max
-        in_cup(mass, on_work, cup).with(whole: whole) if on_work.positive?
+      # So much mixed, in the smallest cup that holds it; nil where none does, or all of it would stay in there.
+      def of_mass(mass)
+        volume = @mix.whole_ml(mass)
+        cup = @cups.find { |kind| kind.most_ml >= volume } or return
+        on_work = mass - kept_g(mass, volume, cup)
+        in_cup(mass, on_work, cup) if on_work.positive?
       end
 
       # A mass in its parts, by the basis the ratio has.

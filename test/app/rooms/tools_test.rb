@@ -123,13 +123,13 @@ class ToolsTest < AppTest
     assert_in_delta (total / 2) * ((16 * 1.14) + (8 * 0.99)), pumped.to_f, 0.01
   end
 
-  # 300 × 150 mm at 0.3 mm are 13.5 ml, and some for the cup: 16.3 ml in all, 5.42 of them hardener: 4.3 spoons of 1.25 ml, so 5, and 10
-  # of resin.
+  # 300 × 150 mm at 0.3 mm are 13.5 ml, and a quarter of one for the cup, a third of it hardener: 3.7 spoons of 1.25 ml, so 4, and 8 of
+  # resin.
   def test_spoons_are_counted_one_part_after_the_other
     Stores::Tool.create!(kind: "spoons", name: "small spoons", numbers: { "spoon_ml" => 1.25, "error_pct" => 1.0 })
     job = new_job(length: "300", width: "150", method: tool_id("small spoons"))
     get job
-    assert_match(/With the small spoons.* 10 and 5 spoons\./, words)
+    assert_match(/With the small spoons.* 8 and 4 spoons\./, words)
     post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => job[/\d+/], "cup" => "1" }
     path = last_response["location"]
     2.times { press(path) }
@@ -137,7 +137,7 @@ class ToolsTest < AppTest
     press(path)
     walk = Stores::Walks.walk(Stores::Batch.last)
     count = walk.recipe.count
-    assert_equal [10, 5], [count.resin, count.hardener]
+    assert_equal [8, 4], [count.resin, count.hardener]
     assert_equal ([:resin] * count.resin) + ([:hardener] * count.hardener), count.order
     (count.resin + count.hardener).times { press(path) }
     assert_includes words, "All spoons are in"
@@ -152,10 +152,10 @@ class ToolsTest < AppTest
     path = last_response["location"]
     2.times { press(path) }
     assert_includes words, "Draw and press out resin"
-    # 6 ml on the work and 3 g for the cup: 9.54 g, 8.75 ml, of it 5.8 ml resin.
-    assert_includes words, "5.8 ml"
+    # 6 ml on the work and 0.16 ml for the cup, of it 4.1 ml resin.
+    assert_includes words, "4.1 ml"
     press(path)
-    assert_includes words, "2.9 ml"
+    assert_includes words, "2.1 ml"
     assert_includes words, "10 ml syringes, one for each part"
   end
 
