@@ -25,7 +25,8 @@ module Dakren
       # Until the shop weighs its own before and after.
       TOOLS = [
         Tool.new(name: "none", label: "poured, or nothing kept", soak_g: 0), Tool.new(name: "spreader", label: "spreader", soak_g: 5),
-        Tool.new(name: "brush", label: "brush", soak_g: 12), Tool.new(name: "small_roller", label: "100 mm roller", soak_g: 25),
+        Tool.new(name: "glue_brush", label: "glue brush", soak_g: 1), Tool.new(name: "brush", label: "50 mm brush", soak_g: 4),
+        Tool.new(name: "wide_brush", label: "100 mm brush", soak_g: 12), Tool.new(name: "small_roller", label: "100 mm roller", soak_g: 25),
         Tool.new(name: "roller", label: "250 mm roller", soak_g: 60)
       ].to_h { |tool| [tool.name, tool] }.freeze
 

@@ -64,6 +64,9 @@ module Dakren
         Input.new(name: :surface, label: "Surface", unit: :choice, default: "sealed", choices: Drink::SURFACES.transform_values(&:label)),
         Input.new(name: :drink, label: "Drinks", unit: :cover, default: :none, allowed: Drink::G_M2),
         Input.new(name: :spread, label: "Spread with", unit: :choice, default: "none", choices: Drink::TOOLS.transform_values(&:label)),
+        Input.new(name: :between, label: "Brush or roller between coats", unit: :choice, default: "new",
+          choices: { "new" => "a new one each coat", "soft" => "kept from setting" },
+          asked: { spread: (Drink::TOOLS.keys - ["none"]).freeze }),
         Input.new(name: :soak, label: "Kept by the tool", unit: :mass, default: :none, allowed: 0..5000),
         Input.new(name: :band, label: "Edge band", unit: :length, default: :none, allowed: 0..10_000, hint: "along all edges"),
         Input.new(name: :wear, label: "Steps and wear areas", unit: :area, default: :none, allowed: 0..100_000),
@@ -114,7 +117,7 @@ module Dakren
         Input.new(name: :proud, label: "Left proud", unit: :percent, default: 10, allowed: 0..100)
       ].to_h { |input| [input.name, input] }
 
-      SPREADING = %i[surface drink spread soak].freeze
+      SPREADING = %i[surface drink spread between soak].freeze
       STIFF = %i[powder grade powder_g].freeze
 
       # What work is done on.

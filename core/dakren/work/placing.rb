@@ -30,7 +30,8 @@ module Dakren
       # m2 of a film that one person covers in an hour, by what it is spread with.
       #
       # Rule: roller on a floor 20, patchwise with a small one 12, brush 8, spreader 30; on anything curved 6 at most.
-      AREA_M2_H = { "roller" => 20.0, "small_roller" => 12.0, "brush" => 8.0, "spreader" => 30.0 }.freeze
+      AREA_M2_H = { "roller" => 20.0, "small_roller" => 12.0, "brush" => 8.0, "wide_brush" => 8.0, "glue_brush" => 8.0,
+                    "spreader" => 30.0 }.freeze
       CURVED_M2_H = 6.0
 
       # A drawn-in front nobody has noted yet: so long for the first metre, and nothing longer than this is guessed.

@@ -62,7 +62,7 @@ module Dakren
         lines = [film_line(:work, cover, flat, @places.flat_map { |place| [place.shape.working].flatten })]
         rough = area_mm2 - flat
         lines << film_line(:texture, cover, rough) if rough.positive?
-        lines << edges(cover) << drink(coat) << soak
+        lines << edges(cover) << drink(coat) << soak(coat)
         Need.new(lines: lines.compact, area_mm2: area_mm2, film_mm: cover.film_with(@density), remarks: film_remarks(cover),
           extras: film_extras(cover))
       end
@@ -198,7 +198,10 @@ module Dakren
         grams(:drink, Exact.of(area) * per_m2 / 1_000_000, says, area: m2(area), drink: quantity(per_m2, :"g/m2"))
       end
 
-      def soak
+      # Rule: every coat, or the first one alone where the tool is kept from setting between them.
+      def soak(coat)
+        return if coat > 1 && value(:between) == "soft"
+
         typed = optional(:soak)
         tool = value(:spread) || "none"
         own = typed ? nil : @own.of(:soak, tool)

@@ -28,7 +28,7 @@ class SizingTest < CoreTest
     # 20 mm along 5 m of edge and 0.1 m2 of steps, half as much film again
     assert_in_delta 0.2 * 0.5 * 200 * 1.1, grams(made, :edges), 1e-6
     assert_in_delta 44, grams(made, :drink), 1e-6
-    assert_in_delta 12, grams(made, :soak), 1e-9
+    assert_in_delta 4, grams(made, :soak), 1e-9
   end
 
   def test_later_coats_drink_less
@@ -131,5 +131,17 @@ class SizingTest < CoreTest
         assert_equal [], line.says.scan(/%\{(\w+)\}/).flatten.map(&:to_sym) - line.parts.keys, kind.name
       end
     end
+  end
+
+  # A 100 mm roller takes 25 g each coat, and once where it is kept from setting.
+  def test_a_tool_kept_soft_loses_once
+    place = Work::Place.new(name: "it", sort: :surface, shape: Geometry::Rectangle.new(length_mm: 1000, width_mm: 1000))
+    told = { film: Work::Cover.new(film_mm: 0.1), spread: "small_roller" }
+    kept = lambda { |coat, **more|
+      Work::Sizing.new(Work::Kinds::ALL[:coat], [place], { **told, **more }, density_g_ml: 1.1).need(coat, coats: 3).line(:soak)&.value
+    }
+
+    assert_equal([25, 25, 25], (1..3).map { |coat| kept.call(coat) })
+    assert_equal([25, nil, nil], (1..3).map { |coat| kept.call(coat, between: "soft") })
   end
 end

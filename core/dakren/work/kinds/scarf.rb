@@ -23,7 +23,7 @@ module Dakren
           end
           cloth = scarfs.sum(&:cloth_mm2)
           ground = scarfs.sum { |scarf| scarf.outline.area_mm2 }
-          lines = [cloth_line(one_ply(stack), cloth, scarfs.flat_map(&:working)), drink(coat, ground), soak]
+          lines = [cloth_line(one_ply(stack), cloth, scarfs.flat_map(&:working)), drink(coat, ground), soak(coat)]
           Need.new(lines: lines.compact, area_mm2: ground, film_mm: Exact.of(scarfs.map(&:thickness_mm).max.round(6)),
             laminate: one_ply(stack), scarf: scarfs,
             remarks: [Working.new(says: "cut %{cloth} of cloth in discs; a backing piece goes behind a hole that is open",
