@@ -8,15 +8,17 @@ module Dakren
     #
     #   JobDeed.new(document).done("add-pass:flood")   # => the new document
     class JobDeed
-      DEEDS = %w[add-place drop-place add-shape drop-shape add-pass drop-pass up down repeat split order].freeze
+      DEEDS = %w[add-place drop-place add-shape drop-shape add-pass drop-pass up down repeat split order packs].freeze
 
       # Why what was pressed was not done.
       # @return [String, nil]
       attr_reader :complaint
 
       # @param document [Hash] see JobDocument
-      def initialize(document)
+      # @param packs [#call, nil] from what a pass says of its sheet to ml of a pack
+      def initialize(document, packs: nil)
         @document = document
+        @packs = packs
       end
 
       # @param act [String] e.g. "add-shape:p1:circle", "up:c2"
@@ -97,6 +99,12 @@ module Dakren
 
       def drop_pass(id)
         without("passes", id)
+      end
+
+      # Mixed in the packs its data sheet names.
+      def packs(id)
+        pack = list("passes").include?(id) && @packs&.call(@document["#{id}-sheet"]) or return
+        @document.merge("#{id}-pack" => { "typed" => Check.plain(pack), "bare" => "ml" })
       end
 
       # The list without one, and what was told of it.

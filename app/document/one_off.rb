@@ -15,7 +15,7 @@ module Dakren
       USUAL_PLACING_MIN = 5.0
       FIELDS = { "amount" => "Amount", "room" => "Temperature", "tins" => "Tins", "sheet" => "Resin and hardener" }.freeze
       # "4 strokes", "6 drops"
-      UNITS = /\A\s*(?<count>\d{1,9})\s*(?<unit>stroke|drop|spoon)s?\s*\z/i
+      UNITS = /\A\s*(?<count>\d{1,9})\s*(?<unit>stroke|drop|spoon|pack)s?\s*\z/i
 
       # What is to be mixed. split: Measure::Ratio::Split; counted: Measure::Tools::Counted or nil; tool: of Measure::Tools or nil.
       Wanted = Value.define(:split, :counted, :tool)
@@ -98,9 +98,18 @@ module Dakren
         Wanted.new(split: whole&.split || split, counted: whole&.counted, tool: tool)
       end
 
+      # So many of the maker's packs, both tins of each.
+      def whole_packs(count)
+        pack = @core.limits.pack_ml
+        return (problems["amount"] = "cannot be packs: the data sheet names no pack") && nil unless pack
+
+        Wanted.new(split: split_of(:ml, Exact.of(pack) * count), counted: nil, tool: nil)
+      end
+
       # So many strokes of each, or so many drops or spoons in all.
       def counted(count, unit)
         raise InputError.new("amount", "must be 1 to #{MOST_UNITS} #{unit}s") unless count.between?(1, MOST_UNITS)
+        return whole_packs(count) if unit == "pack"
 
         tool = [@tools.tool(value("method")), *@tools.measuring].compact.find { |one| one.declaration.counting&.unit == unit }
         return (problems["method"] = "is no tool that counts #{unit}s: add yours in the settings") && nil unless tool
@@ -176,13 +185,14 @@ module Dakren
       # @return [String] how it is walked at the bench
       def method_word
         return ToolShelf.method_of(wanted.tool).to_s if wanted.tool
+        return "pack" if value("amount").match?(/pack/i)
 
         METHODS.key?(value("method")) ? value("method") : METHODS.keys.first
       end
 
       # Into a graduated cup the thin part goes first, whatever the shop prefers: thick resin domes and hides the line.
       def first
-        return "hardener" if method_word == "graduated"
+        return { "graduated" => "hardener", "pack" => "resin" }.fetch(method_word) if %w[graduated pack].include?(method_word)
 
         PARTS.key?(value("first")) ? value("first") : @settings.pour_first
       end

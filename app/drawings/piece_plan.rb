@@ -100,7 +100,7 @@ module Dakren
         return if count < 2 || count > MOST_MARKS || @plan.order.outline.nil?
 
         wide = @outline.extent_mm.first
-        edges = [0.0, *Plan::Marks.new(@outline).at(count), wide].map { |x| @left + (x * @scale) }
+        edges = [0.0, *Plan::Marks.new(@outline).after(@plan.portions.map(&:on_work_g)), wide].map { |x| @left + (x * @scale) }
         edges[1..-2].each { |x| svg.line(x, TOP - 6, x, TOP + @high + 6, stroke: Ramp::INK, stroke_dasharray: "5 4", stroke_width: 1.2) }
         return if @wide / count < 22
 

@@ -90,7 +90,7 @@ module Dakren
           return offered(document, act.delete_prefix("offer:")) if act.start_with?("offer:")
           return asked_what_if.document(document, desk_of(document)) if act == "keep-what-if"
 
-          deed = Document::JobDeed.new(document)
+          deed = Document::JobDeed.new(document, packs: ->(sheet) { Stores::Shelf.finder.call(sheet)&.limits&.pack_ml })
           deed.done(act).tap { @complaint = deed.complaint }
         end
 

@@ -106,8 +106,8 @@ class BenchJourneyTest < BrowserTest
     assert_text "left as a film"
     find(".bench-next").click
     assert_text "What happened"
-    assert_text(/Index (0\.99|1\.00)\d, good/)
-    assert_text "Resin added to mend it"
+    assert_text(/(Right by the sheet|[01](\.\d)? % short of (resin|hardener)), good/)
+    assert_text "Resin added to correct it"
     assert_accessible "record"
   end
 

@@ -60,6 +60,7 @@ module Dakren
       extend Forwardable
 
       KEYS = [["Space or Page Down", "go on"], ["Page Up", "back"], ["Enter held on the pour button", "pour on the simulated scale"]].freeze
+      PACK_DONE = { first: "The resin is stirred", second: "All of the hardener is in, start the clock" }.freeze
       POLL_POURING_MS = 250
       POLL_MS = 1000
 
@@ -141,6 +142,7 @@ module Dakren
       def next_words
         count = recipe.count
         return "#{units(walk.contents.units_to_add).capitalize} of #{names(part)} added" if count && mending?
+        return PACK_DONE.fetch(step.name) if recipe.method == :pack && PACK_DONE.key?(step.name)
         return told(step.done, part) unless count && %i[first second].include?(step.name)
         return Measure::Tools.counting(count.unit).ready if step.name == :first
 

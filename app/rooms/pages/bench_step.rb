@@ -5,6 +5,7 @@ module Dakren
     # What is to be done in one step of a batch: one method a step that has more to say than its own words.
     class BenchStep
       include BenchWords
+      include BenchMeasures
 
       # What a step's view prints, each only where it is there.
       #
@@ -171,76 +172,6 @@ module Dakren
         left = @walk.target - @scale.value.to_r
         settling = @scale.state == :moving ? ", settling" : ""
         "#{left.positive? ? "#{weight(left)} to go" : "#{weight(-left)} over"}#{settling}"
-      end
-
-      def of_count_ready
-        count = recipe.count
-        counting = Measure::Tools.counting(count.unit)
-        View.new(heading: counting.heading, target: ["#{count.resin} + #{count.hardener}", "#{count.unit}s"],
-          told: ["#{recipe.tool}. #{counting.how}"])
-      end
-
-      def of_count
-        count = recipe.count
-        whose = @walk.next_count
-        in_so_far = %i[resin hardener].to_h { |part| [part, @walk.contents.counted(part)] }
-        View.new(heading: whose ? "Now #{names(whose)}" : "All #{count.unit}s are in", whose: whose,
-          target: [in_so_far.values.sum.to_s, "of #{count.order.size}"],
-          bar: Drawings::Bar.counted(count.order, [in_so_far.values.sum, count.order.size].min),
-          told: ["resin #{in_so_far[:resin]} of #{count.resin}, hardener #{in_so_far[:hardener]} of #{count.hardener}. " \
-                 "Pressed once too often? Back takes it away. One too many went in? Say so under Something else."])
-      end
-
-      def of_mend_count
-        part = @walk.part
-        View.new(heading: "Add #{names(part)}", verdict: verdict(part), whose: part,
-          target: [@walk.contents.units_to_add.to_s, recipe.count.unit + (@walk.contents.units_to_add == 1 ? "" : "s")])
-      end
-
-      def split
-        recipe.sheet.ratio.split(total_g: recipe.total_g)
-      end
-
-      def first?
-        step.name == :first
-      end
-
-      # The part that goes in now, where nothing is weighed.
-      def now_in
-        @walk.part
-      end
-
-      def volume(value)
-        value ? @wording.volume(value) : ["unknown", ""]
-      end
-
-      def of_eye
-        blocks = Measure::Blocks.new(split, forgives_resin_pct: recipe.sheet.tolerance_pct[0])
-        View.new(heading: first? ? "Cut a block of resin, true size below" : "Cut the hardener beside it, as long as drawn",
-          drawing: Drawings::PasteBlocks.new(blocks, @px_per_mm, @wording),
-          told: ["Hold the paste to the screen. The hardener is drawn a hair short, so that a miss falls on the resin's side. " \
-                 "Not true to size? Set the screen once against a bank card in the settings."])
-      end
-
-      def of_syringe
-        View.new(heading: "Draw and press out #{names(now_in)}", target: measure(@walk.target - @walk.last_reading),
-          verdict: verdict(now_in), fields: [reading("or type what really went in")],
-          told: ["#{recipe.tool}, one for each part. No bubbles; read at the plunger's edge; refill as often as it takes."])
-      end
-
-      def of_pack
-        View.new(heading: "Scrape the #{names(now_in)} tin out, all of it", target: grams(recipe.total_g),
-          told: ["#{recipe.tool}: both tins whole are right by themselves. Sides, bottom and lid."])
-      end
-
-      def of_line
-        own = @walk.target - @walk.last_reading
-        says = if first? then "Level ground, eye at the line." \
-          "#{" Thin part first: thick resin domes and hides the line." if now_in == :hardener}"
-               else "That is #{measured(own)} of #{names(now_in)} on top of what is in."
-               end
-        View.new(heading: "Fill #{names(now_in)} to the line", target: measure(@walk.target), verdict: verdict(now_in), told: [says],
-          fields: @walk.read? ? [reading("or type the line it came to")] : [])
       end
 
       def of_mix

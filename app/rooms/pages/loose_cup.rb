@@ -40,15 +40,19 @@ module Dakren
           name: planned_name(job, desk, coat, planned),
           job: job, cup_number: planned.number, total_g: portion.mass_g,
           count: count_of(portion.whole&.counted), tool: tool&.name, cup: portion.cup, room_c: order.room_c, tins_c: order.tins_c,
-          resolution_g: Stores::Tool.shelf.resolution_g(order.sheet, portion.mass_g, tool), method: measured_by(order),
+          resolution_g: Stores::Tool.shelf.resolution_g(order.sheet, portion.mass_g, tool), method: measured_by(order, portion),
           parts_ml: planned.split.resin_ml && { resin: planned.split.resin_ml, hardener: planned.split.hardener_ml },
-          first: order.method == :graduated ? "hardener" : settings.pour_first,
+          first: { graduated: "hardener", pack: "resin" }.fetch(order.method, settings.pour_first),
           placing_min: portion.needed_min - portion.mixing_min, **powder_of(coat),
           after: coat.pass.steps & Dakren::Bench::AFTER.map(&:name))
       end
 
       # A ratio known by volume only is filled, one known by weight only is weighed, whatever was chosen.
-      def self.measured_by(order)
+      # Of a pack that is not mixed whole, each part is measured out.
+      def self.measured_by(order, portion)
+        pack = order.pack_ml && (order.pack_ml * order.sheet.clock.mixed_density_g_ml)
+        return order.sheet.ratio.weight_parts ? "scale" : "graduated" if pack && portion.mass_g.to_f < pack.to_f * 0.999
+
         ratio = order.sheet.ratio
         return "graduated" if order.method == :scale && ratio.weight_parts.nil?
         return "scale" if order.method == :graduated && ratio.volume_parts.nil?

@@ -66,6 +66,11 @@ module Dakren
         "#{count} × #{plan.portions.first.cup.name}, to scale, mixed #{@wording.minutes(plan.portions.first.mixing_min)}#{dome}"
       end
 
+      # @return [Array(String, String), nil] see PackWords
+      def packs
+        PackWords.new(plan, pass, @wording).words
+      end
+
       # The work in section, where there is more to see than a film.
       def section_drawing
         view = pass.kind.section&.call(plan.order.need, pass.figures)

@@ -58,7 +58,18 @@ module Dakren
       end
 
       def heat
-        [standing_cup, thick_coat, lifts].compact
+        [hurried_pack, standing_cup, thick_coat, lifts].compact
+      end
+
+      # A whole pack is as large as it is: where it cannot be laid in time that is said.
+      def hurried_pack
+        pack = @plan.portions.first
+        return unless @plan.order.pack_ml && pack.needed_min > Plan::TIME_SHARE * pack.usable_min
+
+        Caution.new(at: :cups, grave: pack.needed_min > pack.usable_min,
+          says: "A whole pack takes %{needed} to mix and lay here, and lasts %{usable} in its pail.",
+          parts: { needed: Quantity.new(value: pack.needed_min, unit: :min), usable: Quantity.new(value: pack.usable_min, unit: :min) },
+          first: "More hands, packs measured out in parts, or pour it out at once and spread from there.")
       end
 
       # An alarm only where this plan is at risk; else the ticket says in one line when to empty it.

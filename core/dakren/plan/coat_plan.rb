@@ -37,7 +37,7 @@ module Dakren
         @order = order
         @mix = order.mix
         @need_g = order.need.grams(density)
-        @portions = cutter.cut(@need_g, hint: order.hint, pack_g: order.pack_ml &&
+        @portions = cutter.cut(@need_g, hint: order.hint, part_pack: order.part_pack, pack_g: order.pack_ml &&
           (Exact.of(order.pack_ml) * Exact.of(sheet.clock.mixed_density_g_ml)))
         @batches = lay_out
       end

@@ -63,10 +63,11 @@ module Dakren
       # @raise [TooFast] when no cup of any size can be used up in time
       # @param hint [Integer, nil] a count that is likely, e.g. of the same coat an hour earlier
       # @param pack_g [Rational, nil] whole packs of this much are mixed, whatever is left over
+      # @param part_pack [Boolean] of the last one no more than is needed
       # @raise [InputError] when it would take more than 2000 cups
-      def cut(on_work_g, pack_g: nil, hint: nil)
+      def cut(on_work_g, pack_g: nil, part_pack: false, hint: nil)
         need = Exact.of(on_work_g)
-        return packs(need, pack_g) if pack_g
+        return packs(need, pack_g, part_pack) if pack_g
 
         count = hinted(need, hint) || fewest(need)
         counted(need, count) || Array.new(count) { portion(need / count) }
@@ -108,15 +109,16 @@ module Dakren
 
       private
 
-      def packs(need, pack_g)
+      def packs(need, pack_g, part)
         found = of_mass(pack_g)
         raise InputError.new(:pack, "of #{pack_g.to_f.round} g fits no cup here") if found.nil?
-        raise TooFast, found unless in_time?(found)
 
-        count = (need / found.on_work_g).ceil
+        count = ((need / found.on_work_g) - Packs::HAIR).ceil
         raise InputError.new(:pack, "would be needed #{count} times; at most #{MOST_BATCHES} can be planned") if count > MOST_BATCHES
 
-        Array.new(count) { found }
+        rest = need - (found.on_work_g * (count - 1))
+        last = part ? portion(rest) || found : found
+        Array.new(count - 1) { found } << last
       end
 
       # Cups of whole strokes, drops, spoons or lines: as little over the need as can be, in as few cups.

@@ -17,6 +17,15 @@ module Dakren
         (1...count).map { |i| cut(i.to_f / count) }
       end
 
+      # The same for batches that are not alike.
+      # @param amounts [Array<Numeric>] what each puts on the work
+      def after(amounts)
+        return at(amounts.size) if amounts.uniq.size == 1
+
+        so_far = 0
+        amounts[0..-2].map { |amount| cut((so_far += amount).to_f / amounts.sum) }
+      end
+
       private
 
       def cut(share)

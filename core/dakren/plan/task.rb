@@ -34,6 +34,24 @@ module Dakren
         [tool&.most_g(sheet.clock.mixed_density_g_ml), own_most_g].compact.min
       end
 
+      # The maker's packs it is mixed in, where it is.
+      # @return [Packs, nil]
+      # @raise [InputError]
+      def packs
+        pack = figures[:pack] or return
+        Packs.new(pack_ml: pack, cups: cups, limits: sheet.limits, density_g_ml: sheet.clock.mixed_density_g_ml)
+      end
+
+      # What was told of packs, for telling coats apart.
+      def pack_told
+        figures.values_at(:pack, :last_pack)
+      end
+
+      # Is the last pack measured out in part?
+      def part_pack?
+        figures[:last_pack] == "part"
+      end
+
       # What it lies on, and what a body that is small in plan loses sideways.
       #
       # Rule: side loss = P/A / (1/(9 u) + wall/k) W/m3 K.

@@ -25,7 +25,7 @@ module Dakren
         @complaints = []
         @likely = {}
         @shared = shared
-        @same = [task.sheet, task.kind.name, task.method, task.tool, task.cups.map(&:name), task.figures[:pack], task.place_ids,
+        @same = [task.sheet, task.kind.name, task.method, task.tool, task.cups.map(&:name), *task.pack_told, task.place_ids,
           task.pace_told]
         @from_min = job.hours.fit(0.0, 1.0) || 0.0
       end
@@ -142,7 +142,17 @@ module Dakren
 
       def whole_need(number, coats)
         @needs ||= {}
-        @needs[[number, coats]] ||= sizing.need(number, coats: coats)
+        @needs[[number, coats]] ||= in_packs(sizing.need(number, coats: coats), number, coats)
+      end
+
+      # The film that whole packs give, where the sheet holds it.
+      def in_packs(need, number, coats)
+        share = @task.part_pack? ? nil : @task.packs&.thinner(need)
+        return need unless share
+
+        film = @task.figures.fetch(:film) { @task.kind.default(:film) }
+        thinner = @task.with(figures: @task.figures.merge(film: film.times(share)))
+        thinner.sizing(@shop.own).need(number, coats: coats)
       end
 
       def sizing
@@ -189,7 +199,7 @@ module Dakren
           sheet: @task.sheet, room: room, from_min: from,
           ageing: @ageing.call(@task.sheet), tins_c: @job.tins_at(from), kind: @task.kind.name,
           method: @task.method, cups: @task.cups, pace: pace,
-          pack_ml: @task.figures[:pack], most_g: @task.most_g, tool: @task.tool,
+          pack_ml: @task.figures[:pack], part_pack: @task.part_pack?, most_g: @task.most_g, tool: @task.tool,
           people: @job.people, ground: ground)
       end
 

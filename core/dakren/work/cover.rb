@@ -40,6 +40,13 @@ module Dakren
         end
       end
 
+      # The same so many times as thick.
+      # @param share [Numeric] above 0
+      # @return [Cover]
+      def times(share)
+        Cover.new(film_mm: film_mm && (film_mm * share), cover_g_m2: cover_g_m2 && (cover_g_m2 * share))
+      end
+
       # Wet film, from grams where the density is known or assumed.
       # @return [Rational] mm
       def film_with(density_g_ml)

@@ -75,6 +75,8 @@ module Dakren
           withdraws: true),
         Input.new(name: :grain, label: "Non-slip grain", unit: :cover, default: :none, allowed: 0..6000, withdraws: true),
         Input.new(name: :pack, label: "Pack, A and B", unit: :volume, default: :none, allowed: 1..1_000_000),
+        Input.new(name: :last_pack, label: "The last pack", unit: :choice, default: "whole", asked: { pack: :told },
+          choices: { "whole" => "mixed whole", "part" => "measured out in part" }),
         Input.new(name: :cloths, label: "Cloths", unit: :rows, withdraws: true),
         Input.new(name: :fibre, label: "Fibre", unit: :choice, default: "glass", choices: FIBRE_CHOICES),
         Input.new(name: :way, label: "Laid", unit: :choice, default: "hand", choices: WAY_CHOICES),

@@ -180,7 +180,7 @@ class BenchTest < AppTest
     post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => job[/\d+/], "cup" => "1" }
     follow_redirect!
     assert_includes words, "Board, cup 1 of 1"
-    assert_includes words, "720.7 g"
+    assert_includes words, "709.8 g"
     get job
     post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => job[/\d+/], "cup" => "99" }
     assert_equal 404, last_response.status

@@ -132,7 +132,7 @@ class ByVolumeTest < AppTest
 
   def test_bad_amounts_name_the_field_and_are_kept
     { "0 strokes" => /How much|Amount/, "5000000 drops" => /must be 1 to 1000 drops/, "-3" => /must be from/, "NaN" => /must be a number/,
-      "1e99" => /too large/, "3 packs" => /has a unit that does not fit/, "<b>" => /must be a number/, "" => /must be given/ }
+      "1e99" => /too large/, "3 packs" => /the data sheet names no pack/, "<b>" => /must be a number/, "" => /must be given/ }
       .each do |typed, said|
         assert_nil one_off(amount: typed), typed
         assert_match said, words, typed

@@ -123,12 +123,41 @@ class PlanUseTest < AppTest
 
     assert_equal :pack, plan.order.method
     assert_in_delta 2000, plan.batches.first.split.total_ml, 1e-6
-    assert_equal (plan.on_work.total_ml / (2000 * Rational(98, 100))).ceil, plan.batches.size
+    # 24 m² × 0.3 mm and 50 g/m², 60 g in the roller: 8100 ml. A pail of 2 litre keeps 6.8 ml: four would be a hair too few.
+    assert_equal (plan.on_work.total_ml / 1993.2).ceil, plan.batches.size
     get path
     post "/bench/planned?job=#{path[/\d+/]}&pass=c1&coat=1&section=1&cup=1", "authenticity_token" => hidden("authenticity_token")
-    get last_response["location"]
+    bench = last_response["location"]
+    2.times { press_on(bench) }
+    assert_includes words, "Stir the resin alone in its own pail"
+    press_on(bench)
+    assert_includes words, "Scrape all of hardener into the resin's pail"
+    press_on(bench)
+    assert_equal "mix", hidden("step")
+    assert_includes words, "2000 ml in the cup"
+  end
 
-    assert_equal 200, last_response.status
+  # 24 m² at 0.3 mm, 50 g/m² into primed concrete and 60 g in the roller are 7200 + 901 ml: 0.8 of a pack of 10 litre; in a pail of 20 litre
+  # a pack keeps some 20 ml.
+  def test_packs_of_the_sheet_are_taken_by_a_press
+    path = new_job("c1-kind" => "floor", sheet: sheet_id("Granite floor 210", "floor"), length: "6 m", width: "4 m", film: "0.3",
+      "room" => "20", "start" => "2026-11-24T07:00")
+    Stores::Sheet.find_by!(resin: "Granite floor 210").then do |sheet|
+      sheet.update!(properties: sheet.properties.merge("thinnest_film_mm" => 0.2, "thickest_film_mm" => 0.5))
+    end
+    get path
+    assert_match(/1 pack gives 0\.37\d mm wet; the sheet wants 0\.2 mm to 0\.5 mm\. mix whole packs/, words)
+    press path, "packs:c1"
+    get path
+    assert_match(/1 pack covers it at 0\.3 mm wet, one of them .* of a pack is left over/, words)
+    assert_equal "10000", document(path)["c1-pack"]["typed"]
+  end
+
+  def press_on(path)
+    get path
+    post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"),
+      "act" => "next" }
+    get path
   end
 
   # 37.35 g of mix for a standing fillet: 9 g of silica to 100 g.

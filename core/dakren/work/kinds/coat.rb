@@ -7,7 +7,7 @@ module Dakren
     module Kinds
       declare :coat, label: "film coat", on: :surface, rule: :film,
         purposes: %i[coat flood floor laminate], placing: Placing.by(:area, 12.0), coats: true,
-        inputs: [:film, :coats, *SPREADING, :band, :wear, :extra, :thinner, :grain]
+        inputs: [:film, :coats, :pack, :last_pack, *SPREADING, :band, :wear, :extra, :thinner, :grain]
     end
   end
 end

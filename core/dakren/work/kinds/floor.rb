@@ -7,7 +7,7 @@ module Dakren
     module Kinds
       declare :floor, label: "floor, wall or pool coat", on: :surface, rule: :film,
         purposes: %i[floor], placing: Placing.by(:area, 20.0), coats: true,
-        inputs: [:film, :coats, :pack, *SPREADING, :band, :wear, :extra, :thinner, :grain],
+        inputs: [:film, :coats, :pack, :last_pack, *SPREADING, :band, :wear, :extra, :thinner, :grain],
         defaults: { surface: "concrete_primed", spread: "roller" },
         steps: %i[hand_over],
         cautions: [["Wet floors are slick, and whoever walks in leaves with it.",

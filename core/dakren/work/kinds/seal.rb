@@ -8,7 +8,7 @@ module Dakren
     module Kinds
       declare :seal, label: "seal coat", on: :surface, rule: :film,
         purposes: %i[coat flood floor laminate cast], placing: Placing.by(:area, 8.0), coats: true,
-        inputs: [:film, :coats, *SPREADING, :band, :wear, :extra, :thinner],
+        inputs: [:film, :coats, :pack, :last_pack, *SPREADING, :band, :wear, :extra, :thinner],
         defaults: { film: Cover.new(film_mm: 0.1), surface: "hardwood", spread: "brush" }
     end
   end
