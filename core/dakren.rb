@@ -21,5 +21,5 @@ end
   plan/work_steps
   plan/schedule plan/windows plan/slots plan/endings plan/writing plan/scheduler plan/backward
   plan/task plan/job plan/task_planner plan/plan
-  bench/steps bench/contents bench/walk bench/batch_clock
+  bench/manner bench/steps bench/contents bench/walk bench/batch_clock
 ].each { |file| require_relative "dakren/#{file}" }

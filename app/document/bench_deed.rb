@@ -162,7 +162,7 @@ module Dakren
 
       # A look at the witness before it is hard: the shop's own tack times come from these.
       def witness(kind)
-        return @complaint = "The witness is touched at the end." unless @walk.step.name == :tack
+        return @complaint = "The test dab is touched at the end." unless @walk.step.name == :tack
 
         @kind = kind
       end

@@ -203,7 +203,7 @@ module Dakren
 
       # What really happened to one coat of one section: "c1-began_2_1" is when the second coat of the first section began. A mark
       # names its coat, so that it stays with it whatever is added before or after.
-      MARKS = { "began" => "Really began", "finished" => "Last cup on", "soft" => "Witness still soft at" }.freeze
+      MARKS = { "began" => "Really began", "finished" => "Last cup on", "soft" => "Test dab still soft at" }.freeze
       MARK = /\A(?<what>began|finished|soft)_(?<coat>\d{1,2})_(?<section>\d{1,2})\z/
 
       ID = /[pcs]\d{1,6}/

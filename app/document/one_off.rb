@@ -54,7 +54,7 @@ module Dakren
         { total_g: total_g, cup: cup, room_c: @room.to_f, tins_c: @tins.to_f, first: first, method: method_word,
           placing_min: USUAL_PLACING_MIN, tool: wanted.tool&.name,
           parts_ml: split.resin_ml && { resin: split.resin_ml, hardener: split.hardener_ml },
-          resolution_g: @tools.resolution_g(@core, total_g, wanted.tool), powder: powder,
+          resolution_g: @tools.resolution_g(@core, total_g, wanted.tool), powder: powder, after: looks,
           count: wanted.counted && { unit: wanted.counted.counting.unit, resin: wanted.counted.resin, hardener: wanted.counted.hardener,
                                      alternate: wanted.counted.counting.alternate } }
       end
@@ -208,6 +208,11 @@ module Dakren
       rescue InputError => e
         problems[name] = e.allowed
         nil
+      end
+
+      # What may slip before it sets is looked at again.
+      def looks
+        @core.for?(:bond) ? Dakren::Bench::USUAL_AFTER : []
       end
 
       # The smallest cup that can be stirred, powder and all.

@@ -80,9 +80,19 @@ module Dakren
           return erb(:"bench/record", locals: { page: RecordPage.new(@walk, wording, zone) }) if @walk.over?
 
           @keys = BenchPage::KEYS
-          shown = BenchPage.new(@walk, @walk.clock(now), wording, devices: devices, now: now, px_per_mm: settings_row.px_per_mm,
+          shown = BenchPage.new(@walk, @walk.clock(now), wording, devices: devices, now: now, beside: beside(record),
+            px_per_mm: settings_row.px_per_mm,
             complaint: @complaint, typed: word("reading"), rose: rose?(@walk))
           erb :"bench/walk", layout: live? ? false : :bench_layout, locals: { page: shown }
+        end
+
+        # Other pots whose time runs.
+        # @return [Array<RunningCup>]
+        def beside(record)
+          Stores::Batch.running.where.not(id: record.id).includes(:events).filter_map do |other|
+            cup = RunningCup.new(other, Stores::Walks.walk(other), wording, now)
+            cup if cup.pressing?
+          end
         end
 
         # The scale rose: the hardener is meeting the resin, and the clock starts now, not when somebody presses. The page that sees it

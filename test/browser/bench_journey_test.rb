@@ -102,7 +102,7 @@ class BenchJourneyTest < BrowserTest
     later 5
     assert_text "Mixed long enough"
     go_on "Pour out"
-    go_on "Witness"
+    go_on "Test dab"
     assert_text "left as a film"
     find(".bench-next").click
     assert_text "What happened"
@@ -130,7 +130,7 @@ class BenchJourneyTest < BrowserTest
     assert_selector ".bench-steps [aria-current]", text: "Mix"
     pedal.call
     assert_text "Not yet long enough"
-    ["Pour out", "Witness"].each do |step|
+    ["Pour out", "Test dab"].each do |step|
       pedal.call
       assert_selector ".bench-steps [aria-current]", text: step
     end

@@ -71,7 +71,9 @@ module Dakren
       # @param walk [Dakren::Bench::Walk] @param clock [Dakren::Bench::BatchClock, nil] @param devices [Devices::Connected]
       # @param now [Float] seconds @param complaint [String, nil] @param typed [String] a reading that was refused
       # @param px_per_mm [Float] of this screen @param rose [Boolean] did the scale rise since the first part was in?
-      def initialize(walk, clock, wording, devices:, now:, px_per_mm:, complaint: nil, typed: "", rose: false)
+      def initialize(walk, clock, wording, devices:, now:, px_per_mm:, complaint: nil, typed: "", rose: false,
+        beside: [])
+        @beside = beside
         @walk = walk
         @clock = clock
         @wording = wording
@@ -94,6 +96,18 @@ module Dakren
 
       def poll_ms
         pouring? ? POLL_POURING_MS : POLL_MS
+      end
+
+      # Before this one is mixed: another pot whose time runs already, and how long this one would last.
+      # @return [Array<String>]
+      def beside
+        return [] if clock
+
+        usable = recipe.usable
+        @beside.map do |cup|
+          "#{cup.record.name} is ageing: #{cup.time}. This one lasts #{@wording.span(usable.early, usable.late)} once mixed: " \
+            "two pots at once want two pairs of hands."
+        end
       end
 
       # Could too much have been poured?
@@ -163,7 +177,7 @@ module Dakren
       private
 
       def title(name)
-        return Dakren::Bench::BY_NAME[name].title unless %i[first second].include?(name)
+        return walk.in_manner(Dakren::Bench::BY_NAME[name]).title unless %i[first second].include?(name)
         return name == :first ? Measure::Tools.counting(recipe.count.unit).ready : "Count" if recipe.count
 
         names(walk.parts[name == :first ? 0 : 1]).capitalize

@@ -133,7 +133,7 @@ module Dakren
         mend = @walk.correction(@now)
         found = @walk.verdict
         says = "#{off(found)}: #{found.words}.".sub(/\A./, &:upcase)
-        return ["Bin it:", "mending would #{mend.against.map { |why| AGAINST[why] }.join(" and ")}. #{says}"] if mend.bin_it?
+        return ["Throw it out:", "correcting would #{mend.against.map { |why| AGAINST[why] }.join(" and ")}. #{says}"] if mend.bin_it?
 
         more = mend.against.include?(:need) ? ", more than is needed" : ""
         add = recipe.count ? "#{units(@walk.contents.units_to_add)} of" : measured(found.add_amount)
@@ -181,7 +181,7 @@ module Dakren
         clock = format("%d:%02d", call.left_min.floor, ((call.left_min % 1) * 60).floor)
         last = second.positive? ? ", the last #{@wording.minutes(second)} in a second cup" : ""
         View.new(heading: call.says, target: [call.left_min.zero? ? "done" : clock, ""], lost: (not_through if asked_again?(call)),
-          told: ["of #{@wording.minutes(whole)}#{last}. Clear, then cloudy with streaks, then clear again."],
+          told: ["of #{@wording.minutes(whole)}#{last}. #{recipe.manner.stirred}"],
           bar: Drawings::Bar.mixed(1 - (call.left_min / whole)))
       end
 
@@ -202,7 +202,19 @@ module Dakren
       end
 
       def of_pour_out
-        plain(target: grams(@walk.whole_g))
+        plain(target: recipe.powder || @walk.weighed? ? grams(@walk.whole_g) : measure(@walk.contents.amounts.values.sum))
+      end
+
+      def of_comb
+        plain(target: @wording.quantity_pair(recipe.comb_mm, :film_mm)).with(
+          told: ["The tooth for this is wet, the next one dry. Thinner, if any, is counted in: so thick it is before that flashes off."]
+        )
+      end
+
+      # How long until it is full, from the moment the clamp was opened.
+      def of_clamp_shut
+        left = [recipe.placing_min - ((@now - @walk.poured_at) / 60), 0.0].max
+        plain(target: [left.zero? ? "full by now" : @wording.minutes(left), ""])
       end
 
       def of_look
@@ -223,7 +235,7 @@ module Dakren
                  end
         plain(target: [target, ""], deeds: [["touched_soft", "Still soft"], ["touched_tacky", "Tacky: prints, leaves nothing"]],
           last: last_touch)
-          .with(told: ["#{"until it should be hard. " if hard}Press when the witness no longer takes a fingernail."])
+          .with(told: ["#{"until it should be hard. " if hard}Press when the test dab no longer takes a fingernail."])
       end
 
       def last_touch

@@ -43,8 +43,7 @@ module Dakren
           resolution_g: Stores::Tool.shelf.resolution_g(order.sheet, portion.mass_g, tool), method: measured_by(order, portion),
           parts_ml: planned.split.resin_ml && { resin: planned.split.resin_ml, hardener: planned.split.hardener_ml },
           first: { graduated: "hardener", pack: "resin" }.fetch(order.method, settings.pour_first),
-          placing_min: portion.needed_min - portion.mixing_min, **powder_of(coat),
-          after: coat.pass.steps & Dakren::Bench::AFTER.map(&:name))
+          placing_min: portion.needed_min - portion.mixing_min, **of_work(coat))
       end
 
       # A ratio known by volume only is filled, one known by weight only is weighed, whatever was chosen.
@@ -58,6 +57,18 @@ module Dakren
         return "scale" if order.method == :graduated && ratio.volume_parts.nil?
 
         order.method.to_s
+      end
+
+      # What the bench must know of the work itself.
+      def self.of_work(coat)
+        { **powder_of(coat), kind: coat.pass.kind.name.to_s, comb_mm: comb_of(coat)&.to_f,
+                             after: coat.pass.steps & Dakren::Bench::AFTER.map(&:name) }
+      end
+
+      # Wet film the comb must show, thinner counted in.
+      def self.comb_of(coat)
+        film = coat.plan.order.need.film_mm
+        film && coat.pass.kind.combed ? film * (100 + (coat.pass.figures[:thinner] || 0)) / 100 : nil
       end
 
       # What thickens it, where something does.
@@ -80,7 +91,7 @@ module Dakren
         found && { unit: found.counting.unit, resin: found.resin, hardener: found.hardener, alternate: found.counting.alternate }
       end
 
-      private_class_method :measured_by, :powder_of, :planned_name, :count_of
+      private_class_method :of_work, :comb_of, :measured_by, :powder_of, :planned_name, :count_of
 
       # @return [Array<Control>] what is asked
       def controls

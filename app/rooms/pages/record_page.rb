@@ -46,7 +46,7 @@ module Dakren
 
       PLAIN_WORDS = { touched: "Hardener met resin: the clock starts", back: "Last step opened again", accepted: "Taken as it was",
                       abandoned: "Binned", asked: "Asked whether it is mixed through",
-                      touched_soft: "Witness touched: still soft", touched_tacky: "Witness touched: tacky" }.freeze
+                      touched_soft: "Test dab touched: still soft", touched_tacky: "Test dab touched: tacky" }.freeze
 
       # @param walk [Dakren::Bench::Walk] @param zone [ActiveSupport::TimeZone]
       def initialize(walk, wording, zone)
@@ -111,7 +111,7 @@ module Dakren
       end
 
       def step_words(name)
-        step = Dakren::Bench::BY_NAME.fetch(name.to_sym)
+        step = @walk.in_manner(Dakren::Bench::BY_NAME.fetch(name.to_sym))
         done = told(step.done, @walk.parts[name.to_sym == :second ? 1 : 0]).sub(/\A[A-Z](?=[a-z])/, &:downcase)
         "#{step.title}: #{done}"
       end

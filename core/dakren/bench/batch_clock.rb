@@ -73,7 +73,7 @@ module Dakren
         passed = [(@now - @walk.mixing_from) / 60, 0.0].max
         whole = @walk.mixing_min
         second = @recipe.sheet.mixing.second_cup_min
-        return Call.new(says: "Mixed long enough: clear again, no streaks?", left_min: 0.0) if passed >= whole
+        return Call.new(says: "Mixed long enough: #{@recipe.manner.through}", left_min: 0.0) if passed >= whole
         if second.positive? && passed >= whole - second
           return Call.new(says: "Over into a second clean cup, scrape the first, stir on.", left_min: whole - passed)
         end

@@ -2,6 +2,7 @@
 
 require_relative "../base/value"
 require_relative "../plan/work_steps"
+require_relative "manner"
 
 module Dakren
   # Walking one batch at the bench.
@@ -31,6 +32,10 @@ module Dakren
                "A tube of hardener belongs to its tin: do not cross lots."]),
       Instruction.new(name: :gear, title: "Gear", tells: "Gloves, sleeves, glasses. Air the room.", done: "I am protected",
         caution: "Skin that has become allergic stays so. The maker's safety data sheet comes first."),
+      Instruction.new(name: :leak_test, title: "Leak test", only: :infused?, done: "It holds",
+        tells: "Draw the bag down, clamp it off and watch the gauge for ten minutes.",
+        told: ["It may fall a little as the bag settles, then it stands still. Listen along the seal for what does not.",
+          "Front marks on the bag every 100 or 200 mm from the feed: they tell when it will be full."]),
       Instruction.new(name: :tare, title: "Cup", tells: "Set the empty cup on the scale and tare it.", done: "The scale shows zero",
         only: :weighed?),
       Instruction.new(name: :first, title: "First", tells: "Pour %{part} until the scale shows", done: "%{part} is in",
@@ -40,15 +45,19 @@ module Dakren
           hardener: "Slow down at the end: extra hardener stays soft, extra resin can be mended.",
           resin: "Slow down at the end: each gram too much wants hardener with it, and the cup grows."
         }),
-      Instruction.new(name: :mend, title: "Mend", tells: "Add %{part} until the scale shows", done: "It is mended", only: :mending?),
+      Instruction.new(name: :mend, title: "Correct", tells: "Add %{part} until the scale shows", done: "It is corrected", only: :mending?),
       Instruction.new(name: :mix, title: "Mix", tells: "Stir.", done: "It is mixed through",
         caution: "If in doubt whether it was measured right, throw it away: a cup is cheaper than the work."),
       Instruction.new(name: :powder, title: "Powder", tells: "Stir in powder, let it rest until the bottom feels warm, stir again.",
         done: "It holds as it should", only: :thickened?, caution: "Particulate mask: silica floats for hours."),
-      Instruction.new(name: :pour_out, title: "Pour out", tells: "Pour it all out and spread it. Keep a dab as witness.",
-        done: "It is poured out",
-        told: ["Keep the wet edge. Do not scrape the cup's sides onto finish work: what was not mixed stays sticky."],
-        caution: "A cup left standing heats itself and may smoke. A hot cup goes outside on bare ground: no lid, not the bin.")
+      Instruction.new(name: :pour_out, title: USUAL_OUT[0], tells: USUAL_OUT[1], done: USUAL_OUT[2], told: [USUAL_OUT[3]],
+        caution: "A cup left standing heats itself and may smoke. A hot cup goes outside on bare ground: no lid, not the bin."),
+      Instruction.new(name: :comb, title: "Comb", only: :combed?, tells: "Press the comb into the wet coat, upright, in several places.",
+        done: "The comb shows it"),
+      Instruction.new(name: :clamp_shut, title: "Clamp shut", only: :infused?, tells: "Full: clamp the feed shut, leave the vacuum on.",
+        done: "The feed is shut",
+        told: ["Full is when the last dry corner is wet and no bubbles come along the line. Note the front at each mark."],
+        caution: "The line and the trap still hold resin: they set hard and hot. The trap goes outside when it warms.")
     ].freeze
     # What the plan has follow a coat, follows it at the bench too, in the order it falls due.
     AFTER = Plan::WorkSteps::ALL.values.select { |step| step.at == :after }.sort_by(&:offset_min).map do |step|
@@ -57,7 +66,7 @@ module Dakren
     end.freeze
     STEPS = [
       *BEFORE, *AFTER,
-      Instruction.new(name: :tack, title: "Witness", tells: "Touch the witness, not the work.", done: "The witness is hard")
+      Instruction.new(name: :tack, title: "Test dab", tells: "Touch the test dab, not the work.", done: "The test dab is hard")
     ].freeze
     # What follows a cup that belongs to no plan.
     USUAL_AFTER = %i[look_30 look_60].freeze
@@ -79,14 +88,20 @@ module Dakren
     end
 
     # One batch as it is to be made. masses in g, temperatures °C; first: :resin or :hardener; parts_ml: what is planned of each part
-    # where it is measured by volume, nil for as the ratio says;
-    # powder: a grade of Work::Filler or nil; count: a Count or nil; placing_min: minutes it takes to use it up; after: names of AFTER
-    # that follow it.
+    # where it is measured by volume, nil for as the ratio says; kind: of Work::Kinds, nil without a job; comb_mm: wet film the comb
+    # must show; powder: a grade of Work::Filler or nil; count: a Count or nil; placing_min: minutes it takes to use it up; after: names
+    # of AFTER that follow it.
     Recipe = Value.define(:name, :sheet, :total_g, :first, :cup, :room_c, :tins_c, :method, :placing_min, resolution_g: 0.1, powder: nil,
-      powder_name: "silica", powder_to_100_g: nil, count: nil, tool: nil, parts_ml: nil,
+      powder_name: "silica", powder_to_100_g: nil, count: nil, tool: nil, parts_ml: nil, kind: nil, comb_mm: nil,
       after: USUAL_AFTER) do
       def weighed?
         method == :scale
+      end
+
+      # How it is worked, and the words for it.
+      # @return [Manner]
+      def manner
+        Bench.manner(kind, sheet, stiff: !powder.nil?)
       end
 
       # What it is measured in: grams on a scale, else millilitres where the ratio can be told by volume.

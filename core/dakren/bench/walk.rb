@@ -37,7 +37,7 @@ module Dakren
       def step
         return if abandoned?
 
-        BY_NAME[path.find { |name| !finished?(name) }]
+        BY_NAME[path.find { |name| !finished?(name) }]&.then { |step| in_manner(step) }
       end
 
       def finished?(name)
@@ -70,6 +70,16 @@ module Dakren
         return false unless @accepted.nil? && contents.both?
 
         mended? || (!contents.as_planned? && verdict.add != :nothing)
+      end
+
+      # Is it drawn in through a line?
+      def infused?
+        recipe.kind == :infusion
+      end
+
+      # Is the wet film to be read off a comb?
+      def combed?
+        !recipe.comb_mm.nil?
       end
 
       # Does powder go in?
@@ -205,6 +215,16 @@ module Dakren
       # @return [Float, nil] seconds at which a step was done
       def at(name)
         @done.reverse.find { |event| step_of(event) == name }&.at
+      end
+
+      # A step in the words of this work.
+      # @param step [Instruction]
+      # @return [Instruction]
+      def in_manner(step)
+        return step unless step.name == :pour_out
+
+        title, tells, done, told = recipe.manner.out
+        step.with(title: title, tells: tells, done: done, told: [told])
       end
 
       private

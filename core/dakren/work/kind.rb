@@ -21,9 +21,10 @@ module Dakren
       # on: what sort of place it is done on; rule: :film or :volume, where one of Sizing's tells how the amount comes about, or else
       # need: how; purposes: a sheet must be for one of them; steps: it usually brings; placing: how fast one person gets it onto
       # the work, of Placing; coats: may it be done several times over? pours: is it poured in lifts? cautions: what can hurt, and what
-      # to do first; section: from a need and the figures to how it looks when cut through, nil where that shows nothing.
+      # to do first; section: from a need and the figures to how it looks when cut through, nil where that shows nothing; manner: of
+      # Bench::MANNERS; combed: is its wet film read off a comb?
       Kind = Value.define(:name, :label, :on, :purposes, :inputs, :placing, rule: nil, need: nil, defaults: {}.freeze,
-        steps: [].freeze, coats: false, pours: false, cautions: [].freeze, section: nil) do
+        steps: [].freeze, coats: false, pours: false, cautions: [].freeze, section: nil, manner: :clear, combed: false) do
         def input(name)
           INPUTS.fetch(name)
         end

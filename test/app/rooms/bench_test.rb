@@ -55,13 +55,13 @@ class BenchTest < AppTest
     act(path)
     assert_equal "mix", step
     assert_includes words, "Not yet long enough"
-    4.times { act(path) }
+    2.times { act(path) }
     assert_equal "tack", step
     act(path, "touched_soft")
     act(path, "touched_tacky")
     assert_includes words, "Tacky at the last touch"
     act(path)
-    assert_includes words, "Witness touched: still soft"
+    assert_includes words, "Test dab touched: still soft"
     assert_includes words, "Right by the sheet, good"
     assert_includes words, "240.0 g, typed"
     assert_includes words, "A A-17, B <b>9</b>"

@@ -142,6 +142,30 @@ class ByVolumeTest < AppTest
     assert_includes words, "is no tool that counts spoons"
   end
 
+  # A pot that ages beside a new one is told before the new one is mixed, with both clocks.
+  def test_a_second_pot_is_told_at_once
+    first = one_off
+    5.times { press(first) }
+    second = one_off(amount: "80 ml")
+    get second
+    assert_match(/One-off, Stillwater clear coat \+ clear is ageing: .* left in the cup\. This one lasts .* once mixed: two pots/, words)
+    get first
+    refute_includes words, "is ageing"
+  end
+
+  # 3 m² of floor at 0.3 mm with a tenth of thinner: the comb must show 0.33.
+  def test_a_floor_is_combed_with_its_thinner_counted_in
+    floor = Stores::Sheet.find_by!(resin: "Granite floor 210")
+    floor.update!(properties: floor.properties.merge("thinner_most_pct" => 15))
+    path = new_job("c1-kind" => "floor", "c1-thinner" => "10", sheet: floor.id.to_s, length: "2 m", width: "1500", film: "0.3", room: "18")
+    get path
+    post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => path[/\d+/], "cup" => "1" }
+
+    assert_in_delta 0.33, walk.recipe.comb_mm
+    assert_includes walk.path, :comb
+    assert_equal :paint, walk.recipe.manner.name
+  end
+
   # The other part always follows what really went in, whatever the tool.
   def test_what_follows_keeps_the_ratio
     chance = Random.new(Minitest.seed)

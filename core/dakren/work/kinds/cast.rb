@@ -6,7 +6,7 @@ module Dakren
   module Work
     module Kinds
       declare :cast, label: "cast void", on: :void, rule: :volume,
-        purposes: %i[cast], placing: Placing.by(:mass, 600.0), pours: true,
+        purposes: %i[cast], manner: :casting, placing: Placing.by(:mass, 600.0), pours: true,
         inputs: %i[lifts surface drink],
         steps: %i[bubbles],
         cautions: [["A deep pour goes on heating for hours after it looks still.",

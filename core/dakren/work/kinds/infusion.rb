@@ -6,7 +6,7 @@ module Dakren
   module Work
     module Kinds
       declare :infusion, label: "infusion", on: :surface,
-        purposes: %i[infuse], placing: Placing.by(:fill, nil),
+        purposes: %i[infuse], manner: :infusion, placing: Placing.by(:fill, nil),
         inputs: %i[cloths fibre way share thickness flow bore line trap distance front],
         defaults: { way: "vacuum" },
         steps: %i[look_30 look_60 demould],
