@@ -190,6 +190,8 @@ module Dakren
         choice("kind", "Work", Work::Kinds::ALL.transform_values(&:label), withdraws: true),
         make("places", "Covers", kind: :ids, withdraws: true),
         word("sheet", "Resin and hardener", withdraws: true), choice("film_unit", "Unit of the coat", FILM_UNITS, withdraws: true),
+        word("blend_with", "Blended with", withdraws: true),
+        make("blend_share", "Share of that hardener", allowed: 0..100, usual: "50", withdraws: true, **PERCENT),
         word("method", "Measured by"), word("cup", "Mixed in"), choice("known", "I know", YES), choice("skip", "Skipped", YES),
         choice("school", "Onto the last", Plan::SCHOOLS), make("sections", "In sections", allowed: 1..40, usual: "as the day allows",
         **PLAIN),

@@ -81,6 +81,12 @@ module Dakren
         document.sum { |_, value| value.is_a?(Array) && value.first.is_a?(Array) ? value.sum(&:size) : 1 }
       end
 
+      # The document with some of its passes mixed from another resin system.
+      # @param passes [Array<String>] their ids @param sheet [String] id of the system, or of a blend
+      def with_sheet(document, passes, sheet)
+        document.merge(passes.flat_map { |id| [["#{id}-sheet", sheet], ["#{id}-blend_with", ""]] }.to_h)
+      end
+
       # Fields of a new pass before anything is typed.
       def new_pass(id, kind)
         { "#{id}-kind" => kind, "#{id}-film_unit" => "mm", "#{id}-method" => "scale", "#{id}-cup" => "auto", "#{id}-sheet" => "" }

@@ -4,6 +4,8 @@ module Dakren
   module Document
     # One pass of a job read into the core: its kind of work, the places it covers, what was told of it, its sheet.
     class PassDesk
+      HALF_PCT = 50
+
       attr_reader :sections, :service_c, :real, :id, :kind, :figures, :sheet, :coats, :reading
 
       # @param reading [Reader] of the pass @param places [Hash{String=>PlaceDesk}] of the piece, by id
@@ -22,6 +24,7 @@ module Dakren
         @sections = read_sections
         @service_c = reading.figure("service")
         @most_g = reading.figure("most")
+        @blend_share = reading.figure("blend_share")
         @step_minutes = Plan::WorkSteps::ALL.each_key.to_h { |name| [name, reading.figure("m_#{name}")] }
         @real = read_real
         @unread = reading.problems.size + reading.missing.size > told
@@ -103,6 +106,25 @@ module Dakren
       # @return [Symbol] of Plan::SCHOOLS
       def school
         @reading.choice("school").to_sym
+      end
+
+      # Is another hardener blended in?
+      def blended?
+        with = @reading.text("blend_with")
+        !with.empty? && with != @reading.text("sheet") && !@reading.text("sheet").start_with?("blend-")
+      end
+
+      # The resin system it is mixed from, or the blend of two that were chosen.
+      # @return [String] as Stores::Shelf finds it; "" where none is chosen
+      def sheet_id
+        id = @reading.text("sheet")
+        return id unless blended? && !id.empty?
+
+        share = (@blend_share || HALF_PCT).round(1)
+        with = @reading.text("blend_with")
+        return id if share.zero?
+
+        share == 100 ? with : "blend-#{id}-#{with}-#{Check.plain((100 - share).to_f)}"
       end
 
       # Steps that go with this pass: those chosen, or those the kind of work usually brings.
@@ -200,11 +222,13 @@ module Dakren
       end
 
       def read_sheet
-        id = @reading.text("sheet")
+        id = sheet_id
         return @reading.miss("sheet") if id.empty?
 
         @sheets.call(id) || @reading.complain("sheet", "is no longer on the shelf: choose another")
       rescue InputError => e
+        return @reading.complain("blend_with", "is of another resin: choose a hardener of this one") if e.field == "blend" && blended?
+
         @reading.complain("sheet", "cannot be used: its #{e.field.tr("_", " ")} #{e.allowed}")
       end
     end

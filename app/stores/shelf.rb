@@ -5,7 +5,7 @@ module Dakren
     # Sheets between the shelf's records and the core.
     module Shelf
       # Two hardeners of one resin as a sheet of their own: "blend-3-4-70" is 70 % of the first by weight of hardener.
-      BLEND = /\Ablend-(\d{1,9})-(\d{1,9})-(\d{1,2})\z/
+      BLEND = /\Ablend-(\d{1,9})-(\d{1,9})-(\d{1,2}(?:\.\d)?)\z/
 
       # Read once for as long as nobody changes them.
       KNOWN = Memo.new(500)
@@ -15,11 +15,11 @@ module Dakren
       # @return [Sheet, nil]
       # @raise [InputError]
       def blend(id)
-        one, two, share = id.match(BLEND).captures.map(&:to_i)
-        records = [one, two].map { |number| Sheet.find_by(id: number) }
-        return if records.any?(&:nil?) || !share.between?(1, 99)
+        one, two, share = id.match(BLEND).captures.map(&:to_r)
+        records = [one, two].map { |number| Sheet.find_by(id: number.to_i) }
+        return if records.any?(&:nil?) || !(share.positive? && share < 100)
 
-        Blend.new(records.map { |record| core(record) }.zip([Rational(share, 100), Rational(100 - share, 100)])).sheet
+        Blend.new(records.map { |record| core(record) }.zip([share / 100, (100 - share) / 100])).sheet
       end
 
       # A sheet's numbers as a record's columns: what the bench keeps with a batch.

@@ -26,6 +26,7 @@ module Dakren
           powder_name: kept["powder_name"] || "silica",
           powder_to_100_g: kept["powder_to_100_g"], parts_ml: kept["parts_ml"]&.to_h { |part, ml| [part.to_sym, Rational(ml)] },
           kind: kept["kind"]&.to_sym, comb_mm: kept["comb_mm"],
+          hardeners: kept["hardeners"]&.map { |name, share| [name, Rational(share)] },
           resolution_g: kept.fetch("resolution_g", 0.1), count: count(kept["count"]), tool: kept["tool"],
           after: kept.fetch("after", Bench::USUAL_AFTER).map(&:to_sym))
       end
@@ -48,13 +49,13 @@ module Dakren
       # @return [Batch] saved
       def start(sheet:, name:, total_g:, cup:, room_c:, tins_c:, first:, placing_min:, method: "scale",
         powder: nil, powder_name: nil, powder_to_100_g: nil, count: nil, tool: nil, resolution_g: 0.1, job: nil, cup_number: nil,
-        parts_ml: nil, kind: nil, comb_mm: nil, after: Bench::USUAL_AFTER)
+        parts_ml: nil, kind: nil, comb_mm: nil, hardeners: nil, after: Bench::USUAL_AFTER)
         Batch.create!(job: job, cup_number: cup_number, name: name,
           sheet: sheet.is_a?(Hash) ? sheet : sheet.attributes.except("id", "created_at", "updated_at", "lock_version", "calibration"),
           recipe: { total_g: total_g.to_s, first: first, room_c: room_c, tins_c: tins_c, method: method, placing_min: placing_min,
                     powder: powder, powder_name: powder_name,
                     powder_to_100_g: powder_to_100_g, parts_ml: parts_ml&.transform_values(&:to_s),
-                    kind: kind, comb_mm: comb_mm, count: count, tool: tool, resolution_g: resolution_g, after: after,
+                    kind: kind, comb_mm: comb_mm, hardeners: hardeners, count: count, tool: tool, resolution_g: resolution_g, after: after,
                     cup: { name: cup.name, bottom_mm: cup.bottom_mm, top_mm: cup.top_mm, height_mm: cup.height_mm } })
       end
     end

@@ -186,7 +186,10 @@ function liveForm() {
     preview() {
       return this.$root.dataset.preview;
     },
-    changed() {
+    changed(event) {
+      // A slider beside a field stands for what is typed there.
+      const twin = event?.target?.dataset?.slides;
+      if (twin) document.getElementById(twin).value = event.target.value;
       this.dirty = true;
       if (!this.preview()) this.state = "saving …";
       clearTimeout(this.timer);

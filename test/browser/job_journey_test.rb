@@ -3,8 +3,8 @@
 require_relative "../browser_helper"
 
 class JobJourneyTest < BrowserTest
-  # 2.4 x 0.9 m at 0.3 mm of 2 : 1 by volume, densities 1.14 and 0.99, with 2 % left in the cup.
-  GRAMS = 2.4 * 0.9 * 0.3 * 1000 * (((2 * 1.14) + 0.99) / 3) / 0.98
+  # 2.4 x 0.9 m at 0.3 mm of 2 : 1 by volume, densities 1.14 and 0.99, 3.209 ml left in the cup.
+  GRAMS = ((2.4 * 0.9 * 0.3 * 1000) + 3.209) * 1.09
   RESIN = format("%.1f", GRAMS * 2.28 / 3.27)
   HARDENER = format("%.1f", GRAMS * 0.99 / 3.27)
 
@@ -52,10 +52,10 @@ class JobJourneyTest < BrowserTest
     plan_board
     find(".answers .figure", text: "mix in all").find("summary").click
 
-    assert_text "on the work + 14.4 g left in cups = 721 g"
+    assert_text "on the work + 3.5 g left in cups = 710 g"
     fill_in "Width, mm", with: "800"
 
-    assert_text "left in cups = 641 g"
+    assert_text "left in cups = 631 g"
   end
 
   def test_what_is_typed_fast_is_never_lost_to_an_answer

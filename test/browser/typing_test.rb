@@ -39,8 +39,8 @@ class TypingTest < BrowserTest
     assert_selector "#b-line"
     settled
     document { assert_field "f-c1-film", with: "0.25" }
-    # 2.4 m × 0.9 m × 0.25 mm = 540 ml; 1.09 g/ml: 588.6 g on the work, 2 % in the cup.
-    assert_selector ".answers", text: "601 g"
+    # 2.4 m × 0.9 m × 0.25 mm = 540 ml; 1.09 g/ml: 588.6 g on the work, 3.2 g in the cup.
+    assert_selector ".answers", text: "592 g"
   end
 
   def test_a_field_cleared_a_pause_and_typed_again_over_the_moment_the_plan_goes_and_comes

@@ -87,7 +87,7 @@ module Dakren
                else "That is #{measured(own)} of #{names(now_in)} on top of what is in."
                end
         BenchStep::View.new(heading: "Fill #{names(now_in)} to the line", target: measure(@walk.target), verdict: verdict(now_in),
-          told: [says],
+          told: [says, hardeners_by_turns].compact,
           fields: @walk.read? ? [reading("or type the line it came to")] : [])
       end
     end

@@ -121,7 +121,8 @@ module Dakren
 
       def of_poured
         part = @walk.part
-        View.new(heading: told(step.tells, part), verdict: verdict(part), target: grams(@walk.target), told: [poured_so_far].compact,
+        View.new(heading: told(step.tells, part), verdict: verdict(part), target: grams(@walk.target),
+          told: [poured_so_far, hardeners_by_turns].compact,
           **scale_view(part), hold: @devices.pretended?(:scale) ? "Hold to pour #{names(part)}" : nil,
           fields: [reading("or type what a scale shows")])
       end
@@ -138,6 +139,15 @@ module Dakren
         more = mend.against.include?(:need) ? ", more than is needed" : ""
         add = recipe.count ? "#{units(@walk.contents.units_to_add)} of" : measured(found.add_amount)
         ["Add #{add} #{names(part)}:", "the cup becomes about #{measured(found.new_total)}#{more}. #{says}"]
+      end
+
+      # A blend's hardeners one after another, each to its own reading.
+      def hardeners_by_turns
+        return unless @walk.part == :hardener && @walk.target && recipe.hardeners
+
+        at = @walk.last_reading
+        turns = recipe.each_hardener(@walk.target - at).map { |name, amount| "#{name} until #{measured(at += amount)}" }
+        "Of the hardener: #{turns.join(", then ")}."
       end
 
       def poured_so_far

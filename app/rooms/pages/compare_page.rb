@@ -5,6 +5,7 @@ module Dakren
     # Hardeners side by side as their page shows them.
     class ComparePage
       HEADS = ["fits", "cups", "shortest in the cup", "pot margin", "coats a day", "sanding", "at the bench", "hand over"].freeze
+      HALF_PCT = 50
       # One hardener: its name, whether it is the job's, its figures, or why there are none.
       Row = Value.define(:name, :chosen, cells: [].freeze, why: nil)
 
@@ -27,14 +28,34 @@ module Dakren
 
       # @return [Array<Row>]
       def rows
-        ids = @desk.passes.map { |pass| @desk.document["#{pass.id}-sheet"].to_s }
-        @rows.map do |row|
+        ids = @desk.passes.map(&:sheet_id)
+        @rows.select { |row| row.pair.nil? || row.share_pct == HALF_PCT || ids.include?(row.id) }.map do |row|
           told = row.planned? ? { cells: cells(row) } : { why: why(row.why) }
           Row.new(name: row.name, chosen: ids.include?(row.id), **told)
         end
       end
 
+      # Each pair of hardeners as a curve from all of the first to all of the second.
+      # @return [Array<Array(String, Drawings::BlendCurve)>]
+      def curves
+        @rows.filter_map(&:pair).uniq.filter_map do |pair|
+          ends = pair.map { |id| @rows.find { |row| row.id == id } }
+          middle = @rows.select { |row| row.pair == pair }
+          points = [[0, ends[0]], *middle.map { |row| [row.share_pct, row] }, [100, ends[1]]].filter_map { |share, row| point(share, row) }
+          next if points.size < 3
+
+          ["#{ends[0].name} to #{ends[1].name}", Drawings::BlendCurve.new(points, ends.map(&:name), @wording)]
+        end
+      end
+
       private
+
+      def point(share, row)
+        return unless row&.planned?
+
+        cup = row.desk.coats.map { |coat| coat.plan.usable }.min_by { |usable| usable.early || Cure::HORIZON_MIN }
+        Drawings::BlendCurve::Point.new(share_pct: share, cup: cup, ready_min: row.desk.schedule.hand_over_min) if cup.early
+      end
 
       def cells(row)
         because = Words::Because.new(row.desk, @wording)

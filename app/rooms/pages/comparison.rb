@@ -5,7 +5,8 @@ module Dakren
     # Every hardener of a resin, and even blends of two, side by side on the real job.
     class Comparison
       # sheet: of the shelf, or a blend; desk: the job planned with it; why: where it could not be.
-      Row = Value.define(:name, :id, :desk, :blend, why: nil) do
+      # pair: ids of the two that are blended, share_pct of the second; nil where it is one hardener alone.
+      Row = Value.define(:name, :id, :desk, pair: nil, share_pct: nil, why: nil) do
         def planned?
           !desk&.schedule.nil? && desk.coats.any?
         end
@@ -31,7 +32,8 @@ module Dakren
           desk.coats.group_by { |coat| desk.time_at(coat.from_min).to_date }.values.map(&:size).max
         end
       end
-      HALF = Rational(1, 2)
+      # Shares of the second hardener that are planned for each pair.
+      SHARES_PCT = [25, 50, 75].freeze
 
       # @param desk [Document::JobDesk] @param sheets [Array<Array(String, Sheet)>] @param resin [String]
       # @yieldparam document [Hash] @yieldparam extra [Hash{String=>Sheet}] sheets that are not on the shelf @yieldreturn
@@ -43,28 +45,27 @@ module Dakren
         @make = make
       end
 
-      # @return [Array<Row>]
+      # @return [Array<Row>] each hardener, and each pair of them blended
       def rows
-        singles = @sheets.map { |id, sheet| row(sheet.hardener, id, {}, false) }
-        singles + blends
+        @sheets.map { |id, sheet| row(sheet.hardener, id) } + blends
       end
 
       private
 
       def blends
-        @sheets.combination(2).filter_map do |(one_id, one), (two_id, two)|
-          made = Blend.new([[one, HALF], [two, HALF]]).sheet
-          id = "blend-#{one_id}-#{two_id}-50"
-          row("half #{one.hardener}, half #{two.hardener}", id, { id => made }, true)
+        @sheets.combination(2).to_a.product(SHARES_PCT).filter_map do |((one_id, one), (two_id, two)), share|
+          made = Blend.new([[one, Rational(100 - share, 100)], [two, Rational(share, 100)]]).sheet
+          id = "blend-#{one_id}-#{two_id}-#{100 - share}"
+          row("#{100 - share} % #{one.hardener}, #{share} % #{two.hardener}", id, { id => made }, pair: [one_id, two_id], share_pct: share)
         rescue InputError, NotSolved
           nil
         end
       end
 
-      def row(name, id, extra, blend)
+      def row(name, id, extra = {}, **pair)
         passes = @desk.passes.select { |pass| pass.sheet&.resin == @resin }
-        desk = @make.call(@desk.document.merge(passes.to_h { |pass| ["#{pass.id}-sheet", id] }), extra)
-        Row.new(name: name, id: id, desk: desk, blend: blend, why: why(desk))
+        desk = @make.call(Document::JobDocument.with_sheet(@desk.document, passes.map(&:id), id), extra)
+        Row.new(name: name, id: id, desk: desk, why: why(desk), **pair)
       end
 
       def why(desk)

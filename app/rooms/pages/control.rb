@@ -5,9 +5,10 @@ module Dakren
     # One field as a page prints it: an input, a list to choose from, or lines of text.
     #
     # id and name of the field; problem: what is wrong with it; complaint: as whom it complains; note: what is said below it;
-    # choices: [value, words] pairs or groups of them by heading; beside: another control in the same frame; more: attributes.
+    # choices: [value, words] pairs or groups of them by heading; beside: another control in the same frame; slides: least, most
+    # and where a slider beside it stands; more: attributes.
     Control = Value.define(:name, :label, id: nil, value: "", type: "text", choices: nil, lines: nil, problem: nil, complaint: nil,
-      note: nil, placeholder: nil, css: "", beside: nil, quiet: false, more: {}.freeze) do
+      note: nil, placeholder: nil, css: "", beside: nil, slides: nil, quiet: false, more: {}.freeze) do
       def key
         id || name
       end

@@ -36,7 +36,7 @@ module Dakren
         portion = planned.portion
         order = coat.plan.order
         tool = coat.pass.tool
-        Stores::Walks.start(sheet: Stores::Shelf.numbers(desk.document["#{coat.pass.id}-sheet"]),
+        Stores::Walks.start(sheet: Stores::Shelf.numbers(desk.passes.find { |pass| pass.id == coat.pass.id }.sheet_id),
           name: planned_name(job, desk, coat, planned),
           job: job, cup_number: planned.number, total_g: portion.mass_g,
           count: count_of(portion.whole&.counted), tool: tool&.name, cup: portion.cup, room_c: order.room_c, tins_c: order.tins_c,
@@ -61,7 +61,9 @@ module Dakren
 
       # What the bench must know of the work itself.
       def self.of_work(coat)
-        { **powder_of(coat), kind: coat.pass.kind.name.to_s, comb_mm: comb_of(coat)&.to_f,
+        { **powder_of(coat), hardeners: coat.plan.sheet.hardeners&.map do |name, share|
+          [name, share.to_s]
+        end, kind: coat.pass.kind.name.to_s, comb_mm: comb_of(coat)&.to_f,
                              after: coat.pass.steps & Dakren::Bench::AFTER.map(&:name) }
       end
 

@@ -52,6 +52,24 @@ module Dakren
         end
       end
 
+      # Grams of each hardener of a blend, in a cup and in all.
+      # @return [String, nil]
+      def hardeners
+        shares = plan.sheet.hardeners or return
+        each, all = [plan.batches.first.split, plan.total].map(&:hardener_g)
+        unless each
+          return "Hardener by weight: #{shares.map do |name, share|
+            "#{Check.plain((share * 100).to_f.round(1))} % #{name}"
+          end.join(", ")}."
+        end
+
+        told = shares.map do |name, share|
+          cup = @wording.weight(each * share, resolution_g: step_g).join(" ")
+          plan.batches.size == 1 ? "#{name} #{cup}" : "#{name} #{cup} a cup, #{show(all * share, :g)} in all"
+        end
+        "Hardener: #{told.join("; ")}. Times of a blend are estimates."
+      end
+
       def step_g
         @step_g ||= @tools.resolution_g(plan.sheet, plan.portions.first.mass_g, pass.tool)
       end
@@ -120,6 +138,25 @@ module Dakren
 
         "Empty the cup by #{clock(met + plan.usable.early)}; left standing it #{hot} at #{clock(met + standing.peak_min)}."
       end
+
+      # How long it fills, against what its pot lasts: what is drawn in must be in before the pot goes.
+      # @return [Array(String, Boolean), nil] a sentence, and whether it is too long
+      def fills
+        pace = plan.order.pace
+        return unless pace && pace.measure.name == :fill
+
+        early = plan.usable.early or return
+        takes = plan.portions.first.needed_min - plan.portions.first.mixing_min
+        spare = (1 - (takes / early)) * 100
+        whose = { noted: "by the front as noted", told: "as you said",
+                  guessed: "guessed: note the front, or say how long" }.fetch(pace.whose)
+        each = plan.batches.size > 1 ? " from each pot" : ""
+        says = "It fills in #{@wording.minutes(pace.whole_min)}, #{whose}; drawn#{each} for #{@wording.minutes(takes)} of the " \
+               "#{@wording.minutes(early)} a pot surely lasts: "
+        [says + (spare.positive? ? "#{spare.round} % to spare." : "#{-spare.round} % too long."), spare < SPARE_PCT]
+      end
+      # A pot that is drawn in must outlast it by so much.
+      SPARE_PCT = 25
 
       # "In a wide tray, 300 mm, this batch lasts 40 min longer.": worth a line when it is worth a tenth.
       def tray_gain

@@ -129,7 +129,7 @@ module Dakren
         @desk.passes.filter_map(&:sheet).uniq.first(2).flat_map do |sheet|
           @sheets.select { |_, other| other.resin == sheet.resin && other.hardener != sheet.hardener }.map do |id, other|
             passes = @desk.passes.select { |pass| pass.sheet && pass.sheet.name == sheet.name }
-            [["sheet-#{id}", "take #{other.name}", @desk.document.merge(passes.to_h { |pass| ["#{pass.id}-sheet", id] })]]
+            [["sheet-#{id}", "take #{other.name}", Document::JobDocument.with_sheet(@desk.document, passes.map(&:id), id)]]
           end
         end
       end
@@ -142,7 +142,7 @@ module Dakren
           same.combination(2).map do |(one, first), (two, second)|
             id = "blend-#{one}-#{two}-50"
             [["sheet-#{id}", "blend #{first.hardener} and #{second.hardener}, half and half",
-              @desk.document.merge(passes.to_h { |pass| ["#{pass.id}-sheet", id] })]]
+              Document::JobDocument.with_sheet(@desk.document, passes.map(&:id), id)]]
           end
         end
       end

@@ -82,7 +82,7 @@ module Dakren
       # @return [Array<Control>] its work and resin, what it is measured with, and what the work asks
       def fields
         tools = @planning.tools
-        [@form.choice("#{key}kind"), sheet_choice, @form.pick("#{key}method", tools.method_choices.to_a,
+        [@form.choice("#{key}kind"), sheet_choice, *blend_controls, @form.pick("#{key}method", tools.method_choices.to_a,
           chosen("method", tools.method_choices)),
           @form.pick("#{key}cup", tools.cup_choices.to_a, pass.cup_choice),
           *pass.asked.reject { |input| NOTED.include?(input.name) || input.unit == :rows }.map { |input| control(input) }]
@@ -214,6 +214,20 @@ module Dakren
         blend = kept.start_with?("blend-") && pass.sheet ? [[kept, "#{pass.sheet.name}, a blend: times are estimates"]] : []
         @form.pick("#{key}sheet", { nil => [["", "choose from the shelf"], *blend], **@planning.sheet_choices }, kept,
           css: "sheet-choice", complaint: "This mix")
+      end
+
+      # Another hardener of the same resin, and how much of it: by a slider and by typing.
+      def blend_controls
+        own = @desk.document["#{key}sheet"].to_s
+        others = @planning.sheet_choices.values.find { |group| group.any? { |id, _| id == own } }.to_a.reject { |id, _| id == own }
+        with = @desk.document["#{key}blend_with"].to_s
+        return [] if others.empty? && with.empty?
+
+        choice = @form.pick("#{key}blend_with", [["", "no other hardener"], *others], with)
+        return [choice] unless pass.blended?
+
+        share = @desk.entry("#{key}blend_share")
+        [choice, @form.field("#{key}blend_share", slides: [0, 100, share.blank? ? 50 : share.typed.to_f])]
       end
 
       def chosen(name, choices)

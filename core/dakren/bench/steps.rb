@@ -93,6 +93,7 @@ module Dakren
     # of AFTER that follow it.
     Recipe = Value.define(:name, :sheet, :total_g, :first, :cup, :room_c, :tins_c, :method, :placing_min, resolution_g: 0.1, powder: nil,
       powder_name: "silica", powder_to_100_g: nil, count: nil, tool: nil, parts_ml: nil, kind: nil, comb_mm: nil,
+      hardeners: nil,
       after: USUAL_AFTER) do
       def weighed?
         method == :scale
@@ -128,6 +129,13 @@ module Dakren
       # @return [Rational] of one part, or the one assumed for the mix
       def density_of(part)
         (sheet.ratio.densities? && sheet.ratio.public_send(:"#{part}_density_g_ml")) || density_g_ml
+      end
+
+      # How much of each hardener of a blend: by their shares of its weight.
+      # @param amount [Numeric] of all hardener
+      # @return [Array<Array(String, Rational)>] empty where it is no blend
+      def each_hardener(amount)
+        (hardeners || []).map { |name, share| [name, Exact.of(amount) * Exact.of(share)] }
       end
 
       # Millilitres of one stroke, drop or spoon of a part.

@@ -63,8 +63,9 @@ module Dakren
 
       # A whole pack is as large as it is: where it cannot be laid in time that is said.
       def hurried_pack
+        return unless @plan.hurried?
+
         pack = @plan.portions.first
-        return unless @plan.order.pack_ml && pack.needed_min > Plan::TIME_SHARE * pack.usable_min
 
         Caution.new(at: :cups, grave: pack.needed_min > pack.usable_min,
           says: "A whole pack takes %{needed} to mix and lay here, and lasts %{usable} in its pail.",

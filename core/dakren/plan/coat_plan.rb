@@ -244,6 +244,11 @@ module Dakren
         ratio.densities? || ratio.by == :weight
       end
 
+      # Does it take longer to lay a whole pack than it surely lasts? Nothing else is ever cut that large.
+      def hurried?
+        portions.any? { |portion| portion.needed_min > TIME_SHARE * portion.usable_min }
+      end
+
       def cup_conditions
         portion = portions.first
         { mass_g: @mix.whole_g(portion.mass_g.to_f), start_c: order.tins_c, room_c: order.room_c, diameter_mm: portion.diameter_mm }

@@ -41,7 +41,8 @@ module Dakren
     def sheet
       Sheet.new(resin: @sheets.first.resin, hardener: hardener_name, ratio: ratio, clock: clock_numbers, stages: stages,
         lowest_c: @sheets.filter_map(&:lowest_c).max, highest_c: @sheets.filter_map(&:highest_c).min,
-        purposes: purposes, mixing: mixing, limits: WorkLimits.blended(@sheets.map(&:limits)), bands: bands, **tolerance)
+        purposes: purposes, mixing: mixing, limits: WorkLimits.blended(@sheets.map(&:limits)), bands: bands, **tolerance,
+        hardeners: @sheets.map(&:hardener).zip(@shares))
     end
 
     private
@@ -71,7 +72,7 @@ module Dakren
     end
 
     def hardener_name
-      @sheets.zip(@shares).map { |sheet, share| "#{(share * 100).to_f.round} % #{sheet.hardener}" }.join(" / ")
+      @sheets.zip(@shares).map { |sheet, share| "#{Check.plain((share * 100).to_f.round(1))} % #{sheet.hardener}" }.join(" / ")
     end
 
     def ratio

@@ -14,7 +14,7 @@ module Dakren
     DEFAULT_SERVICE_MARGIN_C = 10
 
     attr_reader :resin, :hardener, :ratio, :clock, :stages, :lowest_c, :highest_c, :purposes, :mixing,
-      :extra_resin_pct, :extra_hardener_pct, :bands, :limits
+      :extra_resin_pct, :extra_hardener_pct, :bands, :limits, :hardeners
 
     # @param resin [String] name of part A
     # @param hardener [String] name of part B
@@ -26,9 +26,11 @@ module Dakren
     # @param purposes [Array<Symbol>] keys of PURPOSES
     # @param mixing [Mixing] minutes of mixing by batch
     # @param limits [WorkLimits] of film, thinner, grain and moisture
+    # @param hardeners [Array<Array(String, Rational)>, nil] of a blend: each with its share of the hardener by weight
     # @raise [InputError]
     def initialize(resin:, hardener:, ratio:, clock:, stages: {}, lowest_c: nil, highest_c: nil, purposes: [],
-      mixing: Mixing.new, extra_resin_pct: nil, extra_hardener_pct: nil, bands: {}, limits: WorkLimits.new)
+      mixing: Mixing.new, extra_resin_pct: nil, extra_hardener_pct: nil, bands: {}, limits: WorkLimits.new, hardeners: nil)
+      @hardeners = hardeners&.freeze
       @resin = resin
       @hardener = hardener
       @ratio = ratio

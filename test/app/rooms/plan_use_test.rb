@@ -15,7 +15,9 @@ class PlanUseTest < AppTest
     get "/plan/#{path[/\d+/]}/compare"
 
     %w[fast medium slow].each { |name| assert_includes words, name }
-    assert_includes words, "half fast, half medium"
+    assert_includes words, "50 % fast, 50 % medium"
+    assert_includes words, "Blended: fast to slow"
+    assert_includes page, "minutes in the cup, from all fast to all slow"
     assert_includes words, "pot margin"
     get "/plan/#{new_job(sheet: "")[/\d+/]}/compare"
 
@@ -37,6 +39,62 @@ class PlanUseTest < AppTest
     get new_job(sheet: "blend-9999-1-30")
 
     assert_includes words, "is no longer on the shelf"
+  end
+
+  # 70 % slow (100 : 27) with 30 % fast (100 : 32) by weight of hardener: 3.53009 g of resin to a gram of hardener. 0.12 m² × 500 g/m² are
+  # 60 g on the work.
+  def test_a_blend_by_its_share_goes_to_the_bench_with_the_grams_of_each_hardener
+    slow, fast = %w[slow fast].map { |name| sheet_id("Reedmark L20 laminating", name) }
+    path = new_job(sheet: slow, length: "400", width: "300", film: "500", film_unit: "g/m2", "c1-blend_with" => fast,
+      "c1-blend_share" => "30")
+    split = desk(path).plan.batches.first.split
+
+    assert_in_delta 3.53009, split.resin_g / split.hardener_g, 1e-5
+    get path
+    all = split.hardener_g.to_f
+    assert_match(/Hardener: slow #{format("%.2f", all * 0.7)} g; fast #{format("%.2f", all * 0.3)} g\./, words)
+    assert_includes page, 'data-slides="f-c1-blend_share"'
+    post "/bench/planned?job=#{path[/\d+/]}&pass=c1&coat=1&section=1&cup=1", "authenticity_token" => hidden("authenticity_token")
+    bench = last_response["location"]
+    3.times { press_on(bench) }
+    resin = split.resin_g.to_f.round(2)
+    step_on(bench, reading: resin.to_s)
+    hardener = resin / 3.53009
+    assert_includes words, "Of the hardener: slow until #{format("%.2f", resin + (hardener * 0.7))} g, " \
+                           "then fast until #{format("%.2f", resin + hardener)} g."
+  end
+
+  def test_shares_of_a_blend_are_checked_and_kept
+    slow, fast = %w[slow fast].map { |name| sheet_id("Reedmark L20 laminating", name) }
+    other = sheet_id("Tarn table pour", "table")
+    path = new_job(sheet: slow, film: "0.2", "c1-blend_with" => fast, "c1-blend_share" => "101")
+    get path
+    assert_includes words, "must be from 0 to 100 %"
+    assert_includes page, 'value="101"'
+    { "0" => "slow", "100" => "fast", "62.5" => "37.5 % slow / 62.5 % fast", "" => "50 % slow / 50 % fast" }.each do |typed, name|
+      assert_equal name, desk(new_job(sheet: slow, film: "0.2", "c1-blend_with" => fast, "c1-blend_share" => typed)).sheet.hardener
+    end
+    get new_job(sheet: slow, film: "0.2", "c1-blend_with" => other)
+    assert_includes words, "is of another resin: choose a hardener of this one"
+  end
+
+  # Both limits hold: as warm as the warmer asks for, as little tolerance as either has.
+  def test_limits_of_both_hardeners_are_kept
+    slow, fast = %w[slow fast].map { |name| Stores::Shelf.core(Stores::Sheet.find_by!(resin: "Reedmark L20 laminating", hardener: name)) }
+    [0.1r, 0.35r, 0.9r].each do |share|
+      both = Blend.new([[slow, 1 - share], [fast, share]]).sheet
+
+      assert_equal [slow.lowest_c, fast.lowest_c].max, both.lowest_c
+      assert_equal [slow.highest_c, fast.highest_c].min, both.highest_c
+      assert_equal [slow.tolerance_pct, fast.tolerance_pct].transpose.map(&:min), both.tolerance_pct
+    end
+  end
+
+  def step_on(path, **fields)
+    get path
+    post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"),
+      "act" => "next", **fields.transform_keys(&:to_s) }
+    get path
   end
 
   def test_the_calendar_is_read_by_another_and_updates_in_place

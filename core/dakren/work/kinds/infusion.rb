@@ -5,9 +5,12 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
+      ask :flow_over, "Flow layer lies over", :percent, default: 100, allowed: 0..400, hint: "of the part; doubled: 200"
+
+      # Rule: what the flow layer holds goes by how much of the part it lies over; the lines are as full as they are long.
       declare :infusion, label: "infusion", on: :surface,
         purposes: %i[infuse], manner: :infusion, placing: Placing.by(:fill, nil),
-        inputs: %i[cloths fibre way share thickness flow bore line trap distance front],
+        inputs: %i[cloths fibre way share thickness flow flow_over bore line trap distance front],
         defaults: { way: "vacuum" },
         steps: %i[look_30 look_60 demould],
         cautions: [["A full line sets hard and hot in the trap; a seal can let go while it warms.",
@@ -15,10 +18,11 @@ module Dakren
         need: lambda { |_coat, _coats|
           stack = laminate
           bore = value(:bore)
-          flow = Exact.of(flat_mm2) * Exact.of(value(:flow)) / 1_000_000
+          over = Exact.of(flat_mm2) * Exact.of(value(:flow_over)) / 100
+          flow = over * Exact.of(value(:flow)) / 1_000_000
           line = Exact.of(Infusion.line_ml(bore, value(:line)))
           lines = [cloth_line(stack, flat_mm2),
-            grams(:flow, flow, "%{area} × %{cover} = %{g}", area: m2(flat_mm2), cover: quantity(value(:flow), :"g/m2")),
+            (grams(:flow, flow, "%{area} × %{cover} = %{g}", area: m2(over), cover: quantity(value(:flow), :"g/m2")) if flow.positive?),
             (ml(:line, line, "π/4 × %{bore}² × %{long} = %{ml}", bore: mm(bore), long: mm(value(:line))) if line.positive?),
             (ml(:trap, Exact.of(value(:trap)), "as told, %{ml}") if value(:trap).positive?)]
           Need.new(lines: lines.compact, area_mm2: area_mm2, film_mm: thick(stack), laminate: stack, remarks: reach(stack) + front)
