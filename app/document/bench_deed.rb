@@ -155,7 +155,7 @@ module Dakren
 
       # A line as it was read; of a syringe what it held, on top of what is in.
       def reading_ml
-        bare = @wording.system == "us" ? :"fl oz" : :ml
+        bare = @wording.us?(:volume) ? :"fl oz" : :ml
         told = Measure::Typed.read(@typed["reading"], field: "reading_ml", units: Measure::Units::VOLUME, bare: bare, allowed: FILLED_ML)
         @walk.recipe.method == :syringe ? @walk.last_reading + told : told
       end
@@ -197,7 +197,7 @@ module Dakren
       # As typed, or else as the scale shows it once it is steady.
       def reading_g
         if typed?
-          bare = @wording.system == "us" ? :oz : :g
+          bare = @wording.us?(:mass) ? :oz : :g
           return Measure::Typed.read(@typed["reading"], field: "reading_g", units: Measure::Units::MASS, bare: bare, allowed: MASS)
         end
         @complaint = if @scale.nil? then "No scale is heard. Type what yours shows."

@@ -13,10 +13,10 @@ module Dakren
     # "I know"? needed: must it be given; fallback: what counts where it is not.
     Field = Value.define(:name, :label, :kind, units: [].freeze, metric: nil, us: nil, choices: nil, allowed: nil, columns: nil, hint: nil,
       short: nil, usual: nil, asked: nil, withdraws: false, least: 1, needed: false, fallback: nil) do
-      # @param system [String] of units: "metric" or "us"
+      # @param system [String] of Words::Systems
       # @return [Symbol, nil] the unit a bare number means on such a page
       def bare(system)
-        system == "us" ? us : metric
+        Words::Systems.us?(system, units.first&.kind) ? us : metric
       end
 
       # @return [String] the unit as a label has it, "" where there is none

@@ -42,9 +42,9 @@ module Dakren
 
       # @return [Symbol] the unit a bare number means
       def bare_unit(method = value("method"))
-        return @system == "us" ? :oz : :g if ["", "scale", "eye"].include?(method) || scale?(@tools.tool(method))
+        return Words::Systems.us?(@system, :mass) ? :oz : :g if ["", "scale", "eye"].include?(method) || scale?(@tools.tool(method))
 
-        @system == "us" ? :"fl oz" : :ml
+        Words::Systems.us?(@system, :volume) ? :"fl oz" : :ml
       end
 
       # What a batch is kept with. @see Stores::Walks.start
@@ -62,7 +62,7 @@ module Dakren
       private
 
       def read
-        us = @system == "us"
+        us = Words::Systems.us?(@system, :temperature)
         @room = figure("room", Measure::Units::TEMPERATURE, us ? :F : :C, Check::TEMP_C)
         @tins = if value("tins").strip.empty?
                   @room

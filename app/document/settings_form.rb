@@ -10,7 +10,10 @@ module Dakren
       PX_PER_MM = (1..20)
       # Rooms people work in; also keeps 68 °F from being taken for 68 °C while the units are being changed.
       SHOP_C = (-20..50)
-      UNITS = { "metric" => "metric: mm, g, ml, °C", "us" => "US: in, oz, fl oz, °F" }.freeze
+      UNITS = { "metric" => "metric: mm, g, ml, °C", "us" => "US: in, oz, fl oz, °F", "apart" => "each by itself:" }.freeze
+      APART = { "lengths" => ["Lengths", { "metric" => "mm, m", "us" => "in, ft" }],
+                "amounts" => ["Weight and volume", { "metric" => "g, ml", "us" => "oz, fl oz" }],
+                "temperatures" => ["Temperatures", { "metric" => "°C", "us" => "°F" }] }.freeze
 
       # @param typed [Hash{String=>Object}]
       # @param system [String] unit system the page spoke
@@ -18,8 +21,7 @@ module Dakren
         @typed = typed
         @system = system
         @problems = {}
-        @units = typed["units"].to_s
-        @problems["units"] = "must be metric or us" unless UNITS.key?(@units)
+        @units = read_units
         @px_per_mm = Measure::Typed.read(typed.fetch("px_per_mm", "3.7795").to_s, field: "px_per_mm", allowed: PX_PER_MM)
         @hours = typed.fetch("hours", Crew::HOURS).to_s.strip
         @days_off = typed.fetch("days_off", "Sat Sun").to_s.strip
@@ -39,11 +41,20 @@ module Dakren
       def self.of(record)
         bare = Words::Wording.new(record.units).bare_temperature
         new(
-          { "units" => record.units, "pour_first" => record.pour_first, "px_per_mm" => Check.plain(record.px_per_mm.round(4)),
+          { "units" => Words::Systems::SYSTEMS.include?(record.units) ? record.units : "apart",
+            **APART.keys.zip(Words::Systems.parts(record.units)).to_h,
+            "pour_first" => record.pour_first, "px_per_mm" => Check.plain(record.px_per_mm.round(4)),
             "hours" => record.hours,
             "days_off" => record.days_off, "crew" => record.crew.to_s, "zone" => record.zone,
             "shop_temp" => Check.plain(Measure::Units.from_core(record.shop_temp_c, bare).round(2)) }, record.units
         )
+      end
+
+      # A preset, or each by itself.
+      def read_units
+        chosen = typed["units"] == "apart" ? Words::Systems.of(APART.keys.map { |name| typed[name].to_s }) : typed["units"].to_s
+        @problems["units"] = "must be metric, US, or each of them apart" unless Words::Systems.known?(chosen)
+        chosen
       end
 
       # Hours that can be read, and that open some day.

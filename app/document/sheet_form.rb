@@ -143,13 +143,13 @@ module Dakren
         return value.to_s if value.nil? || value.is_a?(String)
         return duration(value) if field.units == U::TIME
 
-        bare = wording.system == "us" ? field.us : field.metric
+        bare = Words::Systems.us?(wording.system, field.units.first&.kind) ? field.us : field.metric
         Check.plain((bare ? U.from_core(value.to_f, bare) : value).to_f.round(6))
       end
 
       # Rows of g, °C and minutes as they are typed.
       def self.pot_lives_text(rows, wording)
-        us = wording.system == "us"
+        us = wording.us?(:temperature)
         Array(rows).map do |mass, temp, minutes|
           warm = us ? "#{Check.plain(U.from_core(temp, :F).to_f.round(2))} °F" : "#{Check.plain(temp)} °C"
           "#{Check.plain(mass)} g, #{warm}, #{duration(minutes)}"
@@ -186,7 +186,7 @@ module Dakren
       end
 
       def bare(field)
-        system == "us" ? field.us : field.metric
+        Words::Systems.us?(system, field.units.first&.kind) ? field.us : field.metric
       end
 
       private
@@ -244,7 +244,8 @@ module Dakren
         parts = line.split(/\s*[,;]\s+|\s+(?=\d)/)
         raise InputError.new(field.name, "must be lines of three, like 500 g, 25 °C, 42 min; “#{line[0, 40]}” is none") if parts.size != 3
 
-        [[U::MASS, :g, :pot_mass_g], [U::TEMPERATURE, system == "us" ? :F : :C, :reference_temp_c], [U::TIME, :min, :pot_life_min]]
+        [[U::MASS, :g, :pot_mass_g], [U::TEMPERATURE, Words::Systems.us?(system, :temperature) ? :F : :C, :reference_temp_c],
+          [U::TIME, :min, :pot_life_min]]
           .zip(parts).map do |(units, bare, name), part|
             Measure::Typed.read(part, field: field.name, units: units, bare: bare, allowed: self.class.send(:limits, name)).to_f
           end

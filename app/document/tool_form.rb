@@ -11,9 +11,12 @@ module Dakren
       attr_reader :kind
 
       # @param kind [ToolKinds::Declared]
-      # @param typed [Hash{String=>Object}]
-      def initialize(kind, typed)
+      # @param typed [Hash{String=>Object}] @param system [String] of Words::Systems, for bare numbers
+      # @param before [Hash{String=>Numeric}] what the tool has now: what was not changed on the page stays exactly that
+      def initialize(kind, typed, system = "metric", before: {})
+        @before = before || {}
         @kind = kind
+        @system = system
         @typed = typed
         @problems = {}
         @numbers = kind.fields.to_h { |field| [field.name, read(field)] }
@@ -22,9 +25,16 @@ module Dakren
 
       # @param record [Stores::Tool]
       # @return [ToolForm] as it opens
-      def self.of(record)
+      def self.of(record, system = "metric")
         kind = ToolKinds::ALL.fetch(record.kind)
-        new(kind, { "name" => record.name, **record.numbers.transform_values { |number| Check.plain(number) } })
+        shown = kind.fields.to_h { |field| [field.name, shown(field, record.numbers[field.name], system)] }
+        new(kind, { "name" => record.name, **shown }, system)
+      end
+
+      # @return [String] a number as the reader has it
+      def self.shown(field, number, system)
+        unit = Words::Systems.unit_of(field.bare, system)
+        Check.plain(unit == field.bare || number.nil? ? number : Measure::Units.from_core(number.to_f, unit).round(5))
       end
 
       # @return [Hash{Symbol=>Object}] the record's columns
@@ -38,7 +48,11 @@ module Dakren
         text = value(field.name).strip
         return field.fallback.to_f if text.empty? && field.fallback
 
-        Measure::Typed.read(text, field: field.name, units: field.units, bare: field.bare, allowed: field.allowed).to_f
+        kept = @before[field.name]
+        return kept if kept && text == self.class.shown(field, kept, @system)
+
+        Measure::Typed.read(text, field: field.name, units: field.units, bare: Words::Systems.unit_of(field.bare, @system),
+          allowed: field.allowed).to_f
       rescue InputError => e
         problems[field.name] = e.allowed
         nil

@@ -37,7 +37,7 @@ module Dakren
         draw_target(svg)
         draw_lines(svg) if @walk.recipe.method == :graduated
         svg.text(@left + (@wide / 2), TOP + @high + 20,
-          "#{@cup.name}, #{@wording.show(Quantity.new(value: @cup.top_mm, unit: :mm))} across", text_anchor: "middle",
+          "#{@wording.vessel(@cup.name)}, #{@wording.show(Quantity.new(value: @cup.top_mm, unit: :mm))} across", text_anchor: "middle",
           class: "t-small")
         svg.to_s
       end
@@ -45,7 +45,7 @@ module Dakren
       private
 
       def label
-        "#{@cup.name} to scale, filled to #{fill(in_now).round} mm"
+        "#{@wording.vessel(@cup.name)} to scale, filled to #{fill(in_now).round} mm"
       end
 
       def in_now
@@ -109,17 +109,24 @@ module Dakren
 
       # Where each part must reach.
       def draw_reaches(svg)
-        return if @walk.finished?(:second)
-
-        planned = @walk.recipe.planned
-        first, second = @walk.parts
-        readings = @walk.readings
-        { first => readings[0] || planned[first], second => @walk.running.target([readings[0] || planned[first]]) }.each do |name, ml|
+        reaches.each do |name, ml|
           y = level(@cup.fill_mm(ml.to_f))
           svg.line(@left - 14, y, @left + @wide + 8, y, stroke: CupRow::COLOURS.fetch(name), stroke_width: 3)
           svg.text(@left - 16, y - 5, "#{name} to", class: "t-small", text_anchor: "end")
           svg.text(@left - 16, y + 9, @wording.volume(ml).join(" "), class: "t-small", text_anchor: "end")
         end
+      end
+
+      # Lines to fill to: of both parts at first, then of what is added to correct it.
+      # @return [Hash{Symbol=>Numeric}] ml by part
+      def reaches
+        return { @walk.part => @walk.target } if @walk.step&.name == :mend
+        return {} if @walk.finished?(:second)
+
+        planned = @walk.recipe.planned
+        first, second = @walk.parts
+        reached = @walk.readings[0] || planned[first]
+        { first => reached, second => @walk.running.target([reached]) }
       end
 
       def corners(from, to)

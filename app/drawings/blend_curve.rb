@@ -7,7 +7,8 @@ module Dakren
       WIDE = 470
       HIGH = 220
       # Where ticks stand, minutes: no more than fit are drawn.
-      TICKS_MIN = [5, 10, 15, 20, 30, 45, 60, 90, 120, 180, 240, 360, 480, 720, 1440, 2880, 4320, 7200, 10_080, 20_160, 43_200].freeze
+      TICKS_MIN = [5, 10, 15, 20, 30, 45, 60, 90, 120, 180, 240, 360, 480, 720, 1080, 1440, 1800, 2160, 2880, 4320, 7200, 10_080, 20_160,
+        43_200].freeze
       SHARES = [0, 25, 50, 75, 100].freeze
 
       # share_pct: of the second hardener; cup: Cure::Band of minutes; ready_min: from the start, nil where it is not within 60 days.

@@ -30,7 +30,7 @@ module Dakren
         width = LEFT + (shown.size * (@cup_wide + GAP)) + (more.positive? ? 64 : 4)
         svg = Svg.new(width, @cup_high + 44,
           label: "#{wording_of_cups} to scale, #{"each " if @plan.batches.size > 1}filled #{@plan.portions.first.fill_mm.round} mm deep " \
-                 "in a #{@cup.name}")
+                 "in a #{@wording.vessel(@cup.name)}")
         shown.each_with_index { |batch, i| draw(svg, batch, LEFT + (i * (@cup_wide + GAP)), first: i.zero?) }
         svg.text(LEFT + (shown.size * (@cup_wide + GAP)), 8 + (@cup_high / 2), "+ #{more} more", class: "t-text") if more.positive?
         svg.to_s
@@ -50,7 +50,7 @@ module Dakren
 
       def draw(svg, batch, x, first:)
         svg.group(class: "batch", data_batch: "#{@key}-#{batch.number}") do
-          svg.note("Cup #{batch.number}: #{mass(batch)} in a #{@cup.name}")
+          svg.note("Cup #{batch.number}: #{mass(batch)} in a #{@wording.vessel(@cup.name)}")
           layers(batch).each { |name, from, to| draw_layer(svg, x, from, to, name) }
           draw_cup(svg, x)
           svg.text(x + (@cup_wide / 2), @cup_high + 24, mass(batch), text_anchor: "middle", class: "t-figure")

@@ -224,7 +224,7 @@ module Dakren
 
       # @param scale [Float] px to the mm
       def draw(svg, x, y, scale, wording)
-        unit = if wording.system == "us" then NEAR_PX / scale < 914 ? 25.4 : 304.8
+        unit = if wording.us?(:length) then NEAR_PX / scale < 914 ? 25.4 : 304.8
                else 1.0
                end
         wanted = NEAR_PX / scale / unit

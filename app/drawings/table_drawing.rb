@@ -68,7 +68,7 @@ module Dakren
 
       # 1, 2 or 5 times a power of ten, in mm or in inches.
       def round_step(least_mm)
-        unit = @wording.system == "us" ? 25.4 : 1.0
+        unit = @wording.us?(:length) ? 25.4 : 1.0
         wanted = least_mm / unit
         power = 10.0**Math.log10(wanted).floor
         ([1, 2, 5, 10].find { |step| step * power >= wanted } * power * unit).round(4)

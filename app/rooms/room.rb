@@ -75,7 +75,7 @@ module Dakren
         end
 
         def page_system
-          Stores::Settings::SYSTEMS.include?(word("units_on_page")) ? word("units_on_page") : settings_row.units
+          Words::Systems.known?(word("units_on_page")) ? word("units_on_page") : settings_row.units
         end
 
         def token

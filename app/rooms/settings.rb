@@ -25,7 +25,7 @@ module Dakren
       end
 
       get "/tools/new" do
-        edit_tool(Stores::Tool.new, Document::ToolForm.new(kind_of(word("kind")), {}), fresh: true)
+        edit_tool(Stores::Tool.new, Document::ToolForm.new(kind_of(word("kind")), {}, wording.system), fresh: true)
       end
 
       post "/tools" do
@@ -35,7 +35,7 @@ module Dakren
       get %r{/tools/(\d{1,15})} do |id|
         record = find_tool(id)
         @weighing = check_weighing unless word("strokes").empty?
-        edit_tool(record, Document::ToolForm.of(record))
+        edit_tool(record, Document::ToolForm.of(record, wording.system))
       end
 
       post %r{/tools/(\d{1,15})} do |id|
@@ -91,13 +91,13 @@ module Dakren
         end
 
         def edit_tool(record, form, fresh: false)
-          shown = ToolPage.new(record, form, typed, fresh: fresh, weighing: @weighing)
+          shown = ToolPage.new(record, form, typed, wording, fresh: fresh, weighing: @weighing)
           @title = shown.title
           erb :"settings/tool", locals: { page: shown }
         end
 
         def save_tool(record, kind)
-          form = Document::ToolForm.new(kind, typed)
+          form = Document::ToolForm.new(kind, typed, page_system, before: record.numbers)
           if form.valid?
             record.assign_attributes(form.columns)
             return redirect("/settings#tools", 303) if record.save

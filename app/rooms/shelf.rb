@@ -45,7 +45,7 @@ module Dakren
         end
 
         def new_sheet
-          { "ratio_by" => "weight", "reference_temp_c" => settings_row.units == "us" ? "77" : "25" }
+          { "ratio_by" => "weight", "reference_temp_c" => wording.us?(:temperature) ? "77" : "25" }
         end
 
         # What was typed, with its sheet where that does not take too long.

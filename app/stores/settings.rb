@@ -6,9 +6,7 @@ module Dakren
     class Settings < Base
       self.table_name = "settings"
 
-      SYSTEMS = %w[metric us].freeze
-
-      validates :units, inclusion: { in: SYSTEMS }
+      validate { errors.add(:units, "must be metric, US, or each of them apart") unless Words::Systems.known?(units.to_s) }
       validates :shop_temp_c, numericality: { greater_than_or_equal_to: -40, less_than_or_equal_to: 120 }
 
       # @return [Settings] the shop's row, made on first use

@@ -7,6 +7,8 @@ module Dakren
     #
     #   Wording.new("metric").show(Quantity.new(value: 716.3, unit: :g))   # => "716 g"
     class Wording
+      include Localised
+
       # Core unit => [unit shown, word] by size, the first whose limit (in the core's unit) is not reached.
       METRIC = {
         mm: [[10_000, :mm, "mm"], [nil, :m, "m"]],
@@ -14,7 +16,7 @@ module Dakren
         m2: [[nil, nil, "m²"]],
         g: [[10_000, :g, "g"], [nil, :kg, "kg"]],
         ml: [[10_000, :ml, "ml"], [nil, :L, "litre"]],
-        c: [[nil, :C, "°C"]],
+        c: [[nil, :C, "°C"]], c_step: [[nil, :c_step, "°C"]],
         "g/m2": [[nil, :"g/m2", "g/m²"]],
         "m2/h": [[nil, :"m2/h", "m²/h"]], "m/h": [[nil, :"m/h", "m/h"]], "g/min": [[nil, :"g/min", "g/min"]]
       }.freeze
@@ -24,10 +26,13 @@ module Dakren
         m2: [[nil, nil, "sq ft"]],
         g: [[1000, :oz, "oz"], [nil, :lb, "lb"]],
         ml: [[3785, :"fl oz", "fl oz"], [nil, :gal, "gal"]],
-        c: [[nil, :F, "°F"]],
+        c: [[nil, :F, "°F"]], c_step: [[nil, :f_step, "°F"]],
         "g/m2": [[nil, :"oz/yd2", "oz/yd²"]],
         "m2/h": [[nil, :"ft2/h", "sq ft/h"]], "m/h": [[nil, :"ft/h", "ft/h"]], "g/min": [[nil, :"oz/min", "oz/min"]]
       }.freeze
+      # Which of the three switches each unit goes by.
+      KINDS = { mm: :length, film_mm: :length, m2: :area, g: :mass, ml: :volume, c: :temperature, c_step: :temperature, "g/m2": :cover,
+                "m2/h": :area_rate, "m/h": :length_rate, "g/min": :mass_rate }.freeze
       SQUARE_FEET_PER_M2 = 1 / 0.09290304
       SQUARE_MM_PER_SQUARE_INCH = 645.16
       PLAIN = { count: "", "": "", "g/ml": "g/ml", "/h": "an hour", pct: "%", phr: "phr" }.freeze
@@ -44,7 +49,13 @@ module Dakren
       # @param system [String] "metric" or "us"
       def initialize(system)
         @system = system
-        @table = system == "us" ? US : METRIC
+        @table = METRIC.to_h { |unit, metric| [unit, us?(KINDS.fetch(unit)) ? US.fetch(unit) : metric] }
+      end
+
+      # Does the reader have US units of this kind?
+      # @param kind [Symbol] of Measure::Units
+      def us?(kind)
+        Systems.us?(system, kind)
       end
 
       # @param quantity [Quantity]
@@ -67,11 +78,11 @@ module Dakren
         return [minutes(value), ""] if unit == :min
         return [significant(value), PLAIN.fetch(unit)] if PLAIN.key?(unit)
         return [significant(value), COUNTED.fetch(unit)[value == 1 ? 0 : 1]] if COUNTED.key?(unit)
-        return system == "us" ? [significant(value.to_f / SQUARE_MM_PER_SQUARE_INCH), "sq in"] : [significant(value), "mm²"] if unit == :mm2
+        return { mm2: method(:small_area), c_step: method(:degrees_apart) }.fetch(unit).call(value) if %i[mm2 c_step].include?(unit)
 
         _, name, word = @table.fetch(unit).find { |limit, *| limit.nil? || value.to_f.abs < limit }
         shown = if name then Measure::Units.from_core(value.to_f, name)
-                else system == "us" ? value.to_f * SQUARE_FEET_PER_M2 : value.to_f
+                else us?(:area) ? value.to_f * SQUARE_FEET_PER_M2 : value.to_f
                 end
         [unit == :c ? degrees(shown) : significant(shown), word]
       end
@@ -82,7 +93,7 @@ module Dakren
       def weight(grams, resolution_g: 0.1)
         return ["unknown", ""] if grams.nil?
 
-        unit = system == "us" ? :oz : :g
+        unit = us?(:mass) ? :oz : :g
         step = Measure::Units.from_core(resolution_g.to_f, unit)
         [format("%.#{(-Math.log10(step) - 1e-9).ceil.clamp(0, 4)}f", Measure::Units.from_core(grams.to_f, unit)), unit.to_s]
       end
@@ -91,7 +102,7 @@ module Dakren
       def volume(ml)
         return ["unknown", ""] if ml.nil?
 
-        unit, finest, whole = system == "us" ? [:"fl oz", 2, 1000] : [:ml, 1, 1000]
+        unit, finest, whole = us?(:volume) ? [:"fl oz", 2, 1000] : [:ml, 1, 1000]
         value = Measure::Units.from_core(ml.to_f, unit)
         decimals = if value >= whole then finest - 1
                    else value < 1 ? finest + 1 : finest
@@ -174,18 +185,28 @@ module Dakren
       # @param sentence [Working, Care::Caution] a sentence with named gaps
       # @return [String] with its quantities filled in
       def fill(sentence)
-        sentence.says.gsub(/%\{(\w+)\}/) { show(sentence.parts.fetch(Regexp.last_match(1).to_sym)) }
+        local(sentence.says).gsub(/%\{(\w+)\}/) { show(sentence.parts.fetch(Regexp.last_match(1).to_sym)) }
       end
 
       def bare_length
-        system == "us" ? :in : :mm
+        us?(:length) ? :in : :mm
       end
 
       def bare_temperature
-        system == "us" ? :F : :C
+        us?(:temperature) ? :F : :C
       end
 
       private
+
+      # The section of a bead, the floor of a cup.
+      def small_area(value)
+        us?(:area) ? [significant(value.to_f / SQUARE_MM_PER_SQUARE_INCH), "sq in"] : [significant(value), "mm²"]
+      end
+
+      # Degrees between two temperatures.
+      def degrees_apart(value)
+        us?(:temperature) ? [degrees(value * 1.8), "°F"] : [degrees(value), "°C"]
+      end
 
       def hours(minutes)
         whole, rest = minutes.divmod(60)

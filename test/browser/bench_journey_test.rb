@@ -85,7 +85,7 @@ class BenchJourneyTest < BrowserTest
     assert_in_delta resin + (resin * 0.99 / 2.28), target, 0.11
     hold_until(target + 2)
     click_button "Poured too much"
-    assert_selector ".bench-steps [aria-current]", text: "Mend"
+    assert_selector ".bench-steps [aria-current]", text: "Correct"
     assert_text "resin: the cup becomes"
     mended = target
     fill_in "or type what a scale shows", with: format("%.1f", mended)

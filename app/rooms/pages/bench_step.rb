@@ -59,7 +59,7 @@ module Dakren
       end
 
       def plain(**more)
-        View.new(heading: step.tells, told: step.told, **more)
+        View.new(heading: @wording.local(step.tells), told: step.told.map { |words| @wording.local(words) }, **more)
       end
 
       def of_tins
@@ -99,7 +99,7 @@ module Dakren
 
       def of_tare
         shown = @scale && [@scale.usable? ? grams(@scale.value)[0] : @scale.state.to_s, ""]
-        plain.with(told: ["#{recipe.cup.name}, round and smooth, no ribs.", too_coarse].compact, now: shown,
+        plain.with(told: ["#{@wording.vessel(recipe.cup.name)}, round and smooth, no ribs.", too_coarse].compact, now: shown,
           lost: @scale ? nil : "No scale is heard: tare yours by hand.",
           switch: @scale && @devices.pretended?(:scale) ? ["tare", "Set the cup and tare"] : nil,
           fields: [reading("or leave it untared: it shows")])

@@ -18,7 +18,7 @@ module Dakren
       def field(key, hint: nil, **more)
         field = definition(key)
         Control.new(name: key, label: field.page_label(system), value: shown(key), problem: @desk.problem(key), complaint: field.label,
-          note: understood(key) || hint || field.hint, placeholder: field.usual, **more)
+          note: understood(key) || @wording.local(hint || field.hint), placeholder: @wording.local(field.usual), **more)
       end
 
       # A day and hour.
@@ -39,7 +39,10 @@ module Dakren
       # @param usual [String, nil] what it stands at while nobody has chosen
       def choice(key, usual: nil, **more)
         field = definition(key)
-        Control.new(name: key, label: field.short || field.label, value: @desk.choice(key, usual), choices: field.choices.to_a,
+        Control.new(name: key, label: field.short || field.label, value: @desk.choice(key, usual),
+          choices: field.choices.map do |value, words|
+            [value, @wording.local(words)]
+          end,
           problem: @desk.problem(key), **more)
       end
 

@@ -97,15 +97,20 @@ module Dakren
 
       # @return [Array<Control>] what is asked
       def controls
-        degrees = "°#{@system == "us" ? "F" : "C"}"
-        [input("amount", "How much", placeholder: @system == "us" ? "2 oz, 3 fl oz, 4 strokes" : "60 g, 50 ml, 4 strokes, 6 drops"),
+        degrees = "°#{warm}"
+        [input("amount", "How much", css: "wide", placeholder: if Words::Systems.us?(@system, :mass)
+                                                                 "2 oz, 3 fl oz, 4 strokes"
+                                                               else
+                                                                 "60 g, " \
+                                                                   "50 ml, 4 strokes, 6 drops"
+                                                               end),
           listed("sheet", "Resin and hardener", SHEETS.call), listed("method", "Measured by", @form.methods),
           listed("powder", "Powder", Document::OneOff::POWDERS), input("room", "It is here, #{degrees}")]
       end
 
       # @return [Array<Control>] what is seldom asked
       def more
-        [input("tins", "Tins, °#{@system == "us" ? "F" : "C"}", placeholder: "as it is here"),
+        [input("tins", "Tins, °#{warm}", placeholder: "as it is here"),
           listed("first", "Pour first", Document::OneOff::PARTS)]
       end
 
@@ -120,6 +125,10 @@ module Dakren
       end
 
       private
+
+      def warm
+        Words::Systems.us?(@system, :temperature) ? "F" : "C"
+      end
 
       def input(name, label, **more)
         Control.new(name: name, label: label, value: @form.value(name), problem: problems[name],

@@ -28,7 +28,7 @@ module Dakren
       # @return [Array(String, String), nil]
       def words
         return if @choice.nil? || offer.nil?
-        return ["Not with the #{@chosen.tool.name}: #{@chosen.refusal}.", instead] if @chosen&.refusal
+        return ["Not with the #{@chosen.tool.name}: #{@wording.local(@chosen.refusal)}.", instead] if @chosen&.refusal
         if offer.doubt
           return [doubtful,
             [counted, instead, ("Measure it all the same if it must be." unless offer.budget.assumed?)].compact.join(" ")]
@@ -42,7 +42,8 @@ module Dakren
       def others
         return [] if @choice.nil?
 
-        @choice.offers.select(&:refusal).reject { |other| other == @chosen }.map { |other| "#{other.tool.name}: #{other.refusal}" }
+        refused = @choice.offers.select { |other| other.refusal && other != @chosen }
+        refused.map { |other| "#{other.tool.name}: #{@wording.local(other.refusal)}" }
       end
 
       private

@@ -81,7 +81,8 @@ module Dakren
       def cups_caption
         count = plan.batches.size == 1 ? "one" : plan.batches.size
         dome = plan.order.method == :graduated ? "; thin part first: thick resin domes and hides the line" : ""
-        "#{count} × #{plan.portions.first.cup.name}, to scale, mixed #{@wording.minutes(plan.portions.first.mixing_min)}#{dome}"
+        "#{count} × #{@wording.vessel(plan.portions.first.cup.name)}, to scale, mixed #{@wording.minutes(plan.portions.first.mixing_min)}" \
+          "#{dome}"
       end
 
       # @return [Array(String, String), nil] see PackWords
@@ -125,7 +126,7 @@ module Dakren
       # @return [Array<String>, nil]
       def largest
         found = @ticket.open? && plan.largest or return
-        [show(found.mass_g, :g), found.cup.name, @wording.minutes(found.needed_min), @wording.minutes(found.usable_min)]
+        [show(found.mass_g, :g), @wording.vessel(found.cup.name), @wording.minutes(found.needed_min), @wording.minutes(found.usable_min)]
       end
 
       # "Empty each cup within 24 min; left standing it smokes after 31 min.": the first one by the clock.
@@ -163,7 +164,7 @@ module Dakren
         tray, gained = plan.tray_gain
         return unless tray && gained > 0.1 * plan.usable.middle
 
-        "In a #{tray.name}, this batch lasts #{@wording.minutes(gained)} longer."
+        "In a #{@wording.vessel(tray.name)}, this batch lasts #{@wording.minutes(gained)} longer."
       end
 
       def measuring

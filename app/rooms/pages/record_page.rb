@@ -68,7 +68,7 @@ module Dakren
       # @return [Array<Array(String, String)>] what it is called, and what it was
       def facts
         [["planned", measured(@walk.recipe.planned.values.sum)], ["tins", "#{degrees(@walk.tins_c)}, #{source(:tins_c)}"],
-          ["room", "#{degrees(@walk.room_c)}, #{source(:room_c)}"], ["cup", @walk.recipe.cup.name], lots,
+          ["room", "#{degrees(@walk.room_c)}, #{source(:room_c)}"], ["cup", @wording.vessel(@walk.recipe.cup.name)], lots,
           (["poured after", minutes(@walk.met_at, @walk.poured_at)] if @walk.met_at && @walk.poured_at),
           (["mixed", minutes(@walk.mixing_from, @walk.at(:mix))] if @walk.mixing_from && @walk.at(:mix))].compact
       end

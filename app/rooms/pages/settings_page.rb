@@ -32,6 +32,14 @@ module Dakren
         Document::SettingsForm::UNITS.map { |value, words| [value, words, @form.typed["units"] == value] }
       end
 
+      # Lengths, amounts and temperatures, each by itself.
+      # @return [Array<Control>]
+      def apart
+        Document::SettingsForm::APART.map do |name, (label, choices)|
+          Control.new(name: name, label: label, choices: choices.to_a, value: @form.typed[name].to_s)
+        end
+      end
+
       def units_problem
         @form.problems["units"]
       end
@@ -63,7 +71,10 @@ module Dakren
       def tools
         Stores::Tool.order(:kind, :name).map do |tool|
           kind = Document::ToolKinds::ALL.fetch(tool.kind)
-          numbers = kind.fields.map { |field| "#{field.label.downcase} #{Check.plain(tool.numbers[field.name])} #{field.bare}" }
+          numbers = kind.fields.map do |field|
+            number = Document::ToolForm.shown(field, tool.numbers[field.name], @wording.system)
+            "#{field.label.downcase} #{number} #{Words::Systems.unit_of(field.bare, @wording.system)}"
+          end
           [tool.id, tool.name, kind.label.downcase, numbers.join(", ")]
         end
       end
@@ -77,14 +88,17 @@ module Dakren
       def weighed
         Stores::OwnFigure.group(:sort, :name).pluck(:sort, :name, Arel.sql("avg(value)"), Arel.sql("count(*)"))
           .map do |sort, name, mean, count|
-            Weighed.new(words: SettingsPage.weighable["#{sort}:#{name}"] || name, sort: sort, name: name,
+            Weighed.new(words: local(SettingsPage.weighable["#{sort}:#{name}"] || name), sort: sort, name: name,
               mean: "#{Check.plain(mean.round(1))}, #{@wording.counted(count, :weighing)}")
           end
       end
 
       # @return [Array<Control>]
       def weighing
-        [Control.new(name: "what", label: "What was weighed", choices: SettingsPage.weighable.to_a, value: @what),
+        [Control.new(name: "what", label: "What was weighed", choices: SettingsPage.weighable.transform_values do |words|
+          local(words)
+        end.to_a,
+          value: @what),
           Control.new(name: "value", label: "It was", value: @value, problem: @wrong, complaint: "")]
       end
 
@@ -128,6 +142,11 @@ module Dakren
 
       private
 
+      # The shop's own figures are kept and told in metric units; a figure typed with its unit is understood either way.
+      def local(words)
+        @wording.local(words)
+      end
+
       def text(name, label, **more)
         Control.new(name: name, label: label, value: @form.typed[name], problem: @form.problems[name], **more)
       end
@@ -147,7 +166,8 @@ module Dakren
 
       # @param record [Stores::Tool] @param form [Document::ToolForm] @param typed [Hash] of the check weighing
       # @param weighing [Array(Symbol, String), nil] what a check weighing told
-      def initialize(record, form, typed, fresh:, weighing: nil)
+      def initialize(record, form, typed, wording, fresh:, weighing: nil)
+        @wording = wording
         @record = record
         @form = form
         @typed = typed
@@ -170,7 +190,7 @@ module Dakren
       # @return [Array<Control>]
       def fields
         [control("name", "Name", css: "wide"), *@form.kind.fields.map do |field|
-          control(field.name, "#{field.label}, #{field.bare}", complaint: field.label,
+          control(field.name, "#{field.label}, #{Words::Systems.unit_of(field.bare, @wording.system)}", complaint: field.label,
             placeholder: field.fallback && "#{field.fallback} if left empty")
         end]
       end

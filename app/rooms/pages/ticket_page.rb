@@ -84,7 +84,7 @@ module Dakren
         tools = @planning.tools
         [@form.choice("#{key}kind"), sheet_choice, *blend_controls, @form.pick("#{key}method", tools.method_choices.to_a,
           chosen("method", tools.method_choices)),
-          @form.pick("#{key}cup", tools.cup_choices.to_a, pass.cup_choice),
+          @form.pick("#{key}cup", tools.cup_choices.map { |value, words| [value, @wording.vessel(words)] }, pass.cup_choice),
           *pass.asked.reject { |input| NOTED.include?(input.name) || input.unit == :rows }.map { |input| control(input) }]
       end
 
@@ -150,7 +150,9 @@ module Dakren
         cure = planned? && ticket.task.service_of(@desk.room, plan) or return
         bears = "As cured here it bears #{show(cure.bears_c, :c)}#{" only" unless cure.enough?}."
         [cure.enough?, bears, [(post_cure(cure.post_cure) unless cure.enough?),
-          ("Assumed, since the sheet is silent: the warmest it cured at and 10 °C." if cure.assumed?)].compact.join(" ")]
+          (if cure.assumed?
+             "Assumed, since the sheet is silent: #{@wording.local("the warmest it cured at, 10 °C more")}."
+           end)].compact.join(" ")]
       end
 
       # @return [Array<Care::Caution>]
@@ -223,7 +225,9 @@ module Dakren
         with = @desk.document["#{key}blend_with"].to_s
         return [] if others.empty? && with.empty?
 
-        choice = @form.pick("#{key}blend_with", [["", "no other hardener"], *others], with)
+        # The resin is known: the hardener's own name is enough.
+        named = others.map { |id, words| [id, words.delete_prefix("#{pass.sheet&.resin} + ")] }
+        choice = @form.pick("#{key}blend_with", [["", "no other"], *named], with, css: "blend-choice")
         return [choice] unless pass.blended?
 
         share = @desk.entry("#{key}blend_share")
@@ -275,7 +279,8 @@ module Dakren
 
       def post_cure(told)
         at, ramp, soak = told
-        at && "A post-cure is planned: up by #{Plan::WorkSteps::RAMP_C_PER_H.round} °C an hour in #{@wording.minutes(ramp)}, " \
+        at && "A post-cure is planned: up by #{@wording.local("#{Plan::WorkSteps::RAMP_C_PER_H.round} °C an hour")} in " \
+              "#{@wording.minutes(ramp)}, " \
               "then #{@wording.minutes(soak)} at #{show(at, :c)}."
       end
 

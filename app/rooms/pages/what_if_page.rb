@@ -45,7 +45,7 @@ module Dakren
       # @return [Control]
       def cup
         Control.new(name: "wi_cup", label: "the cup were", value: @told["wi_cup"].to_s,
-          choices: [["", "as planned"], *@cups.map { |name| [name, name] }])
+          choices: [["", "as planned"], *@cups.map { |name| [name, @wording.vessel(name)] }])
       end
     end
   end

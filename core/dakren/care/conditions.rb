@@ -57,9 +57,10 @@ module Dakren
         return if dew_c.nil? || @surface_c - dew_c >= DEW_MARGIN_C
 
         Caution.new(at: :conditions, grave: true,
-          says: "The surface, %{surface}, is within #{DEW_MARGIN_C} °C of the dew point, %{dew}: it must not be coated.",
+          says: "The surface, %{surface}, is within %{margin} of the dew point, %{dew}: it must not be coated.",
           first: "Warm the work or dry the air.",
-          parts: { surface: Quantity.new(value: @surface_c, unit: :c), dew: Quantity.new(value: dew_c, unit: :c) })
+          parts: { surface: Quantity.new(value: @surface_c, unit: :c), dew: Quantity.new(value: dew_c, unit: :c),
+                   margin: Quantity.new(value: DEW_MARGIN_C, unit: :c_step) })
       end
     end
   end

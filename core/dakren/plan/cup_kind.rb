@@ -97,5 +97,8 @@ module Dakren
     USUAL_TRAYS = [
       ["small tray, 200 mm", 190, 210, 40], ["wide tray, 300 mm", 290, 310, 50], ["wide tray, 450 mm", 440, 460, 60]
     ].map { |name, bottom, top, height| CupKind.new(name: name, bottom_mm: bottom, top_mm: top, height_mm: height) }.freeze
+
+    # Names of vessels most shops have, which nobody here has given them.
+    USUAL_NAMES = (USUAL_CUPS + USUAL_TRAYS).map(&:name).freeze
   end
 end
