@@ -83,8 +83,8 @@ class UsTest < AppTest
     assert_includes words, "Resin, a stroke, fl oz"
     told = pumps.numbers.keys.to_h { |name| [name, page[/name="#{name}" value="([^"]*)"/, 1]] }
     assert_equal "0.54102", told["resin_ml"]
-    post "/settings/tools/#{pumps.id}", { "authenticity_token" => hidden("authenticity_token"), "units_on_page" => "us", "name" => pumps.name,
-                                         **told, "hardener_ml" => "0.25" }
+    post "/settings/tools/#{pumps.id}", { "authenticity_token" => hidden("authenticity_token"), "units_on_page" => "us",
+                                          "name" => pumps.name, **told, "hardener_ml" => "0.25" }
 
     assert_equal 16, pumps.reload.numbers["resin_ml"]
     assert_in_delta 7.3934, pumps.numbers["hardener_ml"], 1e-4
