@@ -111,7 +111,7 @@ module Dakren
         reading = reading_g
         return if @complaint
 
-        @walk.running.amounts([*@walk.readings, reading])
+        @walk.running.amounts([*@walk.readings, reading - @walk.contents.between])
         @kind = :weighed
         @data = { step: step, reading_g: reading.to_f, **source }
       end

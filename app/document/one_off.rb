@@ -37,7 +37,7 @@ module Dakren
 
       # @return [Hash{String=>String}] ways to measure it: the usual ones, and the shop's own tools
       def methods
-        METHODS.merge(@tools.method_choices.except("scale", "graduated"))
+        METHODS.merge(@tools.method_choices.except("scale", "graduated", "eye"))
       end
 
       # @return [Symbol] the unit a bare number means

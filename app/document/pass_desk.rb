@@ -71,7 +71,7 @@ module Dakren
         return ToolShelf.method_of(tool) if tool
         return :pack if @figures[:pack]
 
-        @reading.text("method") == "graduated" ? :graduated : :scale
+        { "graduated" => :graduated, "eye" => :eye }.fetch(@reading.text("method"), :scale)
       end
 
       def cup_choice

@@ -79,7 +79,7 @@ module Dakren
 
       def method_choices
         {
-          "scale" => "scale", "graduated" => "graduated cup",
+          "scale" => "scale", "graduated" => "graduated cup", "eye" => "by eye, stiff paste",
           **@tools.reject { |_, tool| tool.is_a?(Plan::CupKind) }.transform_values(&:name)
         }
       end

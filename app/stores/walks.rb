@@ -4,6 +4,10 @@ module Dakren
   module Stores
     # Batches between the records and the bench's walk.
     module Walks
+      # What is kept with a batch where nothing else is told.
+      USUAL = { method: "scale", powder: nil, powder_name: nil, powder_to_100_g: nil, powder_parts: nil, thicken_first: false, count: nil,
+                tool: nil, resolution_g: 0.1, parts_ml: nil, kind: nil, comb_mm: nil, hardeners: nil, after: Bench::USUAL_AFTER }.freeze
+
       module_function
 
       # @param record [Batch]
@@ -24,7 +28,8 @@ module Dakren
           first: kept.fetch("first").to_sym, cup: cup(kept.fetch("cup")), room_c: kept.fetch("room_c"), tins_c: kept.fetch("tins_c"),
           method: kept.fetch("method").to_sym, placing_min: kept.fetch("placing_min"), powder: kept["powder"]&.to_sym,
           powder_name: kept["powder_name"] || "silica",
-          powder_to_100_g: kept["powder_to_100_g"], parts_ml: kept["parts_ml"]&.to_h { |part, ml| [part.to_sym, Rational(ml)] },
+          powder_to_100_g: kept["powder_to_100_g"], powder_parts: kept["powder_parts"], thicken_first: kept["thicken_first"] == true,
+          parts_ml: kept["parts_ml"]&.to_h { |part, ml| [part.to_sym, Rational(ml)] },
           kind: kept["kind"]&.to_sym, comb_mm: kept["comb_mm"],
           hardeners: kept["hardeners"]&.map { |name, share| [name, Rational(share)] },
           resolution_g: kept.fetch("resolution_g", 0.1), count: count(kept["count"]), tool: kept["tool"],
@@ -46,17 +51,17 @@ module Dakren
       # @param sheet [Sheet]
       # @param total_g [Rational]
       # @param cup [Plan::CupKind]
+      # @param told [Hash] what else the recipe says, see Bench::Recipe; what is not told is as in USUAL
       # @return [Batch] saved
-      def start(sheet:, name:, total_g:, cup:, room_c:, tins_c:, first:, placing_min:, method: "scale",
-        powder: nil, powder_name: nil, powder_to_100_g: nil, count: nil, tool: nil, resolution_g: 0.1, job: nil, cup_number: nil,
-        parts_ml: nil, kind: nil, comb_mm: nil, hardeners: nil, after: Bench::USUAL_AFTER)
+      def start(sheet:, name:, total_g:, cup:, room_c:, tins_c:, first:, placing_min:, job: nil, cup_number: nil, **told)
+        unknown = told.keys - USUAL.keys
+        raise ArgumentError, "unknown #{unknown.join(", ")}" unless unknown.empty?
+
         Batch.create!(job: job, cup_number: cup_number, name: name,
           sheet: sheet.is_a?(Hash) ? sheet : sheet.attributes.except("id", "created_at", "updated_at", "lock_version", "calibration"),
-          recipe: { total_g: total_g.to_s, first: first, room_c: room_c, tins_c: tins_c, method: method, placing_min: placing_min,
-                    powder: powder, powder_name: powder_name,
-                    powder_to_100_g: powder_to_100_g, parts_ml: parts_ml&.transform_values(&:to_s),
-                    kind: kind, comb_mm: comb_mm, hardeners: hardeners, count: count, tool: tool, resolution_g: resolution_g, after: after,
-                    cup: { name: cup.name, bottom_mm: cup.bottom_mm, top_mm: cup.top_mm, height_mm: cup.height_mm } })
+          recipe: { **USUAL, **told, total_g: total_g.to_s, first: first, room_c: room_c, tins_c: tins_c, placing_min: placing_min,
+                                     parts_ml: told[:parts_ml]&.transform_values(&:to_s),
+                                     cup: { name: cup.name, bottom_mm: cup.bottom_mm, top_mm: cup.top_mm, height_mm: cup.height_mm } })
       end
     end
   end

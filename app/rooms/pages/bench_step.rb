@@ -203,12 +203,25 @@ module Dakren
         "Not yet long enough. Streaks left in the cup stay sticky on the work: press again only if it is clear through."
       end
 
+      def of_prethicken
+        plain(target: grams(recipe.first_powder_g)).with(told: [*step.told, powders(recipe.first_powder_g)].compact)
+      end
+
       def of_powder
         grade = recipe.powder
-        plain(target: grams(recipe.powder_g(@walk.mass_g))).with(
-          told: ["#{recipe.powder_name}, to #{grade}: #{Dakren::Bench::POWDER_WORDS.fetch(grade)}. " \
-                 "As the cup warms the mix thins: add a scoop if it slumped, then spread at once."]
+        grams = recipe.powder_g(@walk.mass_g) - (@walk.at(:prethicken) ? recipe.first_powder_g : 0)
+        plain(target: self.grams(grams)).with(
+          told: ["#{recipe.powder_name}, to #{grade}: #{Dakren::Bench::POWDER_WORDS.fetch(grade)}, like " \
+                 "#{Work::Filler::GRADES.fetch(grade).kitchen}. As the cup warms the mix thins: add a scoop if it slumped, then spread " \
+                 "at once.",
+            powders(grams)].compact
         )
+      end
+
+      # Each powder of several, by weight.
+      def powders(all)
+        powder, to_100 = recipe.thickener
+        powder.parts && "#{powder.parts.map { |one, each| "#{one.label} #{weight(all * Exact.of(each) / Exact.of(to_100))}" }.join(", ")}."
       end
 
       def of_pour_out

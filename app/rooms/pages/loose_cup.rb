@@ -42,7 +42,7 @@ module Dakren
           count: count_of(portion.whole&.counted), tool: tool&.name, cup: portion.cup, room_c: order.room_c, tins_c: order.tins_c,
           resolution_g: Stores::Tool.shelf.resolution_g(order.sheet, portion.mass_g, tool), method: measured_by(order, portion),
           parts_ml: planned.split.resin_ml && { resin: planned.split.resin_ml, hardener: planned.split.hardener_ml },
-          first: { graduated: "hardener", pack: "resin" }.fetch(order.method, settings.pour_first),
+          first: first_of(coat, settings),
           placing_min: portion.needed_min - portion.mixing_min, **of_work(coat))
       end
 
@@ -59,12 +59,21 @@ module Dakren
         order.method.to_s
       end
 
+      # Into lines the thin part goes first; resin that is thickened or stirred alone must be in before the hardener.
+      def self.first_of(coat, settings)
+        return "resin" if coat.pass.figures[:thicken_first] == "half"
+
+        { graduated: "hardener", pack: "resin" }.fetch(coat.plan.order.method, settings.pour_first)
+      end
+
       # What the bench must know of the work itself.
       def self.of_work(coat)
-        { **powder_of(coat), hardeners: coat.plan.sheet.hardeners&.map do |name, share|
-          [name, share.to_s]
-        end, kind: coat.pass.kind.name.to_s, comb_mm: comb_of(coat)&.to_f,
+        { **powder_of(coat), hardeners: hardeners_of(coat), kind: coat.pass.kind.name.to_s, comb_mm: comb_of(coat)&.to_f,
                              after: coat.pass.steps & Dakren::Bench::AFTER.map(&:name) }
+      end
+
+      def self.hardeners_of(coat)
+        coat.plan.sheet.hardeners&.map { |name, share| [name, share.to_s] }
       end
 
       # Wet film the comb must show, thinner counted in.
@@ -78,7 +87,9 @@ module Dakren
         powder, to_100 = coat.plan.order.need.powder
         return {} unless powder
 
-        { powder: coat.pass.figures.fetch(:grade, coat.pass.kind.default(:grade)), powder_name: powder.label, powder_to_100_g: to_100 }
+        figures = coat.pass.figures
+        { powder: figures.fetch(:grade, coat.pass.kind.default(:grade)), powder_name: powder.label, powder_to_100_g: to_100,
+          powder_parts: powder.parts&.map { |one, grams| [one.name.to_s, grams] }, thicken_first: figures[:thicken_first] == "half" }
       end
 
       def self.planned_name(job, desk, coat, planned)
@@ -93,7 +104,7 @@ module Dakren
         found && { unit: found.counting.unit, resin: found.resin, hardener: found.hardener, alternate: found.counting.alternate }
       end
 
-      private_class_method :of_work, :comb_of, :measured_by, :powder_of, :planned_name, :count_of
+      private_class_method :first_of, :hardeners_of, :of_work, :comb_of, :measured_by, :powder_of, :planned_name, :count_of
 
       # @return [Array<Control>] what is asked
       def controls

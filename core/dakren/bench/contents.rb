@@ -43,13 +43,23 @@ module Dakren
       def readings
         poured.reduce([]) do |known, event|
           told = event.data[:reading_g] || event.data[:reading_ml]
-          [*known, told ? Exact.of(told) : running.target(known)]
+          [*known, if told
+                     Exact.of(told) - (event.data[:step].to_s == "second" ? between : 0)
+                   else
+                     running.target(known)
+                   end]
         end
       end
 
       # @return [Rational] what it showed last
       def last_reading
-        (readings.last || start_reading) + mends.sum { |event| mended(event) }
+        (readings.last || start_reading) + between + mends.sum { |event| mended(event) }
+      end
+
+      # What else went into the cup between its two parts and weighs on the scale: powder in the resin.
+      # @return [Rational]
+      def between
+        @recipe.weighed? && @done.any? { |event| event.data[:step].to_s == "prethicken" } ? @recipe.first_powder_g : Rational(0)
       end
 
       # Resin and hardener really in the cup, corrections included.

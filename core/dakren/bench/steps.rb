@@ -40,6 +40,10 @@ module Dakren
         only: :weighed?),
       Instruction.new(name: :first, title: "First", tells: "Pour %{part} until the scale shows", done: "%{part} is in",
         caution: "Add the last grams slowly."),
+      Instruction.new(name: :prethicken, title: "Thicken", only: :prethickened?, done: "It is half stiff",
+        tells: "Fold half of the powder into the resin.",
+        told: ["Not past half-way: stiff resin does not take the hardener evenly. Leave the cup on the scale as it is."],
+        caution: "Particulate mask: silica floats for hours."),
       Instruction.new(name: :second, title: "Second", tells: "Pour %{part} until the scale shows", done: "%{part} is in, start the clock",
         caution: {
           hardener: "Slow down at the end: extra hardener stays soft, extra resin can be mended.",
@@ -89,12 +93,12 @@ module Dakren
 
     # One batch as it is to be made. masses in g, temperatures °C; first: :resin or :hardener; parts_ml: what is planned of each part
     # where it is measured by volume, nil for as the ratio says; kind: of Work::Kinds, nil without a job; comb_mm: wet film the comb
-    # must show; powder: a grade of Work::Filler or nil; count: a Count or nil; placing_min: minutes it takes to use it up; after: names
+    # must show; powder: a grade of Work::Filler or nil; powder_parts: several, each with its grams to 100 g of mix; thicken_first: does
+    # half of it go into the resin first? count: a Count or nil; placing_min: minutes it takes to use it up; after: names
     # of AFTER that follow it.
     Recipe = Value.define(:name, :sheet, :total_g, :first, :cup, :room_c, :tins_c, :method, :placing_min, resolution_g: 0.1, powder: nil,
-      powder_name: "silica", powder_to_100_g: nil, count: nil, tool: nil, parts_ml: nil, kind: nil, comb_mm: nil,
-      hardeners: nil,
-      after: USUAL_AFTER) do
+      powder_name: "silica", powder_to_100_g: nil, powder_parts: nil, thicken_first: false, count: nil, tool: nil, parts_ml: nil,
+      kind: nil, comb_mm: nil, hardeners: nil, after: USUAL_AFTER) do
       def weighed?
         method == :scale
       end
@@ -153,6 +157,7 @@ module Dakren
       # @return [Array(Work::Filler::Powder, Numeric), nil]
       def thickener
         return unless powder
+        return Work::Filler.together(powder_parts.map { |name, grams| [Work::Filler::POWDERS.fetch(name.to_sym), grams] }) if powder_parts
 
         kind = Work::Filler::POWDERS.values.find { |one| one.label == powder_name } || Work::Filler::POWDERS.fetch(:silica)
         [kind, powder_to_100_g || Work::Filler.grams_to_100(kind.name, powder)]
@@ -162,6 +167,12 @@ module Dakren
       # @return [Rational] g; 0 where none goes in
       def powder_g(mix_g)
         thickener ? Exact.of(mix_g) * Exact.of(thickener[1]) / 100 : Rational(0)
+      end
+
+      # Grams of powder that go into the resin before the hardener does.
+      # @return [Rational] g; 0 where none does
+      def first_powder_g
+        thicken_first ? powder_g(total_g) / 2 : Rational(0)
       end
 
       # @return [Cure::Mix] everything that is to be in the cup

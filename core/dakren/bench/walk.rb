@@ -107,6 +107,11 @@ module Dakren
         in_cup_g.values.sum
       end
 
+      # Does half of the powder go into the resin first?
+      def prethickened?
+        recipe.thicken_first && thickened? && recipe.first == :resin
+      end
+
       # @return [Cure::Mix] what is in the cup, with its powder once that is in
       def mix
         @mix ||= at(:powder) ? recipe.mix : recipe.sheet.mix
@@ -121,7 +126,7 @@ module Dakren
       # @return [Rational, nil] g or ml; nil where nothing is poured now
       def target
         case step&.name
-        when :first, :second then running.target(readings)
+        when :first, :second then running.target(readings) + contents.between
         when :mend then last_reading + verdict.add_amount
         end
       end

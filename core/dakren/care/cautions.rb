@@ -25,6 +25,16 @@ module Dakren
         [*temperature, *heat, *work, measuring, protection].compact
       end
 
+      # Less than this in a cup is very little.
+      TINY_G = 1
+      # Where the other basis is not known.
+      OTHER_WAY = {
+        weight: { says: "The ratio is by weight and the sheet gives no densities, so it cannot be filled to lines.",
+                  first: "Weigh it: that needs none." },
+        volume: { says: "The ratio is by volume and the sheet gives no densities, so it cannot be weighed.",
+                  first: "Fill it to lines, or count strokes: that needs none." }
+      }.freeze
+
       private
 
       def degrees(value)
@@ -137,11 +147,21 @@ module Dakren
         found
       end
 
+      # How it is measured where the way that was chosen needs densities nobody has: the other way does as well.
       def measuring
-        return if measurable?
+        return tiny if measurable?
 
-        Caution.new(at: :measure, grave: true, parts: {}, first: Measure::Ratio::NO_DENSITY.sub(/\Athe/, "The").concat("."),
-          says: "This mix cannot be measured with a #{Measure::METHODS.fetch(@plan.order.method)} here.")
+        Caution.new(at: :measure, parts: {}, **OTHER_WAY.fetch(@plan.ratio.by))
+      end
+
+      # Under a gram no scale of a shop tells the parts apart.
+      def tiny
+        total = @plan.batches.first.split.total_g
+        return unless total && total < TINY_G
+
+        Caution.new(at: :measure, parts: { total: Quantity.new(value: total, unit: :g) },
+          says: "%{total} is very little: a hair too much of one part spoils it.",
+          first: "Count drops, or mix a few grams and throw the rest away.")
       end
 
       def measurable?

@@ -64,11 +64,15 @@ module Dakren
         found = need.extras.to_h { |line| [line.label, Figure.new(value: line.value, unit: line.unit, working: line.working)] }
         return found unless need.powder
 
-        powder, to_100 = need.powder
-        found.merge(powder.label => Figure.new(value: total_mix_g * Exact.of(to_100) / 100, unit: :g, working: [
-          Working.new(says: "%{to} to 100 g of mix, in %{mix}", parts: { to: quantity(to_100, :g), mix: quantity(total_mix_g, :g) })
-        ]))
+        found.merge((need.powder[0].parts || [need.powder]).to_h { |powder, to_100| [powder.label, powder_figure(to_100)] })
       end
+
+      def powder_figure(to_100)
+        Figure.new(value: total_mix_g * Exact.of(to_100) / 100, unit: :g, working: [
+          Working.new(says: "%{to} to 100 g of mix, in %{mix}", parts: { to: quantity(to_100, :g), mix: quantity(total_mix_g, :g) })
+        ])
+      end
+      private :powder_figure
 
       # What the surface drinks, g
       def drink_g

@@ -11,6 +11,7 @@ module Dakren
     # Rule: filled to 0.7 of its brim volume at most, so that it can be stirred.
     class CupKind
       FULLEST = 0.7
+      STIFF_FULLEST = 0.55
 
       # What stays in a vessel once it is scraped out: a film on all that was wet.
       KEPT_FILM_MM = 0.1
@@ -37,9 +38,10 @@ module Dakren
         volume_ml(height_mm)
       end
 
+      # @param stiff [Boolean] is powder folded in? That wants more room
       # @return [Float] ml it may hold for mixing
-      def most_ml
-        brim_ml * FULLEST
+      def most_ml(stiff: false)
+        brim_ml * (stiff ? STIFF_FULLEST : FULLEST)
       end
 
       # @param fill_mm [Numeric] height of the mix

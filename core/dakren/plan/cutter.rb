@@ -40,12 +40,14 @@ module Dakren
       # @param room_c [Numeric] °C
       # @param placing_g_per_min [Numeric] above 0, for the whole crew
       # @param placing_min [#call, nil] from grams on the work to the minutes it takes to lay them, where that goes by something else
+      # @param folded_after [Numeric] share of the powder that is folded in once the hardener is in; 0 where none is
       # @param cups [Array<CupKind>] to choose from, smallest first
       # @param mix [Cure::Mix] the sheet's, with what powder there is in it
       # @param most_g [Numeric, nil] what the tool it is measured with can take at a time
       # @param tool [Object, nil] of Measure::Tools: where it counts, whole units are what is planned
       def initialize(sheet, start_c:, room_c:, placing_g_per_min:, cups: USUAL_CUPS, mix: sheet.mix, most_g: nil, tool: nil,
-        placing_min: nil)
+        placing_min: nil, folded_after: 0)
+        @folded_after = folded_after
         @tool = tool
         @placing_min = placing_min || ->(on_work_g) { on_work_g.to_f / @placing_g_per_min }
         @sheet = sheet
@@ -76,7 +78,7 @@ module Dakren
       # @return [Portion, nil] of this much on the work, in the smallest cup that holds it with room to stir; nil where none does
       def portion(on_work_g)
         volume = @mix.whole_ml(on_work_g)
-        cup = @cups.find { |kind| kind.most_ml >= volume + kind.kept_ml([volume, kind.brim_ml].min) } or return
+        cup = @cups.find { |kind| kind.most_ml(stiff: stiff?) >= volume + kind.kept_ml([volume, kind.brim_ml].min) } or return
         mass = on_work_g + kept_g(on_work_g, volume, cup)
         in_cup(mass, on_work_g, cup) unless @most_g && mass > @most_g
       end
@@ -165,7 +167,7 @@ module Dakren
       # So much mixed, in the smallest cup that holds it; nil where none does, or all of it would stay in there.
       def of_mass(mass)
         volume = @mix.whole_ml(mass)
-        cup = @cups.find { |kind| kind.most_ml >= volume } or return
+        cup = @cups.find { |kind| kind.most_ml(stiff: stiff?) >= volume } or return
         on_work = mass - kept_g(mass, volume, cup)
         in_cup(mass, on_work, cup) if on_work.positive?
       end
@@ -198,6 +200,10 @@ module Dakren
         high
       end
 
+      def stiff?
+        @mix.ballast.share.positive?
+      end
+
       def fits?(on_work_g)
         found = portion(on_work_g)
         !found.nil? && in_time?(found)
@@ -214,7 +220,7 @@ module Dakren
         grams = mass.to_f
         volume = @mix.whole_ml(grams)
         across = cup.even_diameter_mm(volume)
-        mixing = @sheet.mixing.minutes(grams)
+        mixing = @sheet.mixing.minutes(grams) + (stiff? ? Work::Filler.folding_min(@mix.whole_g(grams)) * @folded_after.to_f : 0.0)
         usable = @mix.usable_band(mass_g: @mix.whole_g(grams), start_c: @start_c, room_c: @room_c, diameter_mm: across.round(1)).early
         Portion.new(mass_g: mass, on_work_g: on_work_g, cup: cup, fill_mm: cup.fill_mm(volume), diameter_mm: across.round(1),
           mixing_min: mixing, needed_min: mixing + CARRYING_MIN + @placing_min.call(on_work_g),

@@ -53,7 +53,7 @@ module Dakren
       WAY_CHOICES = Cloth::WAYS.to_h { |name, way| [name.to_s, way.label] }.freeze
       SECTION_CHOICES = Geometry::Sections::KINDS.to_h { |name, section| [name.to_s, section.label] }.freeze
       POWDER_CHOICES = { "none" => "none", **Filler::POWDERS.to_h { |name, powder| [name.to_s, powder.label] } }.freeze
-      GRADE_CHOICES = Filler::GRADES.to_h { |name, grade| [name.to_s, grade.label.split(":").first] }.freeze
+      GRADE_CHOICES = Filler::GRADES.to_h { |name, grade| [name.to_s, "#{grade.label.split(":").first}, like #{grade.kitchen}"] }.freeze
 
       ANY_POWDER = { powder: Filler::POWDERS.keys.map(&:to_s).freeze }.freeze
 
@@ -111,6 +111,11 @@ module Dakren
         Input.new(name: :grade, label: "Thickened", unit: :choice, default: "spreadable", choices: GRADE_CHOICES, asked: ANY_POWDER),
         Input.new(name: :powder_g, label: "Powder to 100 g", unit: :number, default: :none, allowed: Filler::GRAMS,
           hint: "grams, where the shop knows better", asked: ANY_POWDER),
+        Input.new(name: :powder2, label: "And with it", unit: :choice, default: "none", choices: POWDER_CHOICES, asked: ANY_POWDER),
+        Input.new(name: :powder2_g, label: "Of that to 100 g", unit: :number, default: :none, allowed: Filler::GRAMS,
+          hint: "grams; half and half if left empty", asked: { powder2: Filler::POWDERS.keys.map(&:to_s).freeze }),
+        Input.new(name: :thicken_first, label: "Powder goes in", unit: :choice, default: "after", asked: ANY_POWDER,
+          choices: { "after" => "once both parts are mixed", "half" => "half of it into the resin first" }),
         *{ pace: ["One person covers", :area_rate], ply_pace: ["One person lays cloth", :area_rate],
            bead_pace: ["One person runs", :length_rate], hole_pace: ["One person fills holes", :count_rate],
            pour_pace: ["One person pours", :mass_rate], fills: ["Fills in about", :minutes] }.map do |name, (label, unit)|
@@ -121,7 +126,7 @@ module Dakren
       ].to_h { |input| [input.name, input] }
 
       SPREADING = %i[surface drink spread between soak].freeze
-      STIFF = %i[powder grade powder_g].freeze
+      STIFF = %i[powder grade powder_g powder2 powder2_g thicken_first].freeze
 
       # What work is done on.
       PLACES = { surface: "surface", void: "void", cavity: "mould cup", joint: "joint or edge", damage: "hole to repair" }.freeze

@@ -7,9 +7,10 @@ module Dakren
     # How much one coat of a pass takes, line by line, and what else is needed with it.
     #
     # lines: NeedLine; film_mm: wet film where it is one; depth_mm: of a pour; laminate, scarf: what is cut; powder:
-    # [Filler::Powder, grams to 100 g] or nil; remarks: sentences with quantities.
+    # [Filler::Powder, grams to 100 g] or nil; folded_after: share of it that
+    # goes in once the hardener is in; remarks: sentences with quantities.
     Need = Value.define(:lines, :area_mm2, film_mm: nil, depth_mm: nil, laminate: nil, scarf: nil, powder: nil, remarks: [].freeze,
-      extras: [].freeze) do
+      extras: [].freeze, folded_after: 0) do
       # @param density_g_ml [Numeric, nil] of the mix
       # @return [Rational, nil] grams; nil where something is told in ml and no density is known
       def grams(density_g_ml)

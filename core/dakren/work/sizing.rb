@@ -77,13 +77,23 @@ module Dakren
         Need.new(lines: lines.compact, area_mm2: area_mm2, depth_mm: Rational(Exact.of(deepest)) / coats)
       end
 
-      # Grams of powder to 100 g of mix and which, or nil.
+      # Which powder, several as one, and grams of it to 100 g of mix; nil where none goes in.
+      # @return [Array(Filler::Powder, Float), nil]
       def powder
-        name = value(:powder)
-        return if name.nil? || name == "none"
+        names = [value(:powder), value(:powder2)].select { |name| name && name != "none" }.uniq
+        return if names.empty? || value(:powder) == "none"
 
-        grams = optional(:powder_g) || Filler.grams_to_100(name.to_sym, value(:grade).to_sym)
-        [Filler::POWDERS.fetch(name.to_sym), grams.to_f]
+        half = names.size > 1 && optional(:powder_g).nil? && optional(:powder2_g).nil? ? 0.5 : 1.0
+        Filler.together(names.zip([optional(:powder_g), optional(:powder2_g)]).map do |name, told|
+          [Filler::POWDERS.fetch(name.to_sym), told&.to_f || (Filler.grams_to_100(name.to_sym, value(:grade).to_sym) * half)]
+        end)
+      end
+
+      # Share of the powder that goes in once the hardener is in.
+      def folded_after
+        return 0 if powder.nil?
+
+        value(:thicken_first) == "half" ? Rational(1, 2) : 1
       end
 
       private
@@ -282,7 +292,7 @@ module Dakren
         long = @places.sum { |place| place.shape.length_mm }
         ml = Exact.of(section_mm2) * Exact.of(long) / 1000
         lines = stiffened(ml, :work, says, section: quantity(section_mm2, :mm2), long: mm(long))
-        Need.new(lines: lines, area_mm2: 0.0, depth_mm: nil, powder: powder, remarks: remarks)
+        Need.new(lines: lines, area_mm2: 0.0, depth_mm: nil, powder: powder, folded_after: folded_after, remarks: remarks)
       end
 
       # Mix for a volume that powder shares.

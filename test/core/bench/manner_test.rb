@@ -60,3 +60,30 @@ class MannerTest < CoreTest
     assert_equal "Spread", walk(:fill, events: events, sheet: sheet(inert: 0.5, purposes: [:fill])).step.title
   end
 end
+
+# Half of the powder folded into the resin before the hardener goes in.
+class PrethickenedTest < CoreTest
+  # 300 g at 2 : 1 with 9 g to 100: 27 g of powder, 13.5 of it in the resin. The scale shows 200, then 213.5, and stops at 313.5.
+  def test_the_scale_is_read_with_the_powder_in_the_cup
+    sheet = coating(ratio: ratio(by: :weight, resin: 2, hardener: 1))
+    recipe = Bench::Recipe.new(name: "Cup", sheet: sheet, total_g: 300r, first: :resin, cup: Plan::USUAL_CUPS[4], room_c: 20, tins_c: 20,
+      method: :scale, placing_min: 4, powder: :standing, thicken_first: true)
+    events = []
+    note = ->(kind, **data) { events << Bench::Event.new(number: events.size + 1, kind: kind, at: events.size * 60.0, data: data) }
+    walk = -> { Bench::Walk.new(recipe, events) }
+    %i[tins gear tare].each { |step| note.call(:done, step: step) }
+    note.call(:weighed, step: :first, reading_g: 200)
+    assert_equal :prethicken, walk.call.step.name
+    note.call(:done, step: :prethicken)
+    assert_equal Rational(627, 2), walk.call.target
+    note.call(:weighed, step: :second, reading_g: 313.5)
+
+    assert_equal({ resin: 200, hardener: 100 }, walk.call.in_cup_g)
+    assert_equal :mix, walk.call.step.name
+    note.call(:back)
+    note.call(:weighed, step: :second, reading_g: 320)
+    assert_equal :mend, walk.call.step.name
+    assert_equal 13, walk.call.verdict.add_amount
+    assert_equal 333, walk.call.target
+  end
+end

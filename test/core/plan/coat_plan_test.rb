@@ -133,7 +133,7 @@ class CoatPlanTest < CoreTest
     assert_in_delta ((648 / 1.12) + 3.08) * 2 / 3, made.total.resin_ml, 1e-9
     assert_predicate made, :millilitres_assumed?
     refute_predicate made, :grams_assumed?
-    assert(Care::CoatCautions.new(made).all.any? { |caution| caution.at == :measure && caution.grave })
+    assert(Care::CoatCautions.new(made).all.any? { |caution| caution.at == :measure && caution.says.include?("cannot be weighed") })
   end
 
   def test_too_fast_for_any_cup_says_so

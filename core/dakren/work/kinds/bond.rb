@@ -15,7 +15,7 @@ module Dakren
           out = net * Exact.of(value(:squeeze)) / 100
           lines = stiffened(net, :work, "%{area} × %{thick} glue line = %{ml}", area: m2(flat_mm2), thick: quantity(thick, :film_mm)) +
             stiffened(out, :squeeze, "%{pct} of it, %{ml}", pct: quantity(value(:squeeze), :pct)) + [drink(coat)]
-          Need.new(lines: lines.compact, area_mm2: area_mm2, film_mm: Exact.of(thick), powder: powder,
+          Need.new(lines: lines.compact, area_mm2: area_mm2, film_mm: Exact.of(thick), powder: powder, folded_after: folded_after,
             remarks: [Working.new(says: "prime both faces with neat mix first: they are a pass of their own")])
         }
     end

@@ -18,7 +18,7 @@ module Dakren
             (proud.positive? ? stiffened(proud, :proud, "%{pct} of the void, %{ml}", pct: quantity(value(:proud), :pct)) : []) +
             [drink(coat)]
           Need.new(lines: lines.compact, area_mm2: area_mm2, depth_mm: Exact
-            .of(@places.map { |place| depth_of(place) }.max.round(6)) / coats, powder: powder)
+            .of(@places.map { |place| depth_of(place) }.max.round(6)) / coats, powder: powder, folded_after: folded_after)
         }
     end
   end
