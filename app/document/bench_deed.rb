@@ -153,8 +153,17 @@ module Dakren
         @data = { part: @walk.part, added_ml: added.to_f.round(4), typed: typed? }
       end
 
-      # A line as it was read; of a syringe what it held, on top of what is in.
+      # A line as it was read; of a syringe what it held, on top of what is in. No line is above the brim.
       def reading_ml
+        told = told_ml
+        brim = @walk.recipe.cup.brim_ml
+        return told if told <= brim
+
+        raise InputError.new("reading_ml",
+          "must be at most #{@wording.volume(brim).join(" ")}, the brim of the #{@wording.vessel(@walk.recipe.cup.name)}")
+      end
+
+      def told_ml
         bare = @wording.us?(:volume) ? :"fl oz" : :ml
         told = Measure::Typed.read(@typed["reading"], field: "reading_ml", units: Measure::Units::VOLUME, bare: bare, allowed: FILLED_ML)
         @walk.recipe.method == :syringe ? @walk.last_reading + told : told

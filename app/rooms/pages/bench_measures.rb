@@ -35,7 +35,8 @@ module Dakren
       end
 
       def split
-        recipe.sheet.ratio.split(total_g: recipe.total_g)
+        ratio = recipe.sheet.ratio
+        recipe.unit == :ml ? ratio.split(total_ml: recipe.planned.values.sum) : ratio.split(total_g: recipe.total_g)
       end
 
       def first?

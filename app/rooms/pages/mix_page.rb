@@ -74,6 +74,17 @@ module Dakren
         @step_g ||= @tools.resolution_g(plan.sheet, plan.portions.first.mass_g, pass.tool)
       end
 
+      # Blocks of paste to be cut side by side, true to size; nil where nothing is measured by eye.
+      # @return [Drawings::PasteBlocks, nil]
+      def blocks(px_per_mm)
+        return unless plan.order.method == :eye
+
+        Drawings::PasteBlocks.new(Measure::Blocks.new(plan.batches.first.split, forgives_resin_pct: plan.sheet.tolerance_pct[0]), px_per_mm,
+          @wording)
+      rescue InputError
+        nil
+      end
+
       def cups_drawing
         Drawings::CupRow.new(plan, @wording, step_g: step_g, key: "#{id}-#{first_coat.number}-#{first_coat.section}")
       end

@@ -113,7 +113,14 @@ module Dakren
       def step_words(name)
         step = @walk.in_manner(Dakren::Bench::BY_NAME.fetch(name.to_sym))
         done = told(step.done, @walk.parts[name.to_sym == :second ? 1 : 0]).sub(/\A[A-Z](?=[a-z])/, &:downcase)
-        "#{step.title}: #{done}"
+        "#{titled(step)}: #{done}"
+      end
+
+      # What went in where something did; what is made ready where it is counted.
+      def titled(step)
+        place = Dakren::Bench::Contents::POURED.index(step.name) or return step.title
+        count = @walk.recipe.count
+        count && place.zero? ? Measure::Tools.counting(count.unit).ready : names(@walk.parts[place]).capitalize
       end
 
       # A reading, and whether it was typed, measured or pretended.

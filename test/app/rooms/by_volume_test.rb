@@ -142,6 +142,31 @@ class ByVolumeTest < AppTest
     assert_includes words, "is no tool that counts spoons"
   end
 
+  def test_a_line_beyond_the_brim_is_refused_and_kept
+    path = one_off
+    2.times { press(path) }
+    get path
+    post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => "first", "act" => "next",
+                 "reading" => "5000" }
+
+    assert_match(/The reading must be at most \d+\.\d ml, the brim of the 400 ml cup/, words)
+    assert_includes page, 'value="5000"'
+    assert_equal "first", hidden("step")
+  end
+
+  # 40 ml of paste by eye on a ticket: blocks drawn, ratio by volume without densities all the same.
+  def test_paste_by_eye_on_a_ticket
+    undense("Cobble bonding paste", "paste")
+    path = new_job("c1-kind" => "bond", sheet: sheet_id("Cobble bonding paste", "paste"), length: "400", width: "100",
+      "c1-powder" => "none", "c1-method" => "eye", film: "")
+    get path
+    assert_includes words, "blocks of each cup, true to size on this screen"
+    post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => path[/\d+/], "cup" => "1" }
+    path = last_response["location"]
+    2.times { press(path) }
+    assert_includes words, "Cut a block of resin, true size below"
+  end
+
   # A pot that ages beside a new one is told before the new one is mixed, with both clocks.
   def test_a_second_pot_is_told_at_once
     first = one_off

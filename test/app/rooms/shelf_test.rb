@@ -273,7 +273,7 @@ class SettingsTest < AppTest
     end
     submit "/settings", { "units" => "cubits", "shop_temp" => "20" }
 
-    assert_includes words, "Units must be metric or us"
+    assert_includes words, "Units must be metric, US, or each of them apart"
   end
 
   # Typed on the page, kept on the shelf, read by the core: every property there is, none lost on the way.

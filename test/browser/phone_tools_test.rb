@@ -1,0 +1,95 @@
+# frozen_string_literal: true
+
+require_relative "../browser_helper"
+
+# Each tool of the demo shop, on a phone: from "just mix a cup" to its record, typed key by key.
+class PhoneToolsTest < BrowserTest
+  CLEAR = "Stillwater clear coat + clear"
+  PASTE = "Cobble bonding paste + paste"
+  SMALL = "Lens mounting resin + mounting"
+  PAUSE = 0.08
+
+  def setup
+    super
+    size(390, 844)
+  end
+
+  # Tool, amount, resin system, what is typed on the way, and what the record says.
+  WALKS = {
+    "scale" => ["60 g", CLEAR, %w[41.83 60], "Mixed 60.00 g"],
+    "graduated cup" => ["150 ml", CLEAR, [nil, "150"], "Mixed 150.0 ml: resin 100.0 ml, hardener 50.0 ml"],
+    "2 : 1 pumps" => ["3 strokes", CLEAR, [], "in strokes 3 + 3"],
+    "lab droppers" => ["18 drops", SMALL, [], "in drops 20 + 3"],
+    "10 ml syringes" => ["9 ml", CLEAR, [nil, nil], "Mixed 9.0 ml: resin 6.0 ml, hardener 3.0 ml"],
+    "by eye, stiff paste" => ["28 g", PASTE, [], "Mixed 20.0 ml"]
+  }.freeze
+
+  def test_each_tool_to_its_record
+    WALKS.each do |tool, (amount, system, typed, record)|
+      begin_cup(tool, amount, system)
+      walk(typed)
+
+      assert_text record
+      assert_no_text "unknown"
+    end
+  end
+
+  def test_a_cup_in_us_units
+    units "US: in, oz, fl oz, °F"
+    begin_cup("graduated cup", "5 fl oz", CLEAR)
+    walk([nil, "5"])
+
+    assert_text(/Mixed 5\.00 fl oz/)
+    assert_text "°F"
+    assert_no_text(/\d (ml|g|°C)\b/)
+  ensure
+    units "metric: mm, g, ml, °C"
+  end
+
+  def units(name)
+    visit "/settings"
+    choose name
+    click_button "Save", match: :first
+
+    assert_text "Saved."
+  end
+
+  def begin_cup(tool, amount, system)
+    visit "/bench"
+    type("f-amount", amount, pause: PAUSE)
+    select system, from: "Resin and hardener"
+    select tool, from: "Measured by"
+    click_button "Take it to the bench"
+
+    assert_selector ".bench-steps [aria-current]", text: "Tins"
+    assert_equal 390, evaluate_script("document.documentElement.scrollWidth"), "#{tool} scrolls sideways"
+  end
+
+  # Goes on until the record stands there; what is to be typed is typed where something can be.
+  def walk(typed)
+    readings = typed.dup
+    60.times do
+      return if page.has_text?("What happened", wait: 0)
+
+      step = find(".bench-steps [aria-current]").text
+      reading = readings.shift if has_css?("#f-reading", wait: 0) && !step.start_with?("Cup")
+      type("f-reading", reading, pause: PAUSE) if reading
+      press_on
+    end
+    flunk "the cup never came to its record"
+  end
+
+  # Presses the foot button, and waits until the page has moved: another step, another count, or the record.
+  def press_on
+    before = stand
+    find(".bench-next").click
+    page.document.synchronize(20, errors: [Capybara::ExpectationNotMet]) do
+      raise Capybara::ExpectationNotMet if stand == before
+    end
+  end
+
+  def stand
+    evaluate_script("(document.querySelector('input[name=after]') || {}).value + location.pathname + " \
+                    "!!document.querySelector('.bench-next')")
+  end
+end
