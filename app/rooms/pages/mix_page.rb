@@ -121,7 +121,7 @@ module Dakren
       # How cloth is wetted.
       # @return [String, nil]
       def wet_out
-        return unless cloths
+        return if cloths.nil? || pass.kind.manner == :infusion
 
         heaviest = (pass.figures[:cloths] || []).map { |areal, *| areal.to_f }.max.to_f
         into = { "into" => true, "above" => false }.fetch(@desk.choice("#{key}wet_out"), heaviest > HEAVY_G_M2)
