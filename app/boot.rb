@@ -19,7 +19,7 @@ end
   formats/picture formats/room_list formats/calendar
   devices/protocol devices/weather_desk devices/scale_stand_in devices/stand_in_server devices/link
   words/systems words/localised words/wording words/moved words/because words/known
-  document/zones document/typed_form document/as_typed document/field document/place_forms document/fields
+  document/zones document/typed_form document/as_typed document/field document/place_forms document/own_steps document/fields
   document/job_document document/job_deed document/reader
   document/place_desk document/crew document/tool_shelf document/one_off document/pass_desk document/job_desk
   document/what_if document/drawn document/sheet_numbers document/sheet_form document/settings_form document/tool_form document/bench_deed

@@ -104,7 +104,7 @@ module Dakren
       end
 
       JOB = table [
-        word("name", "Name", short: "Name of the job"), word("zone", "Time zone"), word("start", "First cup mixed"),
+        word("name", "Name", short: "Name of the job"), word("note", "Note"), word("zone", "Time zone"), word("start", "First cup mixed"),
         choice("room_mode", "Room", ROOMS, withdraws: true),
         make("room", "Room temperature", short: "Room", asked: { room_mode: ["steady"] }, withdraws: true, **TEMPERATURE),
         make("night", "Coldest at night", short: "Night", asked: { room_mode: ["wave"] }, withdraws: true, **TEMPERATURE),
@@ -199,6 +199,8 @@ module Dakren
         make("most", "At most a cup", usual: "as it fits", allowed: 0.05..100_000, **UNITS[:mass]),
         make("service", "Hottest in service", usual: "not hot", **TEMPERATURE, allowed: Plan::Service::SERVICE_C),
         make("steps", "Steps", kind: :names),
+        *OwnSteps.fields,
+        word("note", "Note"),
         *Plan::WorkSteps::ALL.each_value.map { |step| make("m_#{step.name}", step.label.capitalize, allowed: 0..1440, **MINUTES) },
         *Work::Kinds::INPUTS.each_value.map { |input| of_input(input) }
       ]

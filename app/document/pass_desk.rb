@@ -26,6 +26,7 @@ module Dakren
         @most_g = reading.figure("most")
         @blend_share = reading.figure("blend_share")
         @step_minutes = Plan::WorkSteps::ALL.each_key.to_h { |name| [name, reading.figure("m_#{name}")] }
+        @own_steps = OwnSteps.read(reading)
         @real = read_real
         @unread = reading.problems.size + reading.missing.size > told
         @sheet = read_sheet
@@ -94,7 +95,7 @@ module Dakren
 
         Plan::Task.new(id: id, kind: kind, name: name, places: places, place_ids: covered_ids, figures: figures, sheet: sheet,
           coats: coats, sections: sections, school: school, steps: steps,
-          step_minutes: @step_minutes.compact, service_c: service_c,
+          step_minutes: @step_minutes.compact, own_steps: @own_steps, service_c: service_c,
           marks: real.transform_values { |marks| marks.transform_values { |time| (time - start) / 60 } },
           method: method_name, tool: tool, cups: cups, known: known?, own_most_g: @most_g)
       end

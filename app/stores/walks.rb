@@ -6,7 +6,8 @@ module Dakren
     module Walks
       # What is kept with a batch where nothing else is told.
       USUAL = { method: "scale", powder: nil, powder_name: nil, powder_to_100_g: nil, powder_parts: nil, thicken_first: false, count: nil,
-                tool: nil, resolution_g: 0.1, parts_ml: nil, kind: nil, comb_mm: nil, hardeners: nil, after: Bench::USUAL_AFTER }.freeze
+                tool: nil, resolution_g: 0.1, parts_ml: nil, kind: nil, comb_mm: nil, hardeners: nil, note: nil,
+                after: Bench::USUAL_AFTER }.freeze
 
       module_function
 
@@ -30,7 +31,7 @@ module Dakren
           powder_name: kept["powder_name"] || "silica",
           powder_to_100_g: kept["powder_to_100_g"], powder_parts: kept["powder_parts"], thicken_first: kept["thicken_first"] == true,
           parts_ml: kept["parts_ml"]&.to_h { |part, ml| [part.to_sym, Rational(ml)] },
-          kind: kept["kind"]&.to_sym, comb_mm: kept["comb_mm"],
+          kind: kept["kind"]&.to_sym, comb_mm: kept["comb_mm"], note: kept["note"],
           hardeners: kept["hardeners"]&.map { |name, share| [name, Rational(share)] },
           resolution_g: kept.fetch("resolution_g", 0.1), count: count(kept["count"]), tool: kept["tool"],
           after: kept.fetch("after", Bench::USUAL_AFTER).map(&:to_sym))

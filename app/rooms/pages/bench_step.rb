@@ -68,6 +68,7 @@ module Dakren
           ["ratio", "#{Check.plain(sheet.ratio.resin)} : #{Check.plain(sheet.ratio.hardener)} by #{sheet.ratio.by}"],
           ["mix", planned_words], ["made for", sheet.purposes.map { |name| PURPOSES.fetch(name) }.join(", ")],
           ["planned at", "tins #{degrees(recipe.tins_c)}, room #{degrees(recipe.room_c)}"]]
+        list.unshift(["note", recipe.note]) if recipe.note
         plain(list: list, lost: otherwise, fields: [lot("lot_a", "lot of A, if you keep it"), lot("lot_b", "lot of B")])
       end
 

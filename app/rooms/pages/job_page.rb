@@ -47,6 +47,11 @@ module Dakren
         form.field("name", placeholder: "Name this job", quiet: true, css: "bare-field")
       end
 
+      # What whoever works on it should know; the bench shows it first.
+      def note
+        form.field("note", css: "wide", placeholder: "shown at the bench")
+      end
+
       # How the job stands, sent at once by a form of its own.
       def state
         Control.new(name: "state", label: "How the job stands", quiet: true, value: record.state, choices: Stores::Job::STATES.to_a,

@@ -43,7 +43,7 @@ module Dakren
           resolution_g: Stores::Tool.shelf.resolution_g(order.sheet, portion.mass_g, tool), method: measured_by(order, portion),
           parts_ml: planned.split.resin_ml && { resin: planned.split.resin_ml, hardener: planned.split.hardener_ml },
           first: first_of(coat, settings),
-          placing_min: portion.needed_min - portion.mixing_min, **of_work(coat))
+          placing_min: portion.needed_min - portion.mixing_min, note: note_of(desk, coat), **of_work(coat))
       end
 
       # A ratio known by volume only is filled, one known by weight only is weighed, whatever was chosen.
@@ -64,6 +64,13 @@ module Dakren
         return "resin" if coat.pass.figures[:thicken_first] == "half"
 
         { graduated: "hardener", pack: "resin" }.fetch(coat.plan.order.method, settings.pour_first)
+      end
+
+      # What was noted of the job and of this task.
+      # @return [String, nil]
+      def self.note_of(desk, coat)
+        notes = [desk.document["note"], desk.document["#{coat.pass.id}-note"]].map { |text| text.to_s.strip }.reject(&:empty?)
+        notes.empty? ? nil : notes.join(" ")
       end
 
       # What the bench must know of the work itself.
@@ -104,7 +111,7 @@ module Dakren
         found && { unit: found.counting.unit, resin: found.resin, hardener: found.hardener, alternate: found.counting.alternate }
       end
 
-      private_class_method :first_of, :hardeners_of, :of_work, :comb_of, :measured_by, :powder_of, :planned_name, :count_of
+      private_class_method :note_of, :first_of, :hardeners_of, :of_work, :comb_of, :measured_by, :powder_of, :planned_name, :count_of
 
       # @return [Array<Control>] what is asked
       def controls

@@ -138,6 +138,18 @@ module Dakren
         Plan::WorkSteps::ALL.each_value.map { |one| [one, steps.include?(one.name)] }
       end
 
+      # The builder's own steps, before, after each coat, once it is hard.
+      # @return [Array<Rows>]
+      def own_steps
+        Document::OwnSteps::LISTS.keys.map { |list| @form.rows("#{key}#{list}") }
+      end
+
+      # Why it is done so, for whoever stands at the bench.
+      # @return [Control]
+      def note
+        @form.field("#{key}note", css: "wide", placeholder: "e.g. edge left bare: glued tomorrow")
+      end
+
       # @return [Array<Control>] minutes of the steps that are chosen
       def step_minutes
         area = planned? ? plan.order.need.area_mm2 / 1e6 : 0

@@ -93,12 +93,12 @@ module Dakren
 
     # One batch as it is to be made. masses in g, temperatures °C; first: :resin or :hardener; parts_ml: what is planned of each part
     # where it is measured by volume, nil for as the ratio says; kind: of Work::Kinds, nil without a job; comb_mm: wet film the comb
-    # must show; powder: a grade of Work::Filler or nil; powder_parts: several, each with its grams to 100 g of mix; thicken_first: does
-    # half of it go into the resin first? count: a Count or nil; placing_min: minutes it takes to use it up; after: names
-    # of AFTER that follow it.
+    # must show; note: what somebody wants remembered here; powder: a grade of Work::Filler or nil; powder_parts: several, each with its
+    # grams to 100 g of mix; thicken_first: does half of it go into the resin first? hardeners: of a blend, each with its share; count: a
+    # Count or nil; placing_min: minutes it takes to use it up; after: names of AFTER that follow it.
     Recipe = Value.define(:name, :sheet, :total_g, :first, :cup, :room_c, :tins_c, :method, :placing_min, resolution_g: 0.1, powder: nil,
       powder_name: "silica", powder_to_100_g: nil, powder_parts: nil, thicken_first: false, count: nil, tool: nil, parts_ml: nil,
-      kind: nil, comb_mm: nil, hardeners: nil, after: USUAL_AFTER) do
+      kind: nil, comb_mm: nil, hardeners: nil, note: nil, after: USUAL_AFTER) do
       def weighed?
         method == :scale
       end

@@ -45,12 +45,12 @@ module Dakren
       end
 
       def far_enough(part, name)
-        stage_reached(part, WorkSteps.stages_for(WorkSteps::ALL.fetch(name)))
+        stage_reached(part, WorkSteps.stages_for(part[:unit][0].step(name)))
       end
 
       def end_step(lower, name, parts, ending)
         ready = [ending.done, *parts.map { |part| [part[:done], far_enough(part, name)].max }].max
-        stage = WorkSteps::ALL.fetch(name).by
+        stage = lower.step(name).by
         by = stage && parts.filter_map { |part| reached(part, stage, 0) }.min
         ending.done = placed(lower, name, ready, by, @busy) { |entries| ending.written.concat(entries) }
       end
@@ -60,7 +60,7 @@ module Dakren
       # @return [Float] minute from which what follows may begin
       def placed(pass, name, ready, by, busy)
         pieces = worked(ready, pass.ends.fetch(name), busy)
-        waits = pass.waits.fetch(name, WorkSteps::ALL.fetch(name).waits)
+        waits = pass.waits.fetch(name, pass.step(name).waits)
         late = by && pieces.last[1] > by ? :window : nil
         why = pieces.first[0] > ready + 1 ? [:hours, ready] : nil
         busy.concat(pieces)
@@ -87,7 +87,7 @@ module Dakren
         at = 0.0
         names = ended ? pass.ends.keys & WorkSteps::LAST : pass.ends.keys
         names.flat_map do |name|
-          step = WorkSteps::ALL.fetch(name)
+          step = pass.step(name)
           far = [own, last].uniq.map { |coat| so_far(coat, step) }
           next untimed(untold, own, step) if far.include?(nil)
 
@@ -105,7 +105,7 @@ module Dakren
       # One entry for each time somebody goes on with a step; what it waits for by itself follows the last.
       def step_entries(pass, name, pieces, waits, **more)
         pieces.map do |from, to|
-          Entry.new(kind: :step, pass: pass.who, name: name, label: WorkSteps::ALL.fetch(name).label, from_min: from, to_min: to,
+          Entry.new(kind: :step, pass: pass.who, name: name, label: pass.step(name).label, from_min: from, to_min: to,
             waits_min: to == pieces.last[1] ? waits : 0, **more)
         end
       end

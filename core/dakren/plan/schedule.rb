@@ -10,10 +10,17 @@ module Dakren
     SCHOOLS = { either: "on tack, or cured and abraded", tack: "on tack only", abrade: "cured and abraded" }.freeze
 
     # One pass to be placed. order: from coat, section and minute to a CoatOrder; places: names of what it covers; before, after,
-    # ends: step name to minutes; real: what really happened, [coat, section] => { began:, finished:, soft: } in minutes.
+    # ends: step name to minutes; own_steps: the builder's own, by name;
+    # real: what really happened, [coat, section] => { began:, finished:, soft: } in minutes.
     PassJob = Value.define(:id, :label, :places, :count, :order, :area_m2, sections: 1, school: :either, before: {}.freeze,
       after: {}.freeze, ends: {}.freeze, waits: {}.freeze,
-      real: {}.freeze, owner: nil, planner: nil, likely: nil) do
+      real: {}.freeze, own_steps: {}.freeze, owner: nil, planner: nil, likely: nil) do
+      # @param name [Symbol] of WorkSteps, or of a step of the builder's own
+      # @return [WorkSteps::Step]
+      def step(name)
+        own_steps[name] || WorkSteps::ALL.fetch(name)
+      end
+
       # One coat of one section begun at a minute.
       # @param hint [Integer, nil] a likely count of batches
       # @return [CoatPlan]

@@ -175,7 +175,7 @@ module Dakren
         at = state.free
         entries = pass.before.flat_map do |name, minutes|
           pieces = worked(at, minutes, @busy)
-          waits = pass.waits.fetch(name, WorkSteps::ALL.fetch(name).waits)
+          waits = pass.waits.fetch(name, pass.step(name).waits)
           at = pieces.last[1] + waits
           @busy += pieces
           step_entries(pass, name, pieces, waits)
@@ -289,7 +289,7 @@ module Dakren
       def looks(unit, at)
         pass = unit[0]
         done = at + length(unit, at)
-        pass.after.map { |name, minutes| WorkSteps::ALL.fetch(name).offset_min.then { |offset| [done + offset, done + offset + minutes] } }
+        pass.after.map { |name, minutes| pass.step(name).offset_min.then { |offset| [done + offset, done + offset + minutes] } }
       end
 
       def put(state, unit, at, school, told = {}, before: [], done: nil, why: nil, ended: [])

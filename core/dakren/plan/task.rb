@@ -10,11 +10,11 @@ module Dakren
     # id: names it for good, whatever is added beside it; name: what it is called; kind: Work::Kinds::Kind; places: Work::Place, place_ids
     # their names for good; figures: inputs of the kind by name; sheet: Sheet; coats: how many, nil for as few lifts as stay cool enough;
     # sections: nil for as the day allows; school: of SCHOOLS; steps: names of WorkSteps; step_minutes: own minutes by step;
-    # service_c: hottest in service; marks: what really happened, [coat, section] => { began:, finished:, soft: } in minutes of the job;
-    # method: of Measure::METHODS; tool: of Measure::Tools or nil; cups: to choose from; known: was "I know" said?
-    # own_most_g: what the builder never mixes more of in a cup.
+    # own_steps: the builder's own; service_c: hottest in service; marks: what really happened, [coat, section] =>
+    # { began:, finished:, soft: } in minutes of the job; method: of Measure::METHODS; tool: of Measure::Tools or nil; cups: to choose
+    # from; known: was "I know" said? own_most_g: what the builder never mixes more of in a cup.
     Task = Value.define(:id, :kind, :places, :place_ids, :figures, :sheet, name: "", coats: 1, sections: nil, school: :either,
-      steps: [].freeze, step_minutes: {}.freeze, service_c: nil,
+      steps: [].freeze, step_minutes: {}.freeze, own_steps: [].freeze, service_c: nil,
       marks: {}.freeze, method: :scale, tool: nil, cups: USUAL_CUPS, known: false, own_most_g: nil) do
       # @param own [Work::Own] what the shop has weighed itself
       # @return [Work::Sizing]

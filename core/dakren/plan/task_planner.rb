@@ -252,10 +252,12 @@ module Dakren
         chosen = @task.steps
         cure = @task.service_of(room, planned)&.post_cure
         chosen |= [:post_cure] if cure
-        told = WorkSteps::ALL.values.select { |step| chosen.include?(step.name) }.group_by(&:at).transform_values do |list|
-          list.to_h { |step| [step.name, WorkSteps.minutes(step.name, area, @task.step_minutes[step.name])] }
+        every = WorkSteps::ALL.values.select { |step| chosen.include?(step.name) } + @task.own_steps
+        told = every.group_by(&:at).transform_values do |list|
+          list.to_h { |step| [step.name, WorkSteps.minutes_of(step, area, @task.step_minutes[step.name])] }
         end
         {
+          own_steps: @task.own_steps.to_h { |step| [step.name, step] },
           before: told[:before] || {}, after: told[:after] || {}, ends: told[:stage] || {},
           waits: cure ? { post_cure: cure[1] + cure[2] } : {}
         }

@@ -54,6 +54,21 @@ module Dakren
         [step.stage, *Sheet::READY].uniq
       end
 
+      # A step of the builder's own ("wax the mould").
+      # @param number [Integer] tells it from others of its task @param label [String]
+      # @param at [Symbol] :before the first coat, :after each coat, or :stage, once it is hard
+      # @param minutes [Numeric] of somebody's time, 1 to 1440 @param waits [Numeric] unattended minutes that follow it, 0 to 20,160
+      # @param offset_min [Numeric] after a coat, 0 to 1440
+      # @return [Step]
+      # @raise [InputError]
+      def self.own(number, label, at:, minutes:, waits: 0, offset_min: 0)
+        Step.new(name: :"own_#{at}_#{number}", label: label, at: at, stage: at == :stage ? :handle : nil,
+          minutes: Check.number(:minutes, minutes, OWN_MIN, "min"), waits: Check.number(:waits, waits, OWN_WAITS_MIN, "min"),
+          offset_min: Check.number(:offset_min, offset_min, 0..1440, "min"))
+      end
+      OWN_MIN = (1..1440)
+      OWN_WAITS_MIN = (0..20_160)
+
       # Between a coat that was left to cure and the next: washed and abraded.
       ABRADE_MIN = 10
       ABRADE_MIN_PER_M2 = 10
@@ -65,7 +80,11 @@ module Dakren
       # @param name [Symbol] @param area_m2 [Numeric] @param minutes [Numeric, nil] where the shop knows better
       # @return [Float] minutes of somebody's time
       def minutes(name, area_m2, minutes = nil)
-        step = ALL.fetch(name)
+        minutes_of(ALL.fetch(name), area_m2, minutes)
+      end
+
+      # @param step [Step]
+      def minutes_of(step, area_m2, minutes = nil)
         (minutes || (step.minutes + (step.per_m2 * area_m2))).to_f
       end
 

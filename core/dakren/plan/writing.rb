@@ -32,7 +32,7 @@ module Dakren
 
       def looked_after(pass, done, shared)
         pass.after.map do |name, minutes|
-          step = WorkSteps::ALL.fetch(name)
+          step = pass.step(name)
           Entry.new(kind: :step, name: name, label: step.label, from_min: done + step.offset_min, to_min: done + step.offset_min + minutes,
             **shared)
         end

@@ -1,0 +1,39 @@
+# frozen_string_literal: true
+
+require_relative "../../app_helper"
+
+# What the builder adds himself: steps of his own, and notes for whoever stands at the bench.
+class OwnStepsOnThePageTest < AppTest
+  def rows(*lines)
+    lines.each_with_index.to_h { |(label, minutes, third), i| [i.to_s, { "label" => label, "minutes" => minutes, "third" => third }] }
+  end
+
+  def test_a_step_of_ones_own_is_planned_and_kept
+    path = new_job("c1-own_before" => rows(["wax the mould", "10", "30"]), "c1-own_after" => rows(["tilt it", "5", "15"]))
+    get path
+
+    assert_match(/wax the mould.*then 30 min by itself/, words)
+    assert_includes words, "tilt it"
+    assert_includes page, 'value="wax the mould"'
+  end
+
+  def test_what_is_wrong_with_it_is_named_and_kept
+    { rows(["wax", "0", ""]) => /must be from 1 to 1440 min/, rows(["wax", "10000", ""]) => /must be from 1 to 1440 min/,
+      rows(["", "10", ""]) => /must say what is done in line 1/, rows(["<b>", "ten", ""]) => /must be a number/ }.each do |typed, said|
+        get new_job("c1-own_before" => typed)
+
+        assert_equal 200, last_response.status
+        assert_match said, words
+        assert_includes page, "value=\"#{CGI.escapeHTML(typed["0"]["minutes"])}\""
+      end
+  end
+
+  def test_notes_are_shown_at_the_bench
+    path = new_job("note" => "Window open all day.", "c1-note" => "edge left bare: glued tomorrow")
+    get path
+    post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => path[/\d+/], "cup" => "1" }
+    follow_redirect!
+
+    assert_includes words, "note Window open all day. edge left bare: glued tomorrow"
+  end
+end
