@@ -124,7 +124,8 @@ module Dakren
         choice("mode", "Planned", MODES), word("deadline", "Hand over by", asked: { mode: ["back"] }),
         choice("goal", "Best at", Plan::GOALS),
         choice("chain", "Other jobs", CHAINS), make("people", "People", allowed: 1..20, **PLAIN), word("hours", "Hours"),
-        word("days_off", "Days off"), spells("heats", "Heated", "Spell", "at least", short: "Heated spells", withdraws: true),
+        word("days_off", "Days off"), choice("every_day", "Work every day", YES), choice("evenings", "Evenings too", YES),
+        spells("heats", "Heated", "Spell", "at least", short: "Heated spells", withdraws: true),
         spells("measured", "Measured", "Measured", "it was", short: "Measured temperatures"),
         make("places", "Places", kind: :ids), make("passes", "Passes", kind: :ids)
       ]

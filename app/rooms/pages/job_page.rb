@@ -164,6 +164,12 @@ module Dakren
           form.field("days_off", placeholder: crew.days_off)]
       end
 
+      # Longer days for this job alone: name, words, and whether it is so.
+      # @return [Array<Array(String, String, Boolean)>]
+      def longer
+        { "every_day" => "work every day", "evenings" => "evenings too" }.map { |name, words| [name, words, desk.choice(name) == "yes"] }
+      end
+
       # @return [Array<Care::Caution>] of the room and the work before anything is mixed
       def conditions
         desk.conditions + tickets.flat_map { |ticket| ticket.cautions_at(:conditions) }.uniq

@@ -153,7 +153,7 @@ module Dakren
       end
 
       def off_days
-        [["no-days-off", "work through the days off", document_with(days_off: "2000-01-01")]]
+        [["no-days-off", "work through the days off", document_with(every_day: "yes")]]
       end
     end
   end

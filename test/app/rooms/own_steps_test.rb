@@ -4,6 +4,8 @@ require_relative "../../app_helper"
 
 # What the builder adds himself: steps of his own, and notes for whoever stands at the bench.
 class OwnStepsOnThePageTest < AppTest
+  include PlanHelp
+
   def rows(*lines)
     lines.each_with_index.to_h { |(label, minutes, third), i| [i.to_s, { "label" => label, "minutes" => minutes, "third" => third }] }
   end
@@ -26,6 +28,21 @@ class OwnStepsOnThePageTest < AppTest
         assert_match said, words
         assert_includes page, "value=\"#{CGI.escapeHTML(typed["0"]["minutes"])}\""
       end
+  end
+
+  # Saturday and Sunday off; one tick, and it is worked through; another, and the day ends at ten.
+  def test_every_day_and_evenings_by_a_tick
+    hours = lambda { |**told|
+      path = new_job("start" => "2026-11-27T16:00", "hours" => "08:00-12:00, 12:30-17:00", "days_off" => "Sat Sun",
+**told.transform_keys(&:to_s))
+      desk(path).hours
+    }
+
+    refute hours.call.open?(24 * 60, (24 * 60) + 30)
+    assert hours.call(every_day: "yes").open?(18 * 60, (18 * 60) + 30)
+    refute hours.call.open?(4 * 60, 5 * 60)
+    assert hours.call(evenings: "yes").open?(4 * 60, 5 * 60)
+    refute hours.call(evenings: "yes").open?(6.5 * 60, 7 * 60)
   end
 
   def test_notes_are_shown_at_the_bench
