@@ -21,7 +21,7 @@ class PlanJourneyTest < BrowserTest
 
     assert_selector ".because", text: "Hand over"
     find("summary", text: "Order of the work").click
-    select "on tack only", from: "Onto the last"
+    select "while tacky only", from: "Onto the last"
 
     assert_selector ".because.broken", text: "No plan keeps every window"
     click_button "What would make it fit?"

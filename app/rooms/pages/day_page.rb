@@ -4,7 +4,7 @@ module Dakren
   module Rooms
     # The work in order, day by day, as a page shows it.
     class DayPage
-      SCHOOLS = { tack: ", on tack", abrade: ", onto abraded", real: ", as it was" }.freeze
+      SCHOOLS = { wet: ", wet on wet", tack: ", while tacky", abrade: ", after sanding", real: ", as it was" }.freeze
 
       # One thing somebody does: when, what, what is said of it, and what may be noted.
       # marks: [Control] of what really happened; open: is one of them wrong?

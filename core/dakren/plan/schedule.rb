@@ -7,7 +7,7 @@ module Dakren
     # What the builder can ask a plan to be best at.
     GOALS = { hand_over: "earliest hand-over", bench: "least time at the bench", sanding: "least sanding" }.freeze
     # How the next coat goes onto the last.
-    SCHOOLS = { either: "on tack, or cured and abraded", tack: "on tack only", abrade: "cured and abraded" }.freeze
+    SCHOOLS = { either: "while tacky, or after sanding", wet: "wet on wet", tack: "while tacky only", abrade: "after sanding" }.freeze
 
     # One pass to be placed. order: from coat, section and minute to a CoatOrder; places: names of what it covers; before, after,
     # ends: step name to minutes; own_steps: the builder's own, by name;

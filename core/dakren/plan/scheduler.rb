@@ -187,6 +187,7 @@ module Dakren
       def starts(ready, unit, below, first)
         pass = unit[0]
         return bare(ready, unit, first) if below.empty?
+        return wet_on_wet(ready, unit, below) if pass.school == :wet
 
         found = []
         found += on_tack(ready, unit, below) unless pass.school == :abrade
@@ -213,8 +214,7 @@ module Dakren
       end
 
       def on_tack(ready, unit, below)
-        open = below.map { |one| opens(one) || one[:done] }.max
-        shut = below.filter_map { |one| closes(one) }.min
+        open, shut = window_of(unit, below)
         earliest = [ready, open].max
         at = fitted(earliest, unit)
         return [] if at.nil? || (shut && at + length(unit, at) > shut)
@@ -229,6 +229,16 @@ module Dakren
         ways + later_in_window(at, unit, shut || (at + (LATER_STARTS * STEP_MIN))).map do |later|
           [later, :tack, { why: [:window, at], window: window }]
         end
+      end
+
+      # Onto what is still liquid: as soon as that is laid, and its first cup poured before it thickens.
+      def wet_on_wet(ready, unit, below)
+        open, shut = window_of(unit, below)
+        earliest = [ready, open].max
+        at = fitted(earliest, unit)
+        return [] if at.nil? || (shut && at + quick(unit, at)[:plan].batches.first.pour_from > shut)
+
+        [[at, :wet, { why: at > earliest + 1 ? [:hours, earliest] : nil, window: [open, shut] }]]
       end
 
       # Later starts that still keep the window.
@@ -267,10 +277,9 @@ module Dakren
 
       # No way keeps the window: as soon as it goes, and said.
       def missed_start(ready, unit, below)
-        open = below.map { |one| opens(one) || one[:done] }.max
-        shut = below.filter_map { |one| closes(one) }.min
+        open, shut = window_of(unit, below)
         at = fitted([ready, open].max, unit) or never(length(unit, ready))
-        [at, :tack, { why: nil, window: [open, shut], missed: :window }]
+        [at, unit[0].school == :wet ? :wet : :tack, { why: nil, window: [open, shut], missed: :window }]
       end
 
       # First minute from there at which the coat fits into the hours, with what must be done so long after it.

@@ -21,6 +21,22 @@ module Dakren
         stage_reached(below, Sheet::HARD)
       end
 
+      # Between when and when a coat may go onto what lies below, by its school.
+      # @return [Array(Float, Float)] the second nil where it never closes
+      def window_of(unit, below)
+        return [below.map { |one| one[:done] }.max, below.filter_map { |one| thickens(one) }.min] if unit[0].school == :wet
+
+        [below.map { |one| opens(one) || one[:done] }.max, below.filter_map { |one| closes(one) }.min]
+      end
+
+      # When what lies below may begin to thicken: what goes on wet must have begun to go on by then.
+      # @return [Float, nil] nil where it never does
+      def thickens(below)
+        plan = below[:quick][:plan]
+        early = plan.working.early
+        early && (below[:from] + plan.batches.first.pour_from + early)
+      end
+
       # When what lies below is surely at the first of these stages that its sheet tells of.
       # @return [Float, nil] nil where it tells of none
       def stage_reached(below, stages)

@@ -56,6 +56,35 @@ class SchedulerTest < CoreTest
     assert_predicate made, :kept?
   end
 
+  # Wet on wet: begun as soon as the first is laid, long before it is tacky, and poured before that may thicken.
+  def test_wet_on_wet_goes_on_at_once
+    made = plan(job("a", count: 3, school: :wet))
+    made.coats.each_cons(2) do |below, above|
+      assert_in_delta below.to_min, above.from_min, 1e-6
+      assert_equal :wet, above.school
+      assert_in_delta below.from_min + below.plan.batches.first.pour_from + below.plan.working.early, above.window[1], 1e-6
+    end
+    assert_predicate made, :kept?
+  end
+
+  # A coat that takes a whole break longer than the film stays liquid cannot go on wet: that is said with its window.
+  def test_wet_on_wet_that_falls_into_a_break_is_missed_and_said
+    first = plan(job("a")).coats.first
+    shut = format("%02d:%02d", *((7 * 60) + first.to_min.ceil + 1).divmod(60))
+    made = plan(job("a", count: 2, school: :wet), text: "07:00-#{shut}, 12:00-17:00", put_off: false)
+
+    assert_equal :window, made.coats.last.missed
+    assert_equal :wet, made.coats.last.school
+    refute_predicate made, :kept?
+  end
+
+  # Each pass by its own school: wet on wet onto what went on while tacky.
+  def test_schools_are_mixed_within_a_job
+    made = plan(job("a", count: 2, school: :tack), job("b", school: :wet))
+
+    assert_equal [nil, :tack, :wet], made.coats.map(&:school)
+  end
+
   def test_a_window_that_shuts_at_night_is_waited_out_and_abraded
     made = plan(job("a", count: 2), text: "07:00-09:00")
 
