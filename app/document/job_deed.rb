@@ -8,7 +8,7 @@ module Dakren
     #
     #   JobDeed.new(document).done("add-pass:flood")   # => the new document
     class JobDeed
-      DEEDS = %w[add-place drop-place add-shape drop-shape add-pass drop-pass up down repeat split order packs].freeze
+      DEEDS = %w[add-place drop-place add-shape drop-shape add-pass drop-pass up down repeat split order packs school].freeze
 
       # Why what was pressed was not done.
       # @return [String, nil]
@@ -105,6 +105,11 @@ module Dakren
       def packs(id)
         pack = list("passes").include?(id) && @packs&.call(@document["#{id}-sheet"]) or return
         @document.merge("#{id}-pack" => { "typed" => Check.plain(pack), "bare" => "ml" })
+      end
+
+      # How the next coat goes onto the last.
+      def school(id, school)
+        @document.merge("#{id}-school" => school) if list("passes").include?(id) && Plan::SCHOOLS.key?(school.to_s.to_sym)
       end
 
       # The list without one, and what was told of it.

@@ -113,7 +113,8 @@ module Dakren
       def step_words(name)
         step = @walk.in_manner(Dakren::Bench::BY_NAME.fetch(name.to_sym))
         done = told(step.done, @walk.parts[name.to_sym == :second ? 1 : 0]).sub(/\A[A-Z](?=[a-z])/, &:downcase)
-        "#{titled(step)}: #{done}"
+        said = titled(step)
+        done.downcase.start_with?(said.downcase) ? done.sub(/\A./, &:upcase) : "#{said}: #{done}"
       end
 
       # What went in where something did; what is made ready where it is counted.

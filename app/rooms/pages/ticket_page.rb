@@ -144,6 +144,13 @@ module Dakren
         Document::OwnSteps::LISTS.keys.map { |list| @form.rows("#{key}#{list}") }
       end
 
+      # Is another coat to go onto this one, and no data sheet says when it may?
+      def recoat_untold?
+        planned? && coats.size > 1 && %i[either tack].include?(pass.school) && ([:recoat_opens] + Sheet::READY).none? do |stage|
+          plan.sheet.stages.key?(stage)
+        end
+      end
+
       # Why it is done so, for whoever stands at the bench.
       # @return [Control]
       def note

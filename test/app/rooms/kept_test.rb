@@ -360,7 +360,7 @@ class RecordWordsTest < AppTest
     }
     get path
 
-    assert_match(/First: hardener is in.*Second: resin is in, start the clock/, words)
+    assert_match(/Hardener is in.*Resin is in, start the clock/, words)
   end
 
   def test_the_caution_is_of_the_part_that_is_poured

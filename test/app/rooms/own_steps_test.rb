@@ -45,6 +45,22 @@ class OwnStepsOnThePageTest < AppTest
     refute hours.call(evenings: "yes").open?(6.5 * 60, 7 * 60)
   end
 
+  # A tin that says no more than a ratio and a pot life: the builder is asked how the next coat goes on.
+  def test_where_no_recoat_time_is_told_the_builder_is_asked
+    bare = Stores::Sheet.create!(resin: "Bare", hardener: "tin", ratio_by: "volume", ratio_resin: 2, ratio_hardener: 1, pot_life_min: 30,
+      pot_mass_g: 100, reference_temp_c: 20, stages: {}, purposes: %w[coat])
+    path = new_job(sheet: bare.id.to_s, film: "0.2", "c1-coats" => "2")
+    get path
+    assert_includes words, "The data sheet does not say when the next coat may go on. Usual practice"
+    press path, "school:c1:wet"
+    get path
+    refute_includes words, "Usual practice: while"
+    assert_equal "wet", document(path)["c1-school"]
+    assert_equal document(path), Document::JobDeed.new(document(path)).done("school:c1:loud")
+    get new_job(film: "0.2", "c1-coats" => "2")
+    refute_includes words, "The data sheet does not say when the next coat"
+  end
+
   def test_notes_are_shown_at_the_bench
     path = new_job("note" => "Window open all day.", "c1-note" => "edge left bare: glued tomorrow")
     get path
