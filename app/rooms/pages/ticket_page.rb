@@ -144,6 +144,16 @@ module Dakren
         Document::OwnSteps::LISTS.keys.map { |list| @form.rows("#{key}#{list}") }
       end
 
+      def own_open?
+        Document::OwnSteps::LISTS.keys.any? { |list| @form.open?("#{key}#{list}") }
+      end
+
+      # "Your own steps, 2"
+      def own_title
+        count = Document::OwnSteps::LISTS.keys.sum { |list| @form.count("#{key}#{list}") }
+        count.zero? ? "Your own steps" : "Your own steps, #{count}"
+      end
+
       # Is another coat to go onto this one, and no data sheet says when it may?
       def recoat_untold?
         planned? && coats.size > 1 && %i[either tack].include?(pass.school) && ([:recoat_opens] + Sheet::READY).none? do |stage|
