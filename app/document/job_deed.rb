@@ -8,7 +8,7 @@ module Dakren
     #
     #   JobDeed.new(document).done("add-pass:flood")   # => the new document
     class JobDeed
-      DEEDS = %w[add-place drop-place add-shape drop-shape add-pass drop-pass up down repeat split order packs school].freeze
+      DEEDS = %w[add-place drop-place add-shape drop-shape add-pass drop-pass up down repeat split order packs school mark].freeze
 
       # Why what was pressed was not done.
       # @return [String, nil]
@@ -16,8 +16,10 @@ module Dakren
 
       # @param document [Hash] see JobDocument
       # @param packs [#call, nil] from what a pass says of its sheet to ml of a pack
-      def initialize(document, packs: nil)
+      # @param now [Time, nil] in the job's zone
+      def initialize(document, packs: nil, now: nil)
         @document = document
+        @now = now
         @packs = packs
       end
 
@@ -105,6 +107,14 @@ module Dakren
       def packs(id)
         pack = list("passes").include?(id) && @packs&.call(@document["#{id}-sheet"]) or return
         @document.merge("#{id}-pack" => { "typed" => Check.plain(pack), "bare" => "ml" })
+      end
+
+      # What happens now: a coat is begun, or its last cup is on. Noted already, it stays as it was noted.
+      def mark(id, what)
+        key = "#{id}-#{what}"
+        return unless @now && list("passes").include?(id) && Fields::MARK.match?(what.to_s) && @document[key].to_s.empty?
+
+        @document.merge(key => @now.strftime("%Y-%m-%dT%H:%M"))
       end
 
       # How the next coat goes onto the last.

@@ -90,7 +90,8 @@ module Dakren
           return offered(document, act.delete_prefix("offer:")) if act.start_with?("offer:")
           return asked_what_if.document(document, desk_of(document)) if act == "keep-what-if"
 
-          deed = Document::JobDeed.new(document, packs: ->(sheet) { Stores::Shelf.finder.call(sheet)&.limits&.pack_ml })
+          deed = Document::JobDeed.new(document, packs: ->(sheet) { Stores::Shelf.finder.call(sheet)&.limits&.pack_ml },
+            now: Document::Zones.of(document["zone"]).at(Stores::Now.now))
           deed.done(act).tap { @complaint = deed.complaint }
         end
 

@@ -7,8 +7,10 @@ module Dakren
       SCHOOLS = { wet: ", wet on wet", tack: ", while tacky", abrade: ", after sanding", real: ", as it was" }.freeze
 
       # One thing somebody does: when, what, what is said of it, and what may be noted.
-      # marks: [Control] of what really happened; open: is one of them wrong?
-      Doing = Value.define(:css, :clock, :label, :count, :told, :waits, :wrong, :key, marks: [].freeze, open: false)
+      # marks: [Control] of what really happened; tap: [act, words] of what happens next, noted by one press; open: is a mark wrong?
+      Doing = Value.define(:css, :clock, :label, :count, :told, :waits, :wrong, :key, marks: [].freeze, tap: nil, open: false)
+      # What is noted by one press, in this order.
+      TAPS = { "began" => "begun now", "finished" => "last cup on now" }.freeze
 
       # @param desk [Document::JobDesk] @param form [JobForm]
       def initialize(desk, form, wording)
@@ -51,7 +53,8 @@ module Dakren
           clock: [entry.from_min, entry.to_min].map { |minute| @desk.time_at(minute).strftime("%H:%M") }.join("–"),
           label: entry.label, count: entry.coat? ? count(entry) : "", told: entry.coat? ? told(entry) : nil,
           waits: entry.waits_min.positive? ? "then #{@wording.minutes(entry.waits_min)} by itself" : nil, wrong: edge(entry),
-          key: "#{entry.pass.id}-real_#{entry.number}_#{entry.section}", marks: marks, open: marks.any?(&:problem))
+          key: "#{entry.pass.id}-real_#{entry.number}_#{entry.section}", marks: marks,
+          tap: entry.coat? ? tap(entry) : nil, open: marks.any?(&:problem))
       end
 
       # " 2 of 3, section 1 of 2"
@@ -75,6 +78,12 @@ module Dakren
 
         "The wet edge closes after #{@wording.minutes(entry.plan.wet_edge_min)}, and the next cup takes " \
           "#{@wording.minutes(entry.plan.longest_gap_min)}: a helper mixing ahead keeps it open."
+      end
+
+      # The first of the two that is not noted yet.
+      def tap(entry)
+        what, words = TAPS.find { |name, _| @desk.document["#{entry.pass.id}-#{name}_#{entry.number}_#{entry.section}"].to_s.empty? }
+        what && ["mark:#{entry.pass.id}:#{what}_#{entry.number}_#{entry.section}", words]
       end
 
       def marks(entry)

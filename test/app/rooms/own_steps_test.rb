@@ -61,6 +61,28 @@ class OwnStepsOnThePageTest < AppTest
     refute_includes words, "The data sheet does not say when the next coat"
   end
 
+  # Begun an hour late by one press: everything behind it moves; pressed again, the last cup is on.
+  def test_what_happens_is_noted_by_one_press
+    now = Document::Zones.of(nil).at(Time.now)
+    path = new_job("start" => (now - 3600).strftime("%Y-%m-%dT%H:%M"), "hours" => "24 h", "every_day" => "yes", film: "0.2",
+      "c1-coats" => "2")
+    second = desk(path).coats.last.from_min
+    press path, "mark:c1:began_1_1"
+
+    assert_in_delta 60, desk(path).coats.first.from_min, 2
+    assert_in_delta second + 60, desk(path).coats.last.from_min, 3
+    noted = document(path)["c1-began_1_1"]
+    press path, "mark:c1:began_1_1"
+    assert_equal noted, document(path)["c1-began_1_1"]
+    get path
+    assert_includes words, "last cup on now"
+    press path, "mark:c1:finished_1_1"
+    assert_match(/\A\d{4}-\d\d-\d\dT\d\d:\d\d\z/, document(path)["c1-finished_1_1"])
+    before = document(path)
+    %w[mark:c1:nonsense mark:c9:began_1_1 mark:c1:began_999_1 mark:c1].each { |act| press path, act }
+    assert_equal before, document(path)
+  end
+
   def test_notes_are_shown_at_the_bench
     path = new_job("note" => "Window open all day.", "c1-note" => "edge left bare: glued tomorrow")
     get path
