@@ -132,7 +132,7 @@ module Dakren
 
       PLACE = of_place(
         choice("form", "What it is", FORMS), word("name", "Name", short: "Called"), make("shapes", "Shapes", kind: :ids),
-        make("texture", "Rougher than flat by", short: "Rougher by", allowed: 0..300, usual: "0",
+        make("texture", "Extra for texture", allowed: 0..300, usual: "0",
           asked: { form: PlaceForms::ALL.values.select { |form| form.sort == :surface && form.name != "rod" }.map(&:name) }, **PERCENT),
         length("depth", "Depth", Geometry::Void::DEPTH_MM, asked: ONLY_VOID),
         length("piece", "Piece is thick", Geometry::Void::DEPTH_MM, asked: ONLY_VOID),

@@ -72,7 +72,7 @@ module Dakren
         resin, hardener = offer.budget.worst(@split).map { |share| @wording.significant([share, 0.0].max.round(2)) }
         forgives = @plan.sheet.tolerance_pct.map { |share| Check.plain(share) }
         with = @chosen ? "With the #{offer.tool.name}" : "The #{offer.tool.name} will do: with it"
-        "#{with} a cup is at worst #{resin} % rich in resin or #{hardener} % in hardener; the sheet forgives #{forgives[0]} and " \
+        "#{with} a cup is at worst #{resin} % rich in resin or #{hardener} % in hardener; the sheet tolerates #{forgives[0]} and " \
           "#{forgives[1]} %."
       end
 

@@ -119,10 +119,10 @@ module Dakren
       # @return [Hash{String=>String}]
       def self.weighable
         tools = Work::Drink::TOOLS.values.reject { |tool| tool.name == "none" }.to_h do |tool|
-          ["soak:#{tool.name}", "#{tool.label} keeps, g"]
+          ["soak:#{tool.name}", "left in a #{tool.label}, g"]
         end
         surfaces = Work::Drink::SURFACES.values.reject { |surface| surface.name == "sealed" }.to_h do |surface|
-          ["drink:#{surface.name}", "#{surface.label} drinks, g/m²"]
+          ["drink:#{surface.name}", "#{surface.label} soaks up, g/m²"]
         end
         { **tools, **surfaces, **paces }
       end

@@ -177,7 +177,7 @@ module Dakren
       # @return [Array(Boolean, String, String), nil]
       def service
         cure = planned? && ticket.task.service_of(@desk.room, plan) or return
-        bears = "As cured here it bears #{show(cure.bears_c, :c)}#{" only" unless cure.enough?}."
+        bears = "As cured here it can take #{show(cure.bears_c, :c)}#{" only" unless cure.enough?}."
         [cure.enough?, bears, [(post_cure(cure.post_cure) unless cure.enough?),
           (if cure.assumed?
              "Assumed, since the sheet is silent: #{@wording.local("the warmest it cured at, 10 °C more")}."

@@ -7,7 +7,7 @@ module Dakren
     #   Blocks.new(split, forgives_resin_pct: 5).resin_mm   # => length of the resin's block
     #
     # Rule: as slim as stays squat, no longer than four times its side, so that a person can cut it true; the hardener's block is cut
-    # short by half of what the sheet forgives in extra resin, so that a miss falls on the resin's side.
+    # short by half of what the sheet tolerates in extra resin, so that a miss falls on the resin's side.
     class Blocks
       SECTIONS_MM = [4, 6, 8, 10, 12, 15, 20, 30, 40].freeze
       LONGEST_SIDES = 4.0
@@ -15,7 +15,7 @@ module Dakren
       attr_reader :section_mm, :resin_mm, :hardener_mm
 
       # @param split [Ratio::Split] with millilitres of both parts
-      # @param forgives_resin_pct [Numeric] extra resin the sheet forgives
+      # @param forgives_resin_pct [Numeric] extra resin the sheet tolerates
       # @raise [InputError] when the parts have no volume, or are too much to be cut by eye
       def initialize(split, forgives_resin_pct:)
         raise InputError.new(:resin_density_g_ml, "is needed to cut a ratio by weight by eye") unless split.resin_ml && split.hardener_ml

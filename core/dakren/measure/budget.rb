@@ -4,7 +4,7 @@ require_relative "../base/value"
 
 module Dakren
   module Measure
-    # How wrong a batch may get with a tool, held against what the sheet forgives on that side.
+    # How wrong a batch may get with a tool, held against what the sheet tolerates on that side.
     #
     #   budget = Budget.new(tool, ratio, tolerance_pct: [5, 2])
     #   budget.worst(split)       # => [1.3, 1.2] percent extra resin, percent extra hardener
@@ -24,7 +24,7 @@ module Dakren
 
       # @param tool [Tools::*]
       # @param ratio [Ratio]
-      # @param tolerance_pct [Array(Numeric, Numeric)] extra resin, extra hardener the sheet forgives
+      # @param tolerance_pct [Array(Numeric, Numeric)] extra resin, extra hardener the sheet tolerates
       # @param assumed [Boolean] does the sheet leave a tolerance to be assumed?
       def initialize(tool, ratio, tolerance_pct:, assumed: false)
         @tool = tool
@@ -44,7 +44,7 @@ module Dakren
         [((index * (1 + resin) / (1 - hardener)) - 1) * 100, (((1 + hardener) / (1 - resin) / index) - 1) * 100]
       end
 
-      # Does the worst miss stay inside what the sheet forgives, each on its side?
+      # Does the worst miss stay inside what the sheet tolerates, each on its side?
       def good?(split)
         found = worst(split)
         !found.nil? && found.zip(@tolerance).all? { |miss, forgiven| miss <= forgiven }
@@ -78,14 +78,14 @@ module Dakren
       end
 
       # @param split [Ratio::Split]
-      # @return [String, nil] how far it may be off, where that is more than the sheet forgives
+      # @return [String, nil] how far it may be off, where that is more than the sheet tolerates
       def doubt(split)
         return if good?(split)
 
         found = worst(split) or return "how far it may be off is not known"
         side = found[0] - @tolerance[0] >= found[1] - @tolerance[1] ? 0 : 1
         part = %w[resin hardener][side]
-        forgives = "the sheet forgives #{Check.plain(@tolerance[side])} %"
+        forgives = "the sheet tolerates #{Check.plain(@tolerance[side])} %"
         return "so little cannot be told on it: at worst it is far too rich in #{part}, and #{forgives}" if found[side] > FAR_OFF_PCT
 
         "at worst it is #{Check.plain(found[side].round(1))} % rich in #{part}, and #{forgives}"

@@ -38,7 +38,7 @@ module Dakren
         end
 
         # What is counted or filled to whole lines, nearest to a batch.
-        # @param tolerance_pct [Array(Numeric, Numeric)] extra resin, extra hardener the sheet forgives
+        # @param tolerance_pct [Array(Numeric, Numeric)] extra resin, extra hardener the sheet tolerates
         # @return [Whole, nil] nil where any amount can be had
         def whole(_split, _ratio, _tolerance_pct)
           nil
@@ -101,7 +101,7 @@ module Dakren
         end
         MOST_TRIED = 12
 
-        # Does this pair miss the ratio by no more than the sheet forgives on that side?
+        # Does this pair miss the ratio by no more than the sheet tolerates on that side?
         def forgiven?(pair, wanted, tolerance_pct)
           miss = off(pair, wanted) * 100
           miss.between?(-Exact.of(tolerance_pct[1]), Exact.of(tolerance_pct[0]))

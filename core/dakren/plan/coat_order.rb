@@ -23,7 +23,7 @@ module Dakren
       # One plain coat over one shape.
       #
       # @param outline [Object] shape of Size @param cover [Work::Cover]
-      # @param drink_g_m2 [Numeric] of the first coat @param soak_g [Numeric] kept by the tool
+      # @param drink_g_m2 [Numeric] of the first coat @param soak_g [Numeric] left in the tool
       # @return [CoatOrder]
       # @raise [InputError]
       def self.coat(outline:, cover:, sheet:, drink_g_m2: 0, soak_g: 0, **order)

@@ -241,7 +241,7 @@ module Dakren
         return [] if found.possible?
 
         [Work::Suitability::Refusal
-          .new(name: :service, says: "It gets %{hot} in service, and this sheet bears %{most} even after a post-cure.",
+          .new(name: :service, says: "It gets %{hot} in service, and this resin can take %{most} even after a post-cure.",
             parts: { hot: Quantity.new(value: @task.service_c, unit: :c),
                      most: Quantity.new(value: @task.sheet.limits.service_cured_c, unit: :c) },
             nearest: "Take a mix made for heat, or keep it cooler.")]

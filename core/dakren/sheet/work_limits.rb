@@ -34,8 +34,8 @@ module Dakren
       property(:grain_most_g_m2, "Grain strewn in, at most", "g/m²", 0..6000, :smallest_of_all),
       property(:moisture_most_pct, "Moisture of the work, at most", "%", 0..100, :smallest, fallback: 8),
       property(:pack_ml, "Pack, A and B together", "ml", 1..1_000_000, :nothing),
-      property(:service_c, "Bears in service, as cured", "°C", 20..300, :smallest),
-      property(:service_cured_c, "Bears after a post-cure", "°C", 20..300, :smallest)
+      property(:service_c, "Can take in service, as cured", "°C", 20..300, :smallest),
+      property(:service_cured_c, "Can take after a post-cure", "°C", 20..300, :smallest)
     ].to_h { |one| [one.name, one] }.freeze
 
     attr_reader(*ALL.keys)

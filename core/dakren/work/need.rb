@@ -44,8 +44,8 @@ module Dakren
     # Lines of a need, made from amounts and the sentence that tells how they came about.
     module NeedLines
       GRAIN_DENSITY_G_ML = 2.65
-      LABELS = { work: "on the work", texture: "for the rough surface", edges: "extra on edges and wear areas",
-                 drink: "drunk by the surface", soak: "kept by the tool",
+      LABELS = { work: "on the work", texture: "extra for texture", edges: "extra on edges and wear areas",
+                 drink: "soaked in", soak: "left in the tool",
                  flow: "kept by the flow layer", line: "left in the feed line", trap: "for the trap", squeeze: "squeezed out",
                  proud: "left proud, shaved off" }.freeze
 

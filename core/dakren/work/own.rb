@@ -11,7 +11,7 @@ module Dakren
     class Own
       Weighed = Value.define(:value, :count)
       # What can be weighed: label, unit and the range a weighing may have.
-      SORTS = { soak: ["kept by the tool", :g, 0..5000], drink: ["drunk by the surface, first coat", :"g/m2", Drink::G_M2],
+      SORTS = { soak: ["left in the tool", :g, 0..5000], drink: ["soaked in, first coat", :"g/m2", Drink::G_M2],
                 rate: ["taken by the work, one person", :"g/min", 0.1..20_000],
                 pace: ["covered by one person", :"", 0.001..20_000] }.freeze
 

@@ -218,7 +218,7 @@ module Dakren
         kept = typed || own&.value || Drink::TOOLS.fetch(tool).soak_g
         return if kept.zero?
 
-        grams(:soak, Exact.of(kept), typed ? "as typed, %{g}" : "a #{Drink::TOOLS.fetch(tool).label} keeps %{g}#{weighed(own)}")
+        grams(:soak, Exact.of(kept), typed ? "as typed, %{g}" : "%{g} stay in a #{Drink::TOOLS.fetch(tool).label}#{weighed(own)}")
       end
 
       def volume_working(ml, coats, share)

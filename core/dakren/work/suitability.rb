@@ -119,7 +119,7 @@ module Dakren
       # Another hardener of the same resin that bears this room.
       def sister
         found = @shelf.find { |sheet| sheet.resin == @sheet.resin && sheet.hardener != @sheet.hardener && suits?(sheet) }
-        found ? " #{found.name} bears it." : ""
+        found ? " #{found.name} can take it." : ""
       end
 
       def thinner

@@ -84,11 +84,11 @@ class JobsTest < AppTest
   def test_what_the_surface_drinks_is_a_line_of_its_own
     get new_job(surface: "softwood", spread: "small_roller")
     assert_includes words, "2.16 m² × 80 g/m² = 173 g"
-    assert_includes words, "706 g on the work + 173 g drunk by the surface + 25 g kept by the tool + 4.18 g left in cups = 908 g"
+    assert_includes words, "706 g on the work + 173 g soaked in + 25 g left in the tool + 4.18 g left in cups = 908 g"
     get new_job(surface: "softwood", drink: "120")
     assert_includes words, "2.16 m² × 120 g/m² = 259 g"
     get new_job(drink: "lots")
-    assert_includes words, "Drinks must be a number"
+    assert_includes words, "Soaks up must be a number"
   end
 
   def test_grams_on_an_area_and_us_thickness_mean_what_they_say
@@ -152,7 +152,7 @@ class JobsTest < AppTest
     path = new_job("c1-method" => "tool-#{pumps.id}")
     get path
 
-    # 661.22 ml with what stays in the cup; 27 strokes of 24 ml are 648 ml, 2 % short, as the sheet forgives.
+    # 661.22 ml with what stays in the cup; 27 strokes of 24 ml are 648 ml, 2 % short, as the sheet tolerates.
     assert_match(/27 strokes of each\./, words)
     assert_includes words, "648 ml"
     submit "/bench/planned?job=#{path[/\d+/]}&pass=c1&coat=1&section=1&cup=1", {}, from: path

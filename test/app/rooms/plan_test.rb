@@ -205,12 +205,12 @@ class PlanTest < AppTest
     assert_includes(desk(path).schedule.entries.map(&:name), :post_cure)
     get path
 
-    assert_includes words, "As cured here it bears 30 °C only."
+    assert_includes words, "As cured here it can take 30 °C only."
     assert_includes words, "A post-cure is planned"
     Stores::Sheet.find(sheet_id("Stillwater clear coat", "clear")).update!(service_cured_c: 60)
     get path
 
-    assert_includes words, "this sheet bears 60 °C even after a post-cure"
+    assert_includes words, "this resin can take 60 °C even after a post-cure"
   end
 
   def test_a_great_floor_is_laid_in_sections

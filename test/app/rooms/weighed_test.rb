@@ -12,13 +12,13 @@ class WeighedTest < AppTest
     path = new_job(surface: "softwood", spread: "roller")
     get path
 
-    assert_includes words, "a 250 mm roller keeps 60 g"
+    assert_includes words, "60 g stay in a 250 mm roller"
     weigh "soak:roller", "40 g"
     weigh "soak:roller", "50"
     weigh "drink:softwood", "100"
     get path
 
-    assert_includes words, "a 250 mm roller keeps 45 g; the shop's own figure, 2 weighings"
+    assert_includes words, "45 g stay in a 250 mm roller; the shop's own figure, 2 weighings"
     assert_includes words, "2.16 m² × 100 g/m² = 216 g; the shop's own figure, 1 weighing"
     submit path, job_fields(surface: "softwood", spread: "roller", drink: "10", "c1-soak" => "5")
     get path

@@ -42,7 +42,7 @@ class BudgetTest < CoreTest
     assert_in_delta 100 * ((50.1 / 50 / (5.9 / 6)) - 1), resin, 1e-9
     assert_in_delta 100 * ((6.1 / 6 / (49.9 / 50)) - 1), hardener, 1e-9
     assert_nil budget(fine, ratio: mix, tolerance: [5, 2]).doubt(mix.split(total_g: 56))
-    assert_includes budget(POCKET, ratio: mix).doubt(mix.split(total_g: 56)), "rich in hardener, and the sheet forgives 2 %"
+    assert_includes budget(POCKET, ratio: mix).doubt(mix.split(total_g: 56)), "rich in hardener, and the sheet tolerates 2 %"
     assert_nil budget(POCKET, ratio: mix).refusal(mix.split(total_g: 56))
   end
 

@@ -30,8 +30,8 @@ class CoatPlanTest < CoreTest
     assert_equal Rational(90_412, 100), board.on_work.total_g
     assert_in_delta 904.12 + (3.834 * 1.09), board.total.total_g, 1e-6
     says = Plan::CoatFigures.new(board).total_g.working.last.says
-    assert_includes says, "drunk by the surface"
-    assert_includes says, "kept by the tool"
+    assert_includes says, "soaked in"
+    assert_includes says, "left in the tool"
     by_volume = plan(sheet: coating(ratio: ratio(densities: [nil, nil])), drink_g_m2: 80)
     assert_in_delta 648 + (172.8 / 1.12), by_volume.on_work.total_ml, 1e-9
   end

@@ -18,7 +18,7 @@ module Dakren
           Exact.of(resin_ml) + Exact.of(hardener_ml)
         end
 
-        # @return [Integer] strokes of each pump nearest to so much: a little short where the sheet forgives that
+        # @return [Integer] strokes of each pump nearest to so much: a little short where the sheet tolerates that
         def strokes(total_ml, tolerance_pct = Verdict::USUAL_TOLERANCE_PCT)
           WholeUnits.nearest(total_ml, both_ml, tolerance_pct.min)
         end

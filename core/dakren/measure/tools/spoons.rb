@@ -8,7 +8,7 @@ module Dakren
       # A set of measuring spoons, one spoon a part and both of one size, struck level with a straight edge: for batches too small
       # for cups where no scale is at hand. Whole spoons only, so that the ratio is met by the numbers counted.
       #
-      # Rule: the fewest spoons that give about the batch and meet the ratio within what the sheet forgives; where no numbers do, the
+      # Rule: the fewest spoons that give about the batch and meet the ratio within what the sheet tolerates; where no numbers do, the
       # nearest. Level spoons are off by their share, less so the more of them are counted.
       Spoons = declare("spoons", :spoons, label: "Measuring spoons, one a part", short: "measuring spoons", fields: [
         field("spoon_ml", "One spoon, level", Units::VOLUME, :ml, 0.1..250),
