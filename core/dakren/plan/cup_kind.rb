@@ -30,13 +30,12 @@ module Dakren
         @top_mm = Check.number(:top_mm, top_mm, 5..3000, "mm")
         @height_mm = Check.number(:height_mm, height_mm, 1..3000, "mm")
         @flat = flat
+        @brim_ml = volume_ml(@height_mm)
         freeze
       end
 
       # @return [Float] ml to the brim
-      def brim_ml
-        volume_ml(height_mm)
-      end
+      attr_reader :brim_ml
 
       # @param stiff [Boolean] is powder folded in? That wants more room
       # @return [Float] ml it may hold for mixing
@@ -56,14 +55,20 @@ module Dakren
         bottom_mm + ((top_mm - bottom_mm) * fill_mm / height_mm)
       end
 
+      # Rule: a frustum of the widths d and w holds pi/12 (w^3 - d^3) times its height over w - d.
       # @param volume_ml [Numeric] 0 up to the brim
       # @return [Float] height of the mix, mm
       def fill_mm(volume_ml)
         return 0.0 if volume_ml <= 0
         return height_mm if volume_ml >= brim_ml
 
-        Solve.root(0.0, height_mm, tolerance: 1e-6) { |fill| volume_ml(fill) - volume_ml }
+        widens = (top_mm - bottom_mm) / height_mm
+        return volume_ml * 4000 / (Math::PI * bottom_mm * bottom_mm) if widens.abs < STRAIGHT
+
+        (Math.cbrt((bottom_mm**3) + (12 * widens * volume_ml * 1000 / Math::PI)) - bottom_mm) / widens
       end
+      # A wall that widens by less than this on its height is upright.
+      STRAIGHT = 1e-6
 
       # What stays in it.
       #

@@ -78,7 +78,7 @@ module Dakren
       # @return [Portion, nil] of this much on the work, in the smallest cup that holds it with room to stir; nil where none does
       def portion(on_work_g)
         volume = @mix.whole_ml(on_work_g)
-        cup = @cups.find { |kind| kind.most_ml(stiff: stiff?) >= volume + kind.kept_ml([volume, kind.brim_ml].min) } or return
+        cup = @cups.find { |kind| roomy?(kind, volume) } or return
         mass = on_work_g + kept_g(on_work_g, volume, cup)
         in_cup(mass, on_work_g, cup) unless @most_g && mass > @most_g
       end
@@ -198,6 +198,12 @@ module Dakren
           fits?(need / middle) ? high = middle : low = middle
         end
         high
+      end
+
+      # Does a cup hold so much for the work, and what stays in it?
+      def roomy?(kind, volume_ml)
+        most = kind.most_ml(stiff: stiff?)
+        most >= volume_ml && most >= volume_ml + kind.kept_ml(volume_ml)
       end
 
       def stiff?
