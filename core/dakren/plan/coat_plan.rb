@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../base/value"
+require_relative "coat_heat"
 
 module Dakren
   module Plan
@@ -12,13 +13,8 @@ module Dakren
     #   plan.batches.first.usable  # Band of minutes in the cup
     #   plan.stage(:recoat_opens)  # Band of minutes from the start
     class CoatPlan
-      # How hot the work gets, and how many minutes after it was laid.
-      Hot = Value.define(:peak_c, :peak_min)
-      # A cup that is not emptied: how hot it gets and after how many minutes; thin: is there little time to spare? second: does another
-      # wait beside it?
-      Standing = Value.define(:peak_c, :peak_min, :grade, :thin, :second)
-      # More of the time there is than this is a thin margin.
-      THIN_SHARE = 0.9
+      include CoatHeat
+
       # One cup of the plan: when it is mixed, poured out and used up, in minutes from the start.
       PlannedBatch = Value.define(:number, :portion, :split, :mix_from, :pour_from, :done_at)
 
@@ -93,45 +89,9 @@ module Dakren
         !film_mm.nil? && film_mm > Cure::Lead::THINNEST_FOLLOWED_MM
       end
 
-      # How warm the work gets, and when, from the moment it lies there; nil where it is no coat.
-      # @return [Hot, nil]
-      def work_heat
-        @work_heat ||= film_mm && (pour? ? heat_of_pour : heat_of_film)
-      end
-
       # @return [Cure::Band] minutes each cup stays usable from when its parts meet
       def usable
         @usable ||= @mix.usable_band(**cup_conditions)
-      end
-
-      # @return [Cure::Cup::Run] what a cup does when it is left standing
-      def standing
-        @mix.cup(**cup_conditions)
-      end
-
-      # What a cup does if nobody empties it, where it does not stay calm.
-      # @return [Standing, nil]
-      def left_standing
-        run = standing
-        grade = Cure::Heat.of(run.peak_c)
-        return if grade.name == :calm || usable.early.nil?
-
-        Standing.new(peak_c: run.peak_c, peak_min: run.peak_min, grade: grade, second: helper? && batches.size > 1,
-          thin: portions.first.needed_min > THIN_SHARE * TIME_SHARE * usable.early)
-      end
-
-      # What the same batch gains in the widest tray.
-      # @return [Array(CupKind, Float), nil] kind and minutes gained; nil where none is wider
-      def tray_gain
-        volume = @mix.whole_ml(portions.first.mass_g)
-        tray = USUAL_TRAYS.reverse.find { |kind| kind.most_ml >= volume && kind.fill_mm(volume) >= SHALLOWEST_MM }
-        across = tray&.even_diameter_mm(volume)&.round(1)
-        return if across.nil? || across <= portions.first.diameter_mm
-
-        wide = @mix.cup(**cup_conditions, diameter_mm: across).usable_min
-        wide && usable.middle && [tray, wide - usable.middle]
-      rescue NotSolved
-        nil
       end
 
       # A thick coat cut into lifts that stay under the sheet's limit in this room, and the wait between them.
@@ -313,24 +273,6 @@ module Dakren
 
       def laid_mix
         @laid_mix ||= order.laid_mix
-      end
-
-      def heat_of_pour
-        run = if order.pocket
-                heat_of_pocket
-              else
-                laid_mix.pour(depth_mm: film_mm, start_c: order.tins_c, room: order.later_room,
-              **order.ground)
-              end
-        Hot.new(peak_c: run.peak_c, peak_min: run.peak_min)
-      end
-
-      def heat_of_pocket
-        laid_mix.pocket(start_c: order.tins_c, room_c: order.room_c, wall: order.ground[:wall], **order.pocket)
-      end
-
-      def heat_of_film
-        Hot.new(peak_c: [order.room.at(order.from_min) + lead.rise_c, order.tins_c.to_f].max, peak_min: lead.peak_min)
       end
 
       def first_laid
