@@ -13,6 +13,8 @@ module Dakren
       Standing = Value.define(:peak_c, :peak_min, :grade, :thin, :second)
       # More of the time there is than this is a thin margin.
       THIN_SHARE = 0.9
+      # Thinner than this in a tray nobody can stir it, or get it out again.
+      SHALLOWEST_MM = 2.0
       # How warm the work gets, and when, from the moment it lies there; nil where it is no coat.
       # @return [Hot, nil]
       def work_heat

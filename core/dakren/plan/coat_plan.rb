@@ -18,8 +18,6 @@ module Dakren
       # One cup of the plan: when it is mixed, poured out and used up, in minutes from the start.
       PlannedBatch = Value.define(:number, :portion, :split, :mix_from, :pour_from, :done_at)
 
-      # Thinner than this in a tray nobody can stir it, or get it out again.
-      SHALLOWEST_MM = 2.0
       # Beads and the like age as a film does.
       THIN_MM = 1.0
       # Of the working time a film's edge stays open to the next cup.

@@ -150,4 +150,18 @@ class CoatPlanTest < CoreTest
     assert_operator made.work_heat.peak_c, :>, 60
     assert(Care::CoatCautions.new(made).all.any? { |caution| caution.at == :film })
   end
+
+  # A deep cup of a fast mix, left standing, gets hot and has little time to spare; in a tray the same batch lasts longer.
+  def test_a_cup_left_standing_and_a_tray_beside_it
+    made = plan(room: Cure::Profile.constant(26), tins_c: 26)
+    left = made.left_standing
+
+    assert_operator left.peak_c, :>, 50
+    assert_operator left.peak_min, :>, made.usable.early
+    refute left.second
+    tray, gained = made.tray_gain
+    assert_includes Plan::USUAL_TRAYS, tray
+    assert_operator gained, :>, 0
+    assert_nil plan(cover: Work::Cover.new(film_mm: 0.005), outline: Geometry::Rectangle.new(length_mm: 100, width_mm: 100)).left_standing
+  end
 end
