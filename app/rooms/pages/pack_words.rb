@@ -6,6 +6,9 @@ module Dakren
     class PackWords
       # Less of a pack than this left over is nothing.
       LEFT_SHARE = 0.01
+      # From this much of a pack on, packs are worth a word.
+      NEAR_SHARE = 0.9
+      PRESS = "mix whole packs"
 
       # @param plan [Plan::CoatPlan] @param pass [Document::PassDesk]
       def initialize(plan, pass, wording)
@@ -20,9 +23,10 @@ module Dakren
       def words
         return ["#{taken}#{left}", nil] if @plan.order.pack_ml
 
-        found = offers or return
-        gives = found.map { |offer| "#{packs(offer.count)} #{offer.count == 1 ? "gives" : "give"} #{show(offer.film_mm, :film_mm)} wet" }
-        ["#{gives.join(", ")}; the sheet wants #{film_range}.", "mix whole packs"]
+        return unless of_the_sheet
+
+        found = of_the_sheet.offers(@need)
+        found.empty? ? near : [found.map { |offer| gives(offer) }.join(", ") + "; the sheet wants #{film_range}.", PRESS]
       end
 
       private
@@ -31,13 +35,26 @@ module Dakren
         @plan.sheet.limits
       end
 
-      def offers
+      # Packs of the data sheet, where this work is mixed in packs.
+      def of_the_sheet
         pack = @pass.kind.inputs.include?(:pack) && limits.pack_ml or return
-        found = Plan::Packs.new(pack_ml: pack, cups: @pass.cups, limits: limits, density_g_ml: @plan.sheet.clock.mixed_density_g_ml)
-          .offers(@need)
-        found unless found.empty?
+        @of_the_sheet ||= Plan::Packs.new(pack_ml: pack, cups: @pass.cups, limits: limits,
+          density_g_ml: @plan.sheet.clock.mixed_density_g_ml)
       rescue InputError
         nil
+      end
+
+      def gives(offer)
+        "#{packs(offer.count)} #{offer.count == 1 ? "gives" : "give"} #{show(offer.film_mm, :film_mm)} wet"
+      end
+
+      # Where the sheet tells no range of films: how many packs it comes to, once it comes to one.
+      def near
+        needed = of_the_sheet.needed(@need).to_f
+        return unless needed > NEAR_SHARE
+
+        ["It comes to #{@wording.significant(needed)} of the data sheet's packs, #{show(limits.pack_ml, :ml)} each.",
+          PRESS]
       end
 
       # "5 packs cover it at 0.245 mm wet, one of them 20.4 m²."

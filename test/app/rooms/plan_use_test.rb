@@ -205,6 +205,11 @@ class PlanUseTest < AppTest
     end
     get path
     assert_match(/1 pack gives 0\.37\d mm wet; the sheet wants 0\.2 mm to 0\.5 mm\. mix whole packs/, words)
+    granite = Stores::Sheet.find_by!(resin: "Granite floor 210")
+    granite.update!(properties: granite.properties.merge("thinnest_film_mm" => nil, "pack_ml" => 4000))
+    get path
+    assert_includes words, "It comes to 2.03 of the data sheet's packs, 4 000 ml each. mix whole packs"
+    granite.update!(properties: granite.properties.merge("pack_ml" => 10_000))
     press path, "packs:c1"
     get path
     assert_match(/1 pack covers it at 0\.3 mm wet, one of them .* of a pack is left over/, words)
