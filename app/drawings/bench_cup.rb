@@ -112,8 +112,8 @@ module Dakren
         reaches.each do |name, ml|
           y = level(@cup.fill_mm(ml.to_f))
           svg.line(@left - 14, y, @left + @wide + 8, y, stroke: CupRow::COLOURS.fetch(name), stroke_width: 3)
-          svg.text(@left - 16, y - 5, "#{name} to", class: "t-small", text_anchor: "end")
-          svg.text(@left - 16, y + 9, @wording.volume(ml).join(" "), class: "t-small", text_anchor: "end")
+          svg.text(@left - 16, y - 6, "#{name} to", class: "t-small", text_anchor: "end")
+          svg.text(@left - 16, y + 14, @wording.volume(ml).join(" "), class: "t-small", text_anchor: "end")
         end
       end
 
