@@ -11,12 +11,21 @@ module Dakren
         new(hours: row.hours, days_off: row.days_off, people: row.crew, taken: taken, zone: Zones.of(row.zone))
       end
 
+      # The same hours with the last band of the day gone on until late.
+      # @param text [String] hours as typed
+      # @return [String]
+      def self.till_late(text)
+        text.sub(/(?<=-)\d{1,2}:\d{2}(?!.*-)/) { |ends| ends.rjust(5, "0") < Crew::EVENING_ENDS ? Crew::EVENING_ENDS : ends }
+      end
+
       # @param start [Time] minute 0 of a job
       # @return [Array<Array(Float, Float)>] minutes
       def taken_after(start)
         taken.map { |from, to| [(from - start) / 60, (to - start) / 60] }.select { |_, to| to.positive? }
       end
     end
+    # How late an evening is.
+    Crew::EVENING_ENDS = "22:00"
     # Hours of a shop that has told none.
     Crew::HOURS = "07:00-12:00, 12:30-17:00"
     Crew::ROUND_THE_CLOCK = Crew.new(hours: "24 h", days_off: "", people: 1)

@@ -12,9 +12,6 @@ module Dakren
       START = /\A\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/
       YEARS = (2000..2100)
       # Fields no plan can do without: a wrong one is mended first.
-      # How late an evening is, and where a day's last band ends.
-      EVENING_ENDS = "22:00"
-      LAST_END = /(?<=-)\d{1,2}:\d{2}(?!.*-)/
       NEEDED = %w[start tins room people hours deadline].freeze
       # A pass on the desk. task: as it was planned; coats: Plan::Entry of each; refusals of its sheet; held_back: a plan that waits for
       # "I know".
@@ -234,14 +231,9 @@ module Dakren
           document[name].to_s.strip.then { |typed| typed.empty? ? usual : typed[0, 400] }
         end
         off = "" if choice("every_day") == "yes"
-        text = till_late(text) if choice("evenings") == "yes"
+        text = Crew.till_late(text) if choice("evenings") == "yes"
         taken = choice("chain") == "yes" ? @shop.taken_after(start) : []
         @reading.guarded("hours") { Plan::Hours.read(text, days_off: off, start: start, taken: taken, zone: zone) }
-      end
-
-      # The last band of the day goes on until late.
-      def till_late(text)
-        text.sub(LAST_END) { |ends| ends.rjust(5, "0") < EVENING_ENDS ? EVENING_ENDS : ends }
       end
 
       # Tents and heaters, and what was really measured.

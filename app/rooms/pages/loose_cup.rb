@@ -123,7 +123,7 @@ module Dakren
                                                                    "50 ml, 4 strokes, 6 drops"
                                                                end),
           listed("sheet", "Resin and hardener", SHEETS.call), listed("method", "Measured by", @form.methods),
-          listed("powder", "Powder", Document::OneOff::POWDERS), input("room", "It is here, #{degrees}")]
+          listed("powder", "Powder", Document::OneOff::POWDERS), input("room", "Temperature here, #{degrees}")]
       end
 
       # @return [Array<Control>] what is seldom asked
