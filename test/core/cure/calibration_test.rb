@@ -53,7 +53,7 @@ class CalibrationTest < CoreTest
     each_sheet do |mix, chance|
       wall = Cure::Wall::GROUNDS.values.sample(random: chance)
       temp = chance.rand(10..30)
-      top = mix.pour(depth_mm: 0.02, start_c: temp, room: Cure::Profile.constant(temp), wall: wall).top_usable_min
+      top = mix.pour(depth_mm: 0.005, start_c: temp, room: Cure::Profile.constant(temp), wall: wall).top_usable_min
       film = mix.film(Cure::Profile.constant(temp)).reached_min(mix.working_min)
 
       assert_share film, top, 0.004
