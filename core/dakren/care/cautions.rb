@@ -77,7 +77,7 @@ module Dakren
 
         pack = @plan.portions.first
 
-        Caution.new(at: :cups, grave: pack.needed_min > pack.usable_min,
+        Caution.new(at: :cups, grave: pack.needed_min > pack.usable_min && @plan.order.pace&.known? == true,
           says: "A whole pack takes %{needed} to mix and lay here, and lasts %{usable} in its pail.",
           parts: { needed: Quantity.new(value: pack.needed_min, unit: :min), usable: Quantity.new(value: pack.usable_min, unit: :min) },
           first: "More hands, packs measured out in parts, or pour it out at once and spread from there.")

@@ -54,6 +54,11 @@ module Dakren
     # How long one coat takes to lay: amount of it in its measure (m2, mm, holes, g; minutes for what is drawn in), rate of one person,
     # whose: :usual, :tool, :curved, :shop, :told, :noted or :guessed; count: weighings of the shop's own; people: who lay it.
     Pace = Value.define(:measure, :amount, :rate, :whose, count: nil, people: 1) do
+      # Is it somebody's own, told, timed or noted? A usual pace may advise and never alarms.
+      def known?
+        %i[told shop noted].include?(whose)
+      end
+
       # @return [Float] minutes for the whole coat, by all who lay it
       def whole_min
         case measure.name

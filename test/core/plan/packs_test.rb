@@ -56,6 +56,15 @@ class PacksTest < CoreTest
     assert_in_delta 25_500, (made.portions.sum(&:on_work_g) / made.density).to_f, 1e-6
   end
 
+  # A pack nobody can lay in time: told quietly while the pace is a usual one, in red once it is the builder's own.
+  def test_a_pack_too_large_to_lay_alarms_by_a_pace_of_ones_own_alone
+    said = ->(figures) { Care::CoatCautions.new(coats(pool_paint, { spread: "brush", **figures }).first).all.find { |one| one.says.include?("whole pack") } }
+
+    refute said.call({}).grave
+    assert said.call(pace: 4).grave
+    assert_nil said.call(pace: 4000)
+  end
+
   # Marks stand at what each pack covers: the last one, of a sixth as much, is short.
   def test_marks_go_by_what_each_batch_covers
     marks = Plan::Marks.new(Geometry::Rectangle.new(length_mm: 1000, width_mm: 100))
