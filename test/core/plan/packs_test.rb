@@ -58,7 +58,10 @@ class PacksTest < CoreTest
 
   # A pack nobody can lay in time: told quietly while the pace is a usual one, in red once it is the builder's own.
   def test_a_pack_too_large_to_lay_alarms_by_a_pace_of_ones_own_alone
-    said = ->(figures) { Care::CoatCautions.new(coats(pool_paint, { spread: "brush", **figures }).first).all.find { |one| one.says.include?("whole pack") } }
+    said = lambda do |figures|
+      coat = coats(pool_paint, { spread: "brush", **figures }).first
+      Care::CoatCautions.new(coat).all.find { |one| one.says.include?("whole pack") }
+    end
 
     refute said.call({}).grave
     assert said.call(pace: 4).grave
