@@ -89,8 +89,14 @@ module Dakren
       end
 
       def scheduled(ready)
-        make = ->(from) { Scheduler.new(ready, hours: job.hours, goal: job.goal, put_off: job.by_min.nil?, from_min: from).schedule }
+        make = lambda do |from|
+          Scheduler.new(ready, hours: job.hours, goal: job.goal, put_off: job.by_min.nil?, from_min: from, hands: job.crew,
+            turned: job.turned, go_on: job.by_min ? nil : job.go_on).schedule
+        end
         job.by_min ? backward(make) : make.call(0.0)
+      rescue Sequence::Circle => e
+        e.ids.each { |id| complain("gates", "must not wait for one another in a circle", id) }
+        nil
       rescue TooFast => e
         complain("hours", "lead into an hour in which a mix is too fast: #{e.message}")
       rescue InputError => e
@@ -105,8 +111,8 @@ module Dakren
         schedule || make.call(0.0)
       end
 
-      def complain(name, says)
-        @complaints += [Complaint.new(name: name, says: says)]
+      def complain(name, says, task_id = nil)
+        @complaints += [Complaint.new(name: name, says: says, task_id: task_id)]
         nil
       end
 

@@ -6,14 +6,17 @@ module Dakren
   module Plan
     # What the builder can ask a plan to be best at.
     GOALS = { hand_over: "earliest hand-over", bench: "least time at the bench", sanding: "least sanding" }.freeze
+    # How far a task must be before another is begun.
+    GATES = { done: "is done: cured, trimmed, out of its mould", hard: "is hard", tacky: "is tacky", laid: "is laid" }.freeze
     # How the next coat goes onto the last.
     SCHOOLS = { either: "while tacky, or after sanding", wet: "wet on wet", tack: "while tacky only", abrade: "after sanding" }.freeze
 
-    # One pass to be placed. order: from coat, section and minute to a CoatOrder; places: names of what it covers; before, after,
-    # ends: step name to minutes; own_steps: the builder's own, by name;
-    # real: what really happened, [coat, section] => { began:, finished:, soft: } in minutes.
+    # One pass to be placed. order: from coat, section, minute and people to a CoatOrder; places: names of what it covers; sides: of those,
+    # place to part and face (of Turning::SIDES); gates: id of a pass that comes first, and of GATES how far it must be; people: who lay
+    # it, nil for as many as there are; skills: what they must be able to do; before, after, ends: step name to minutes; own_steps: the
+    # builder's own, by name; real: what really happened, [coat, section] => { began:, finished:, soft: } in minutes.
     PassJob = Value.define(:id, :label, :places, :count, :order, :area_m2, sections: 1, school: :either, before: {}.freeze,
-      after: {}.freeze, ends: {}.freeze, waits: {}.freeze,
+      after: {}.freeze, ends: {}.freeze, waits: {}.freeze, sides: {}.freeze, gates: [].freeze, people: nil, skills: %i[mix lay].freeze,
       real: {}.freeze, own_steps: {}.freeze, owner: nil, planner: nil, likely: nil) do
       # @param name [Symbol] of WorkSteps, or of a step of the builder's own
       # @return [WorkSteps::Step]
@@ -22,15 +25,41 @@ module Dakren
       end
 
       # One coat of one section begun at a minute.
-      # @param hint [Integer, nil] a likely count of batches
+      # @param hint [Integer, nil] a likely count of batches @param people [Integer, nil] who lay it
       # @return [CoatPlan]
-      def coat_plan(number, section, minute, hint)
-        planner ? planner.call(number, section, minute, hint) : CoatPlan.new(order.call(number, section, minute).with(hint: hint))
+      def coat_plan(number, section, minute, hint, people = nil)
+        return planner.call(number, section, minute, hint, people) if planner
+
+        CoatPlan.new(order.call(number, section, minute, people).with(hint: hint))
       end
 
       # The same, near enough to look for its place.
-      def likely_plan(number, section, minute, hint)
-        likely ? likely.call(number, section, minute, hint) : coat_plan(number, section, minute, hint)
+      def likely_plan(number, section, minute, hint, people = nil)
+        likely ? likely.call(number, section, minute, hint, people) : coat_plan(number, section, minute, hint, people)
+      end
+
+      # How many may lay it: all, and fewer where that is looked into or not all are there all day.
+      # @param hands [Hands]
+      # @return [Array<Integer>]
+      def crews(hands, thorough)
+        return [people] if people
+        return [hands.size] if hands.alike? && !thorough
+
+        counts = hands.alike? ? [hands.size, (hands.size / 2.0).ceil, 1].uniq : (1..hands.size).to_a.reverse
+        counts.select { |count| hands.able?(need(count)) }
+      end
+
+      # @param count [Integer] of people
+      # @return [Hands::Need]
+      def need(count)
+        Hands.need(count, skills)
+      end
+
+      # Who sand it, or prepare it: everybody it is laid by.
+      # @param hands [Hands]
+      # @return [Hands::Need]
+      def need_of_area(hands)
+        Hands.need(people || (hands.alike? ? hands.size : 1))
       end
 
       # Whoever the entries of this pass belong to.
@@ -38,12 +67,12 @@ module Dakren
         owner || self
       end
     end
-
     # One thing in the plan: a coat (with its plan), an abrading before it, or a step. Minutes of the job.
-    # window: minutes between which it must begin and be done; missed: why it could not be kept; why: what it waited for.
+    # window: minutes between which it must begin and be done; missed: why it could not be kept; why: what it waited for; crew: who does it,
+    # name and skill; side: of Turning::SIDES that is up afterwards.
     Entry = Value.define(:kind, :pass, :name, :label, :from_min, :to_min, number: 1, of: 1, section: 1, sections: 1, plan: nil,
       window: nil, school: nil, why: nil, missed: nil,
-      waits_min: 0, real: false, soft_min: nil, places: [].freeze) do
+      waits_min: 0, real: false, soft_min: nil, places: [].freeze, crew: [].freeze, side: nil) do
       def coat?
         kind == :coat
       end
@@ -54,7 +83,7 @@ module Dakren
         band = plan.stage(stage)&.plus(from_min)
         return band if band.nil? || soft_min.nil? || stage != :recoat_opens
 
-        later = soft_min + ((soft_min - from_min) * Scheduler::SOFT_SHARE)
+        later = soft_min + ((soft_min - from_min) * Ages::SOFT_SHARE)
         Cure::Band.new(**%i[early middle late].to_h { |side| [side, band[side] && [band[side], later].max] })
       end
 
@@ -80,10 +109,14 @@ module Dakren
     # A day that can be kept, or the nearest to it with what is missed.
     class Schedule
       # untold: steps that wait for a stage no sheet tells of, with the entry of the pass they belong to.
-      attr_reader :entries, :stopped_early, :untold
+      # proved: is it known that none is better?
+      attr_reader :entries, :stopped_early, :untold, :proved
 
-      def initialize(entries, stopped_early: false, untold: [])
+      # @param least_min [Float, nil] no plan is handed over before that; nil where nobody has worked it out
+      def initialize(entries, stopped_early: false, untold: [], least_min: nil, proved: false)
         @untold = untold
+        @least_min = least_min
+        @proved = proved
         @entries = entries.sort_by { |entry| [entry.from_min, entry.to_min] }
         @stopped_early = stopped_early
       end
@@ -132,7 +165,7 @@ module Dakren
         spans.sum { |from, to| to - from } + gaps
       end
       SHORT_GAP_MIN = 45
-      HELD = %i[hours window].freeze
+      HELD = %i[hours window step gate].freeze
 
       def sanding_min
         entries.select { |entry| entry.kind == :abrade }.sum { |entry| entry.to_min - entry.from_min }
@@ -152,6 +185,14 @@ module Dakren
         when :sanding then [sanding_min, over, bench_min]
         else [over, sanding_min, bench_min]
         end
+      end
+
+      # How much sooner it could be ready at the very most.
+      # @return [Float, nil] minutes; 0 where nothing can be sooner, nil where nobody has worked that out
+      def gain_min
+        return 0.0 if proved
+
+        @least_min && ends_min && [ends_min - @least_min, 0.0].max
       end
 
       # Why nothing earlier works: what the coat waited for that came latest in the chain.

@@ -1,333 +1,271 @@
 # frozen_string_literal: true
 
+require_relative "ages"
+require_relative "attempt"
+require_relative "bound"
+require_relative "hands"
+require_relative "sequence"
 require_relative "slots"
 require_relative "writing"
-require_relative "endings"
-require_relative "windows"
 
 module Dakren
   module Plan
     # Finds the plan that keeps every window inside the working hours.
     #
-    # Rule: coats go on in their order, each when what lies below has surely opened and before it may have closed, or once it is hard and
-    # abraded. Taking each as early as it goes is best for the hand-over while every window can be kept that way; where one cannot,
-    # later starts are tried, coat by coat, the best few of each kept.
+    # Rule: a coat goes on when what lies below has surely opened and before it may have closed, or once it is hard and abraded, or wet on
+    # wet. Taking always the coat that can begin first, and as early as it goes, is best for the hand-over while every window can be kept
+    # that way; where one cannot, other orders, later starts and fewer hands are tried, the best of each kept, in ever wider rounds: what
+    # has been found never gets worse, and where nothing was left out and nothing better found, nothing better there is.
     class Scheduler
-      include Windows
       include Endings
       include Writing
-      include Slots
 
       STEP_MIN = 30.0
+      # Later starts tried of one coat in the first round.
       LATER_STARTS = 8
       BEAM = 48
       # How far the first coat may be put off to keep the windows behind it.
       PUT_OFF_MIN = 72 * 60.0
-      # Parts of different age below one coat, tried in every mixture up to this many.
-      MOST_BELOW = 4
-      # Coats from which on a job is one of many.
+      # Coats from which on a job is one of many: the first answer tries less.
       MANY = 6
       # Jobs of more coats than this are not begun later for the sake of a step.
       MOST_SHIFTED = 6
+      # Half-made plans kept in the rounds after the first answer, and how finely they are tried.
+      ROUNDS = [[48, 30.0], [192, 30.0], [192, 15.0], [768, 15.0], [3072, 15.0]].freeze
+      # Two plans no further apart than this are the same to whoever waits for them.
+      SAME_MIN = 2.0
+      SEAM_MIN = 10.0
+      TURN_MIN = 10.0
 
-      # A plan half made: what was put where, who is free from when, what lies on each place, and what it cost.
-      # ended: passes whose steps (trimmed, sanded, out of the mould) were done before the next pass went on top.
-      State = Struct.new(:free, :below, :chosen, :sanding, :missed, :busy, :ended)
+      attr_reader :ages, :slots, :sequence, :sides, :units, :from_min, :turned, :turn_min, :seam_min
 
       # @param passes [Array<PassJob>] in order @param hours [Hours] @param goal [Symbol] of GOALS
       # @param put_off [Boolean] may the first coat begin later to keep the windows?
-      def initialize(passes, hours:, goal: :hand_over, put_off: true, from_min: 0.0)
+      # @param hands [Hands, nil] nil for one person who is always there
+      # @param turned [Symbol] of Turning::TURNED
+      # @param go_on [#call, nil] asked between rounds whether there is time to look further; nil for the first answer alone
+      # @raise [InputError] where nobody can do it
+      # @raise [Sequence::Circle]
+      def initialize(passes, hours:, goal: :hand_over, put_off: true, from_min: 0.0, hands: nil, turned: :handle, go_on: nil)
         @passes = passes
-        @hours = hours
+        @slots = Slots.new(hands || Hands.alike(1, hours))
         @goal = goal
         @put_off = put_off
         @from_min = from_min
-        @quick = {}
-        @tried = 0
-        @units = passes.flat_map do |pass|
-          (1..pass.count).flat_map { |number| (1..pass.sections).map { |section| [pass, number, section] } }
-        end
+        @turned = turned
+        @turn_min = TURN_MIN
+        @seam_min = SEAM_MIN
+        @go_on = go_on
+        @stopped_early = @proved = false
+        @ages = Ages.new
+        @sequence = Sequence.new(passes)
+        @sides = passes.map(&:sides).reduce({}, :merge)
+        @units = passes.to_h { |pass| [pass.id, units_of(pass)] }
+        @count = @units.each_value.sum(&:size)
+        @bound = Bound.new(self)
+        passes.each { |pass| doable(pass) }
       end
 
-      attr_reader :tried
+      def tried
+        ages.tried
+      end
+
+      # Are later starts and fewer hands looked into?
+      def thorough?
+        @beam > 1
+      end
+
+      # Later minutes to try.
+      # @return [Array<Float>]
+      def later(from, until_min)
+        ((from / @step).floor + 1).upto((until_min / @step).floor).first(@later).map { |i| i * @step }
+      end
+
+      # Until when a coat is put off that need not wait.
+      def put_off_until(minute)
+        @put_off ? minute + PUT_OFF_MIN : minute
+      end
 
       # @return [Schedule]
       # @raise [InputError, TooFast, NotSolved]
       def schedule
-        return Schedule.new([]) if @units.empty?
+        return Schedule.new([]) if @count.zero?
 
-        first = run(1)
-        made = if straight?(first) then written(first)
-               else written([first, run(beam_for_size)].compact.min_by { |state| [state.missed, *estimate(state)] })
-               end
-        made.kept? || !@put_off || first&.missed&.positive? ? made : later_for_steps(made)
+        best = greedy
+        best = beamed(best) unless straight?(best)
+        best = improved(best) if @go_on
+        made = written(best)
+        made.kept? || !@put_off || best.missed.positive? ? made : later_for_steps(made)
       end
 
       private
 
-      # Is nothing to be gained by looking further? Every coat as early as it goes, and none that had to cure and be abraded
-      # because its window fell into the night: such a one may be sooner done when the whole is begun later.
+      def units_of(pass)
+        (1..pass.count).flat_map { |number| (1..pass.sections).map { |section| [pass, number, section] } }
+      end
+
+      def doable(pass)
+        return if pass.crews(slots.hands, true).any? { |count| slots.hands.able?(pass.need(count)) }
+
+        lacking = pass.skills.find { |skill| slots.hands.list.none? { |hand| hand.does.include?(skill) } }
+        raise InputError.new("crew", lacking ? "has nobody who #{Hands::SKILLS.fetch(lacking)}" : "is too few for this task")
+      end
+
+      def blank
+        State.new(@units.transform_values { 0 }, {}, [], 0.0, 0, [], [], {}, @from_min)
+      end
+
+      # Is nothing to be gained by looking further? As soon as any plan could be; or every coat as early as it goes, and none that had to
+      # cure and be abraded because its window fell into the night: such a one may be sooner done when the whole is begun later.
       def straight?(state)
-        return false if state.nil? || state.missed.positive?
-
-        return true if @units.size == 1
-        return false unless @goal == :hand_over
-        return true if state.chosen.none? { |choice| choice[:school] == :abrade && choice[:unit][0].school == :either }
-
+        return false if state.missed.positive?
+        return @proved = true if @count == 1 || (@goal == :hand_over && sequence.chain? && as_early_as_it_goes?(state))
         # With very many coats there is no time to look at that while somebody types: it is said.
-        many? && (@stopped_early = true)
+        return @stopped_early = true if many? && @go_on.nil? && @goal == :hand_over
+
+        proved?(state)
       end
 
-      # Jobs of many coats are searched in wider steps.
+      def as_early_as_it_goes?(state)
+        state.chosen.none? { |choice| choice[:school] == :abrade && choice[:unit][0].school == :either }
+      end
+
+      def proved?(state)
+        @proved ||= @goal == :hand_over && state.missed.zero? && @bound.of(state) <= least + SAME_MIN
+      end
+
+      # No plan is ready before that.
+      def least
+        @least ||= @bound.of(blank)
+      end
+
       def many?
-        @units.size > MANY
+        @count > MANY
       end
 
-      def step_min
-        many? ? STEP_MIN * 4 : STEP_MIN
+      # Each coat as early as it goes, the one that can begin first before the others; or in the order told, where that is ready sooner.
+      def greedy
+        look(1, STEP_MIN, 0)
+        soonest = taken { |states| states.size == 1 ? states.first : states.min_by { |state| [state.missed, state.last] } }
+        sequence.chain? ? soonest : [soonest, taken(&:first)].min_by { |state| rank(state) }
       end
 
-      def later_starts
-        many? ? 1 : LATER_STARTS
+      def taken
+        state = blank
+        state = yield nexts(state).map { |unit| Attempt.new(self, state, unit).followers.first } until done?(state)
+        state
       end
 
-      # The more coats, the fewer half-made plans of each are kept.
-      def beam_for_size
-        [BEAM * 4 / [@units.size, 4].max, many? ? 3 : 12].max
+      def done?(state)
+        state.chosen.size == @count
+      end
+
+      # The coats that could go on next: one of each pass that waits for no other.
+      def nexts(state)
+        sequence.passes.filter_map do |pass|
+          unit = units.fetch(pass.id)[state.next.fetch(pass.id)]
+          unit if unit && sequence.before(pass).all? { |other| state.next.fetch(other.id) == units.fetch(other.id).size }
+        end
+      end
+
+      # The first look for something better, as much as there is time for while somebody waits.
+      def beamed(best)
+        return best if many? && !best.missed.positive? && @goal == :hand_over
+
+        look([BEAM * 4 / [@count, 4].max, many? ? 3 : 12].max, many? ? STEP_MIN * 4 : STEP_MIN, many? ? 1 : LATER_STARTS)
+        round(best)
+      end
+
+      # Ever wider rounds, for as long as there is time.
+      def improved(best)
+        ROUNDS.each do |beam, step|
+          break if proved?(best) || !@go_on.call
+
+          look(beam, step, (PUT_OFF_MIN / step).to_i)
+          @stopped_early = false
+          best = round(best)
+          break if @proved
+        end
+        best
+      end
+
+      def look(beam, step, later)
+        @beam = beam
+        @step = step
+        @later = later
+      end
+
+      # One search through all coats, the most promising plans of each length kept.
+      # @return [State] the best, never worse than the one given
+      def round(best)
+        @whole = true
+        limit = rank(best)
+        states = [blank]
+        @count.times do
+          found = []
+          states.each do |state|
+            return given_up(best) if @go_on && !@go_on.call
+
+            found.concat(nexts(state).flat_map { |unit| Attempt.new(self, state, unit).followers })
+          end
+          states = kept(found, limit)
+          break if states.empty?
+        end
+        [best, *states].min_by { |state| rank(state) }.tap { @proved = true if @whole && @step <= ROUNDS.last[1] }
+      end
+
+      def given_up(best)
+        @whole = false
+        @stopped_early = true
+        best
+      end
+
+      # The most promising, none twice, and none that cannot become better than what is known.
+      def kept(states, limit)
+        ranked = states.uniq { |state| key(state) }.map { |state| [rank(state), state] }.select { |mark, _| (mark <=> limit).negative? }
+          .sort_by { |mark, state| [mark, state.last] }.map(&:last)
+        return ranked if ranked.size <= @beam
+
+        @whole = false
+        @stopped_early = true
+        # Some of the latest too: a later start may keep a window that an early one misses.
+        half = @beam / 2
+        ranked.first(half) + ranked.drop(half).each_slice([(ranked.size - half) / half, 1].max).map(&:first).first(half)
+      end
+
+      def key(state)
+        [state.next, state.below.transform_values { |laid| laid.from.round }, state.missed, state.up, state.ended.size,
+          state.busy.map { |_, to, who| [to.round, who] }.max]
+      end
+
+      # Smaller is better, first things first: windows missed, and then what was asked for.
+      def rank(state)
+        over = @bound.of(state)
+        case @goal
+        when :sanding then [state.missed, state.sanding, over, 0.0]
+        when :bench then [state.missed, at_the_bench(state), over, state.sanding]
+        else [state.missed, over, state.sanding, state.last]
+        end
+      end
+
+      def at_the_bench(state)
+        state.chosen.sum { |choice| choice[:way].takes } + state.sanding
       end
 
       # All coats can be kept and a step after them cannot, e.g. the trimming falls into the night: the whole is begun later.
       def later_for_steps(made)
-        return made if @units.size > MOST_SHIFTED
+        return made if @count > MOST_SHIFTED
 
         begun = @from_min
         (1..(PUT_OFF_MIN / 60)).each do |hour|
           @from_min = begun + (hour * 60)
-          state = run(1)
-          next unless state&.missed&.zero?
+          state = greedy
+          next unless state.missed.zero?
 
           later = written(state)
           return later if later.kept?
         end
         made
-      end
-
-      def run(beam)
-        @beam = beam
-        states = [State.new(@from_min, {}, [], 0.0, 0, [], [])]
-        @units.each_with_index do |unit, i|
-          found = states.flat_map { |state| followers(state, unit, i, beam) }
-          states = best(found, beam)
-        end
-        states.min_by { |state| [state.missed, *estimate(state)] }
-      end
-
-      # The most promising, none twice.
-      def best(states, beam)
-        ranked = states.uniq { |state| [state.free.round, state.below.transform_values { |below| below[:from].round }, state.missed] }
-          .sort_by { |state| [state.missed, *estimate(state)] }
-        return ranked.first(beam) if ranked.size <= beam || beam == 1
-
-        @stopped_early = true
-        # Some of the latest too: a later start may keep a window that an early one misses.
-        ranked.first(beam / 2) + ranked.drop(beam / 2).each_slice([(ranked.size - (beam / 2)) / (beam / 2), 1].max).map(&:first)
-          .first(beam / 2)
-      end
-
-      def estimate(state)
-        case @goal
-        when :sanding then [state.sanding, state.free]
-        when :bench then [state.chosen.sum { |choice| choice[:bench] } + state.sanding, state.free]
-        else [state.free, state.sanding]
-        end
-      end
-
-      # Every way the next coat can go on.
-      def followers(state, unit, index, beam)
-        pass, number, section = unit
-        real = pass.real[[number, section]]
-        return [put(state, unit, real[:began], :real, why: nil, done: real[:finished])] if real&.key?(:began)
-
-        @busy = state.busy
-        below = below(state, pass, section)
-        first = number == 1 && section == 1
-        ending = first ? ended(below, pass) : Ending.new
-        ready, before = first ? prepared(state, pass) : [state.free, []]
-        below -= ending.sanded
-        from = [ready, ending.done].max
-        ways = starts(from, unit, below, index.zero? && beam > 1)
-        ways = ways.first(1) if beam == 1
-        ways = [missed_start(from, unit, below)] if ways.empty?
-        ways.map do |at, school, told|
-          put(state, unit, at, school || ending.school, told, before: ending.entries + before, ended: ending.passes)
-        end
-      end
-
-      # What lies below a coat: the last coats on its places, of its own section where the work goes by sections.
-      def below(state, pass, section)
-        state.below.select { |(place, part), _| pass.places.include?(place) && (part.nil? || pass.sections == 1 || part == section) }
-          .values.uniq
-      end
-
-      # Steps before the first coat of a pass, one after another.
-      # @return [Array(Float, Array<Entry>)] when the coat may begin, and the steps
-      def prepared(state, pass)
-        at = state.free
-        entries = pass.before.flat_map do |name, minutes|
-          pieces = worked(at, minutes, @busy)
-          waits = pass.waits.fetch(name, pass.step(name).waits)
-          at = pieces.last[1] + waits
-          @busy += pieces
-          step_entries(pass, name, pieces, waits)
-        end
-        [at, entries]
-      end
-
-      # @return [Array<Array(Float, Symbol, Hash)>] begin, school and what is told with it
-      def starts(ready, unit, below, first)
-        pass = unit[0]
-        return bare(ready, unit, first) if below.empty?
-        return wet_on_wet(ready, unit, below) if pass.school == :wet
-
-        found = []
-        found += on_tack(ready, unit, below) unless pass.school == :abrade
-        return found if settled?(found, below)
-
-        found += abraded(ready, unit, below) unless pass.school == :tack && below.all? { |one| closes(one) || opens(one) }
-        found.sort_by(&:first)
-      end
-
-      # Where only the soonest is wanted: nothing that has to cure first can be sooner than this.
-      def settled?(found, below)
-        @beam == 1 && found.any? && found.first[0] <= below.map { |one| hard(one) || opens(one) || one[:done] }.min
-      end
-
-      def bare(ready, unit, first)
-        at = fitted(ready, unit) or never(length(unit, ready))
-        ways = [[at, nil, { why: at > ready + 1 ? [:hours, ready] : nil }]]
-        return ways unless first && @put_off
-
-        later = (1..(PUT_OFF_MIN / step_min)).filter_map { |i| fitted(ready + (i * step_min), unit) }.uniq.reject do |minute|
-          minute <= at || minute > ready + PUT_OFF_MIN
-        end
-        ways + later.map { |minute| [minute, nil, { why: [:window, ready] }] }
-      end
-
-      def on_tack(ready, unit, below)
-        open, shut = window_of(unit, below)
-        earliest = [ready, open].max
-        at = fitted(earliest, unit)
-        return [] if at.nil? || (shut && at + length(unit, at) > shut)
-
-        why = if at > earliest + 1
-                [:hours, earliest]
-              else
-                (open >= ready ? [:opens, open] : nil)
-              end
-        window = [open, shut]
-        ways = [[at, :tack, { why: why, window: window }]]
-        ways + later_in_window(at, unit, shut || (at + (LATER_STARTS * STEP_MIN))).map do |later|
-          [later, :tack, { why: [:window, at], window: window }]
-        end
-      end
-
-      # Onto what is still liquid: as soon as that is laid, and its first cup poured before it thickens.
-      def wet_on_wet(ready, unit, below)
-        open, shut = window_of(unit, below)
-        earliest = [ready, open].max
-        at = fitted(earliest, unit)
-        return [] if at.nil? || (shut && at + quick(unit, at)[:plan].batches.first.pour_from > shut)
-
-        [[at, :wet, { why: at > earliest + 1 ? [:hours, earliest] : nil, window: [open, shut] }]]
-      end
-
-      # Later starts that still keep the window.
-      def later_in_window(at, unit, last)
-        found = [at]
-        (1..later_starts).each do |i|
-          later = fitted(at + (i * step_min), unit)
-          break if later.nil? || later + length(unit, later) > last
-
-          found << later if later > found.last + 1
-        end
-        found.drop(1)
-      end
-
-      # What lies below may be of several ages: each part is either still open or hard and abraded, whichever is soonest.
-      def abraded(ready, unit, below)
-        return [] if below.size > MOST_BELOW && below.any? { |one| hard(one).nil? && opens(one).nil? }
-
-        mixed = below.size > MOST_BELOW ? [below] : (1..below.size).flat_map { |count| below.combination(count).to_a }
-        mixed.filter_map { |hard| after_abrading(ready, unit, hard, below - hard) }.min_by(&:first).then { |way| [way].compact }
-      end
-
-      # Some cured, washed and abraded, the others coated while they are open.
-      def after_abrading(ready, unit, cured, open)
-        hard = cured.map { |one| hard(one) || opens(one) || one[:done] }.max
-        earliest = [ready, hard].max
-        sanding = WorkSteps.abrade_min(unit[0].area_m2 / unit[0].sections * cured.size / (cured.size + open.size))
-        pieces = worked(earliest, sanding, @busy)
-        at = fitted([pieces.last[1], *open.map { |one| opens(one) || one[:done] }].max, unit) or return
-        shut = open.filter_map { |one| closes(one) }.min
-        return if shut && at + length(unit, at) > shut
-
-        why = pieces.first[0] > earliest + 1 || at > pieces.last[1] + 1 ? [:hours, earliest] : [:hard, hard]
-        [at, :abrade, { why: why, abrade: sanding, pieces: pieces, window: [hard, shut] }]
-      end
-
-      # No way keeps the window: as soon as it goes, and said.
-      def missed_start(ready, unit, below)
-        open, shut = window_of(unit, below)
-        at = fitted([ready, open].max, unit) or never(length(unit, ready))
-        [at, unit[0].school == :wet ? :wet : :tack, { why: nil, window: [open, shut], missed: :window }]
-      end
-
-      # First minute from there at which the coat fits into the hours, with what must be done so long after it.
-      def fitted(minute, unit)
-        at = minute
-        LOOK_TRIES.times do
-          at = clear(at, length(unit, at), @busy)
-          return if at.nil?
-          return at if looks(unit, at).all? { |from, to| @hours.open?(from, to) && overlapping(from, to, @busy).nil? }
-
-          at += STEP_MIN / 2
-        end
-        nil
-      end
-
-      def looks(unit, at)
-        pass = unit[0]
-        done = at + length(unit, at)
-        pass.after.map { |name, minutes| pass.step(name).offset_min.then { |offset| [done + offset, done + offset + minutes] } }
-      end
-
-      def put(state, unit, at, school, told = {}, before: [], done: nil, why: nil, ended: [])
-        pass, number, section = unit
-        told = { why: why }.merge(told)
-        quick = quick(unit, at)
-        done ||= at + quick[:done]
-        below = { from: at, done: done, unit: unit, quick: quick, soft: pass.real.dig([number, section], :soft) }
-        lies = pass.places.to_h { |place| [[place, pass.sections > 1 ? section : nil], below] }
-        choice = { unit: unit, at: at, school: school, done: done, before: before, bench: done - at, **told }
-        busy = state.busy + before.map { |step| [step.from_min, step.to_min] } + (told[:pieces] || []) + [[at, done]] + looks(unit, at)
-        State.new([state.free, done].max, state.below.merge(lies), state.chosen + [choice], state.sanding + (told[:abrade] || 0),
-          state.missed + (told[:missed] ? 1 : 0), busy, state.ended + ended)
-      end
-
-      # Minutes and ages of one coat begun at a minute: worked out once for every degree of the room.
-      def quick(unit, at)
-        pass, number, section = unit
-        room = (@rooms ||= {})[pass.id] ||= pass.order.call(number, section, at).room
-        @quick[[pass.id, number, section, room.at(at).round]] ||= begin
-          @tried += 1
-          plan = pass.likely_plan(number, section, at, @last_count)
-          @last_count = plan.batches.size
-          { done: plan.done_at, ages: plan.laid_ages, plan: plan, pour: plan.pour? }
-        end
-      end
-
-      def length(unit, at)
-        quick(unit, at)[:done]
       end
     end
   end

@@ -12,10 +12,13 @@ module Dakren
     # sections: nil for as the day allows; school: of SCHOOLS; steps: names of WorkSteps; step_minutes: own minutes by step;
     # own_steps: the builder's own; service_c: hottest in service; marks: what really happened, [coat, section] =>
     # { began:, finished:, soft: } in minutes of the job; method: of Measure::METHODS; tool: of Measure::Tools or nil; cups: to choose
-    # from; known: was "I know" said? own_most_g: what the builder never mixes more of in a cup.
+    # from; known: was "I know" said? own_most_g: what the builder never mixes more of in a cup;
+    # sides: place to part and face, of Turning::SIDES; gates: id of a task that comes first, and how far it must be, of GATES; people:
+    # who work on it, nil for as many as there are.
     Task = Value.define(:id, :kind, :places, :place_ids, :figures, :sheet, name: "", coats: 1, sections: nil, school: :either,
       steps: [].freeze, step_minutes: {}.freeze, own_steps: [].freeze, service_c: nil,
-      marks: {}.freeze, method: :scale, tool: nil, cups: USUAL_CUPS, known: false, own_most_g: nil) do
+      marks: {}.freeze, method: :scale, tool: nil, cups: USUAL_CUPS, known: false, own_most_g: nil, sides: {}.freeze,
+      gates: [].freeze, people: nil) do
       # @param own [Work::Own] what the shop has weighed itself
       # @return [Work::Sizing]
       def sizing(own)
@@ -32,6 +35,12 @@ module Dakren
       # @return [Numeric, nil]
       def most_g
         [tool&.most_g(sheet.clock.mixed_density_g_ml), own_most_g].compact.min
+      end
+
+      # What whoever works on it must be able to do.
+      # @return [Array<Symbol>] of Hands::SKILLS
+      def skills
+        figures[:spread].to_s.include?("roller") ? %i[mix roll] : %i[mix lay]
       end
 
       # The maker's packs it is mixed in, where it is.

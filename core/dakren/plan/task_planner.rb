@@ -41,7 +41,7 @@ module Dakren
         return if @held_back
 
         PassJob.new(id: @task.id, owner: @task, label: @task.kind.label, places: @task.place_ids, count: count, sections: sections,
-          school: @task.school,
+          school: @task.school, sides: @task.sides, gates: @task.gates, people: @task.people, skills: @task.skills,
           area_m2: first.order.need.area_mm2 / 1e6, order: method(:order), planner: method(:coat_plan), likely: method(:likely),
           **steps(first), real: @task.marks)
       rescue TooFast => e
@@ -159,40 +159,40 @@ module Dakren
         @sizing ||= @task.sizing(@shop.own)
       end
 
-      def order(number, _section, from)
-        in_sections(number, sections, from)
+      def order(number, _section, from, people = nil)
+        in_sections(number, sections, from, people)
       end
 
-      def coat_plan(number, _section, from, hint)
-        planned(number, sections, from, hint)
+      def coat_plan(number, _section, from, hint, people = nil)
+        planned(number, sections, from, hint, people)
       end
 
       # One coat begun at a minute, planned once however often it is asked for: in a room that stays as it is, coats of one need are
       # the same whenever they begin.
       # @param hint [Integer, nil] a likely count of batches
       # @return [CoatPlan]
-      def planned(number, parts, from, hint = nil)
+      def planned(number, parts, from, hint = nil, people = nil)
         from = room.constant? ? 0.0 : from.to_f.round(3)
         need = whole_need(number, count)
-        alike = [need.lines.map { |line| [line.name, line.value] }, need.film_mm, need.depth_mm, parts, from, *@same]
-        (@shared[alike] ||= CoatPlan.new(in_sections(number, parts, from).with(hint: hint))).tap do |plan|
-          @likely[likely_key(number, parts, from)] ||= plan
+        alike = [need.lines.map { |line| [line.name, line.value] }, need.film_mm, need.depth_mm, parts, from, people || crew, *@same]
+        (@shared[alike] ||= CoatPlan.new(in_sections(number, parts, from, people).with(hint: hint))).tap do |plan|
+          @likely[likely_key(number, parts, from, people)] ||= plan
         end
       end
 
       # How long a coat takes, near enough to look for its place: as it does at any other minute of the same degree.
       # @return [CoatPlan]
-      def likely(number, _section, from, hint)
-        @likely[likely_key(number, sections, from)] || planned(number, sections, from, hint)
+      def likely(number, _section, from, hint, people = nil)
+        @likely[likely_key(number, sections, from, people)] || planned(number, sections, from, hint, people)
       end
 
-      def likely_key(number, parts, from)
-        [number, count, parts, room.at(from).round, @job.tins_at(from).round]
+      def likely_key(number, parts, from, people)
+        [number, count, parts, people || crew, room.at(from).round, @job.tins_at(from).round]
       end
 
-      def in_sections(number, parts, from)
+      def in_sections(number, parts, from, people = nil)
         need = whole_need(number, count)
-        pace = sizing.pace(need, people: placing_people)
+        pace = sizing.pace(need, people: placing_people(people || crew))
         pace = pace.with(amount: pace.amount / parts)
         need = shared(need, parts) if parts > 1
         CoatOrder.new(need: need, pocket: pocket(need.depth_mm), outline: @task.outline,
@@ -200,7 +200,7 @@ module Dakren
           ageing: @ageing.call(@task.sheet), tins_c: @job.tins_at(from), kind: @task.kind.name,
           method: @task.method, cups: @task.cups, pace: pace,
           pack_ml: @task.figures[:pack], part_pack: @task.part_pack?, most_g: @task.most_g, tool: @task.tool,
-          people: @job.people, ground: ground)
+          people: people || crew, ground: ground)
       end
 
       # What it lies on, and each body by itself: asked of the shapes once.
@@ -218,9 +218,14 @@ module Dakren
           extras: need.extras.map { |line| line.with(value: line.value / parts) })
       end
 
+      # Who work on it: as many as the task says, or as there are.
+      def crew
+        @task.people || @job.people
+      end
+
       # Where there are two or more, one mixes ahead and the others place.
-      def placing_people
-        [@job.people - 1, 1].max
+      def placing_people(people)
+        [people - 1, 1].max
       end
 
       def too_hot?(planned)

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "hands"
 require_relative "../base/value"
 
 module Dakren
@@ -8,11 +9,18 @@ module Dakren
     module WorkSteps
       # at: :before the first coat, :after each coat so many minutes (offset_min), or once the last coat is at a stage;
       # by: the stage before which it must be done; minutes: of somebody's time; per_m2: more for every square metre;
-      # waits: unattended minutes that follow; hint: why.
-      Step = Value.define(:name, :label, :at, :minutes, stage: nil, by: nil, offset_min: 0, per_m2: 0, waits: 0, hint: nil)
+      # waits: unattended minutes that follow; hint: why; gates: must it be done before what comes behind it? skills: of Hands::SKILLS,
+      # what whoever does it must be able to do.
+      Step = Value.define(:name, :label, :at, :minutes, stage: nil, by: nil, offset_min: 0, per_m2: 0, waits: 0, hint: nil, gates: true,
+        skills: [].freeze) do
+        # @return [Hands::Need] one person
+        def need
+          Hands.need(1, skills)
+        end
+      end
 
       ALL = [
-        Step.new(name: :survey, label: "survey the work", at: :before, minutes: 20,
+        Step.new(name: :survey, label: "survey the work", at: :before, minutes: 20, skills: %i[inspect],
           hint: "length, width, depth in several places, moisture, temperature"),
         Step.new(name: :sample, label: "sample board", at: :before, minutes: 15, waits: 240,
           hint: "two boards of one tree drink differently"),
@@ -39,6 +47,8 @@ module Dakren
           hint: "plain water, before sanding"),
         Step.new(name: :sand, label: "sand", at: :stage, stage: :sandable, minutes: 5, per_m2: 10,
           hint: "dull, 180 grit and not finer under varnish"),
+        Step.new(name: :approve, label: "look at it and approve it", at: :stage, stage: :sandable, minutes: 5, skills: %i[inspect],
+          hint: "touch, gloss, colour: what waits for it is begun only then"),
         Step.new(name: :demould, label: "demould", at: :stage, stage: :demould, minutes: 15),
         Step.new(name: :post_cure, label: "post-cure", at: :stage, stage: :handle, minutes: 15, hint: "ramp up slowly, then soak"),
         Step.new(name: :hand_over, label: "hand over", at: :stage, stage: :handle, minutes: 10)
@@ -88,8 +98,9 @@ module Dakren
         (minutes || (step.minutes + (step.per_m2 * area_m2))).to_f
       end
 
-      def abrade_min(area_m2)
-        ABRADE_MIN + (ABRADE_MIN_PER_M2 * area_m2)
+      # @param area_m2 [Numeric] @param people [Integer] who sand it
+      def abrade_min(area_m2, people: 1)
+        ABRADE_MIN + (ABRADE_MIN_PER_M2 * area_m2 / people)
       end
     end
 

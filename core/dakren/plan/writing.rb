@@ -9,33 +9,71 @@ module Dakren
       # The chosen plan written out: coats with their exact plans, abrading, looks, and what comes when it is hard.
       def written(state)
         entries = state.chosen.flat_map { |choice| choice[:before] + coat_entries(choice) }
+        busy = state.busy.dup
         untold = []
-        @passes.each { |pass| entries += endings(pass, entries, state.ended.include?(pass.id), untold) }
-        Schedule.new(entries, stopped_early: @stopped_early || false, untold: untold)
+        @passes.each { |pass| entries += endings(pass, entries, state.ended, busy, untold) }
+        Schedule.new(entries, stopped_early: @stopped_early && !@proved, untold: untold, least_min: @least, proved: @proved)
       end
 
       def coat_entries(choice)
         pass, number, section = choice[:unit]
-        plan = pass.coat_plan(number, section, choice[:at], quick(choice[:unit], choice[:at])[:plan].batches.size).complete
-        done = choice[:school] == :real ? choice[:done] : choice[:at] + plan.done_at
+        way = choice[:way]
+        plan = pass.coat_plan(number, section, way.at, choice[:laid].quick.plan.batches.size, way.people).complete
+        done = choice[:school] == :real ? choice[:laid].done : way.at + plan.done_at
         shared = { pass: pass.who, number: number, of: pass.count, section: section, sections: pass.sections, places: pass.places }
-        coat = Entry.new(kind: :coat, name: :coat, label: pass.label, from_min: choice[:at], to_min: done, plan: plan,
-          school: choice[:school], why: choice[:why], window: choice[:window],
-          missed: choice[:missed], real: choice[:school] == :real,
-          soft_min: pass.real.dig([number, section], :soft), **shared)
-        abrading = (choice[:pieces] || []).map do |from, to|
-          Entry.new(kind: :abrade, name: :abrade, label: "wash and abrade", from_min: from, to_min: to, **shared)
-        end
-        [*abrading, coat,
-          *looked_after(pass, done, shared)].compact
+        coat = Entry.new(kind: :coat, name: :coat, label: pass.label, from_min: way.at, to_min: done, plan: plan,
+          school: choice[:school], why: way.why, window: way.window,
+          missed: way.missed, real: choice[:school] == :real, crew: slots.hands.roles(way.who, pass.need(way.people || 1)),
+          soft_min: choice[:laid].soft, **shared)
+        [*pieces(choice[:seam], :seam, "seam: key the edge and tape it", shared),
+          *pieces(way.pieces, :abrade, "wash and abrade", shared), coat, *looked_after(pass, choice, done, shared)]
       end
 
-      def looked_after(pass, done, shared)
-        pass.after.map do |name, minutes|
+      def pieces(made, kind, label, shared)
+        (made || []).map do |from, to, who|
+          Entry.new(kind: kind == :abrade ? :abrade : :step, name: kind, label: label, from_min: from, to_min: to,
+            crew: slots.hands.roles(who, Hands::ANYONE), **shared)
+        end
+      end
+
+      def looked_after(pass, choice, done, shared)
+        pass.after.each_with_index.map do |(name, minutes), i|
           step = pass.step(name)
           Entry.new(kind: :step, name: name, label: step.label, from_min: done + step.offset_min, to_min: done + step.offset_min + minutes,
-            **shared)
+            crew: slots.hands.roles(choice[:looks][i][2], step.need), **shared)
         end
+      end
+
+      # The steps of one pass that are left for the end.
+      # @param ended [Array] passes and names of those done that came before the next pass
+      # @param untold [Array] added to: steps no sheet tells the time of
+      # @return [Array<Entry>]
+      def endings(pass, entries, ended, busy, untold)
+        coats = entries.select(&:coat?)
+        own = coats.select { |entry| entry.pass.equal?(pass.who) }.max_by(&:from_min)
+        last = coats.select { |entry| entry.places.intersect?(pass.places) }.max_by(&:from_min)
+        at = 0.0
+        names = pass.ends.keys.reject { |name| ended.include?([pass.id, name]) }
+        names.flat_map do |name|
+          step = pass.step(name)
+          far = [own, last].uniq.map { |coat| so_far(coat, step) }
+          next untimed(untold, own, step) if far.include?(nil)
+
+          at, made = placed(pass, name, [*far, own.to_min, at].max, step.by && last.stage(step.by)&.early, busy)
+          made
+        end
+      end
+
+      # When a coat is surely as far as a step wants it, or at the next best the sheet tells of.
+      # @return [Float, nil] nil where the sheet tells of nothing that would do
+      def so_far(coat, step)
+        band = WorkSteps.stages_for(step).filter_map { |name| coat.stage(name) }.first
+        band && (band.late || Cure::HORIZON_MIN)
+      end
+
+      def untimed(untold, coat, step)
+        untold << [coat, step]
+        []
       end
     end
   end

@@ -1,0 +1,126 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Plan
+    # One coat as it lies: begun, done, which it is, and what is known of how it ages. soft: minute at which its test dab was still soft.
+    Laid = Struct.new(:from, :done, :unit, :quick, :soft, keyword_init: true) do
+      def pass
+        unit[0]
+      end
+    end
+
+    # How long coats take and how they age, near enough to look for their place: worked out once, however many ways are tried.
+    # A unit is a pass, the number of the coat, and the section.
+    class Ages
+      # A test dab found soft is given a tenth of its time more.
+      SOFT_SHARE = 0.1
+      # What is known of one coat begun at a minute: minutes it takes, ages of its first and last cup, its plan, and is it a pour?
+      Quick = Struct.new(:done, :ages, :plan, :pour)
+
+      attr_reader :tried
+
+      def initialize
+        @quick = {}
+        @rooms = {}
+        @reached = {}
+        @tried = 0
+      end
+
+      # One coat begun at a minute: worked out once for every degree of the room.
+      # @param people [Integer, nil] who lay it; nil for as many as the pass has
+      # @return [Quick]
+      def quick(unit, at, people = nil)
+        pass, number, section = unit
+        room = @rooms[pass.id] ||= pass.order.call(number, section, at, people).room
+        @quick[[pass.id, number, section, people, room.at(at).round]] ||= begin
+          @tried += 1
+          plan = pass.likely_plan(number, section, at, @last_count, people)
+          @last_count = plan.batches.size
+          Quick.new(plan.done_at, plan.laid_ages, plan, plan.pour?)
+        end
+      end
+
+      # What would lie there if it were begun then.
+      # @return [Laid]
+      def laid(unit, at, people = nil)
+        quick = quick(unit, at, people)
+        Laid.new(from: at, done: at + quick.done, unit: unit, quick: quick)
+      end
+
+      # When it surely takes the next coat while tacky.
+      # @return [Float, nil] nil where the sheet tells of no stage at which it would
+      def opens(laid)
+        stage_reached(laid, [:recoat_opens, *Sheet::READY])
+      end
+
+      # When it may have closed. nil where it never does.
+      def closes(laid)
+        reached(laid, :recoat_closes, 0)
+      end
+
+      # When it is surely hard enough to be sanded.
+      def hard(laid)
+        stage_reached(laid, Sheet::HARD)
+      end
+
+      # When it may begin to thicken: what goes on wet must have begun to go on by then.
+      # @return [Float, nil] nil where it never does
+      def thickens(laid)
+        plan = laid.quick.plan
+        early = plan.working.early
+        early && (laid.from + plan.batches.first.pour_from + early)
+      end
+
+      # When it is surely as far as a step wants it, or at the next best its sheet tells of.
+      # @param step [WorkSteps::Step]
+      # @return [Float, nil] nil where the sheet tells of nothing that would do
+      def far_enough(laid, step)
+        stage_reached(laid, WorkSteps.stages_for(step))
+      end
+
+      # Between when and when a coat may go onto what lies below, by its school.
+      # @return [Array(Float, Float)] the second nil where it never closes
+      def window(school, below)
+        return [below.map(&:done).max, below.filter_map { |one| thickens(one) }.min] if school == :wet
+
+        [below.map { |one| opens(one) || one.done }.max, below.filter_map { |one| closes(one) }.min]
+      end
+
+      # When it is surely at the first of these stages that its sheet tells of.
+      # @return [Float, nil] nil where it tells of none
+      def stage_reached(laid, stages)
+        told = stages.find { |stage| laid.quick.plan.sheet.stages.key?(stage) }
+        told && reached(laid, told, 1)
+      end
+
+      # When a stage is surely reached (late, 1), or may be at the earliest (early, 0).
+      def reached(laid, stage, side)
+        plan = laid.quick.plan
+        range = plan.sheet.ages(stage) or return
+        pass, number, section = laid.unit
+        found = @reached[[pass.id, number, section, laid.from.round(1), laid.quick.done, stage, side]] ||=
+          [thin_or_thick(laid, plan, stage, range, side)]
+        minute = found.first
+        minute ||= Cure::HORIZON_MIN if side == 1
+        return minute unless laid.soft && side == 1 && minute
+
+        [minute, laid.soft + ((laid.soft - laid.from) * SOFT_SHARE)].max
+      end
+
+      private
+
+      def thin_or_thick(laid, plan, stage, range, side)
+        if laid.quick.pour
+          band = plan.stage(stage)
+          return band && (side == 1 ? band.late : band.early)&.+(laid.from)
+        end
+        (first_min, first_age), (last_min, last_age) = laid.quick.ages
+        if side == 1
+          plan.ageing.edge(laid.from + last_min, range, last_age, :late)
+        else
+          plan.ageing.edge(laid.from + first_min, range, first_age, :early)
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,96 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Plan
+    # How early a plan half made can be handed over at the very best: every coat still to come goes on as soon as what lies below takes
+    # it and the hours allow, as if windows never closed and everybody were free.
+    #
+    # Rule: in one room nothing begun later is ready earlier, so the sum of soonest steps is never above what any plan can do.
+    class Bound
+      # @param frame [Scheduler]
+      def initialize(frame)
+        @frame = frame
+        @ages = frame.ages
+        @ends = {}
+      end
+
+      # @param state [State]
+      # @return [Float] minutes
+      def of(state)
+        laid = {}
+        frame.sequence.passes.map { |pass| pass_over(pass, state, laid) }.max || state.last
+      end
+
+      private
+
+      attr_reader :frame
+
+      def pass_over(pass, state, laid)
+        number = state.next.fetch(pass.id)
+        lies = number.zero? ? [] : last_of(pass, state)
+        units = frame.units.fetch(pass.id)
+        at = number.zero? ? first_from(pass, laid) : state.last
+        (number...units.size).each do |i|
+          unit = units[i]
+          at = soonest(unit, i.zero? ? at : [at, ready_for(unit, lies)].max)
+          lies = lies.reject { |one| one.unit[2] == unit[2] } + [@ages.laid(unit, at, fastest(unit))]
+          at = lies.last.from
+        end
+        laid[pass.id] = lies
+        over(pass, lies)
+      end
+
+      def last_of(pass, state)
+        state.chosen.map { |choice| choice[:laid] }.select { |one| one.pass.id == pass.id }
+          .group_by { |one| one.unit[2] }.values.map(&:last)
+      end
+
+      # When a pass may begin: behind everything it waits for, as early as that can be.
+      def first_from(pass, laid)
+        frame.sequence.before(pass).filter_map do |lower|
+          laid.fetch(lower.id).map { |one| pass.school == :wet || gated?(pass, lower) ? one.done : @ages.opens(one) || one.done }.max
+        end.max || frame.from_min
+      end
+
+      # Does it wait for no more than that the other is laid? What it waits for beyond that only makes it later.
+      def gated?(pass, lower)
+        !lower.places.intersect?(pass.places)
+      end
+
+      # When the next coat of the same pass may go on.
+      def ready_for(unit, lies)
+        own = lies.select { |one| unit[0].sections == 1 || one.unit[2] == unit[2] }
+        return frame.from_min if own.empty?
+
+        case unit[0].school
+        when :wet then own.map(&:done).max
+        when :abrade then own.map { |one| @ages.hard(one) || one.done }.max
+        else own.map { |one| @ages.opens(one) || one.done }.max
+        end
+      end
+
+      def soonest(unit, from)
+        length = @ages.quick(unit, from, fastest(unit)).done
+        frame.slots.hands.first(from, length, [], unit[0].need(1))&.first || from
+      end
+
+      # As many as make it quickest.
+      def fastest(unit)
+        unit[0].crews(frame.slots.hands, true).max
+      end
+
+      # Ready at the soonest, with what ends it.
+      def over(pass, lies)
+        @ends[[pass.id, lies.map { |one| [one.from.round(1), one.unit[2]] }]] ||= begin
+          ready = lies.map { |one| @ages.stage_reached(one, Sheet::READY) || one.done }.max
+          pass.ends.reduce(ready) do |at, (name, minutes)|
+            far = lies.filter_map { |one| @ages.far_enough(one, pass.step(name)) }.max or next at
+            from = [far, lies.map(&:done).max].max
+            begins = frame.slots.hands.first(from, [minutes, Slots::SCRAP_MIN].min, [], Hands::ANYONE)&.first || from
+            [at, begins + minutes + pass.waits.fetch(name, pass.step(name).waits)].max
+          end
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,120 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Plan
+    # What must be done before a coat can go on: what its gates wait for, what ends the passes below it, preparing, the seam. Part of an
+    # attempt.
+    module Readying
+      # Steps that do not say that what they are done to is hard.
+      GREEN = %i[trim].freeze
+
+      private
+
+      # Nothing may begin before that; told: what it was that held it up.
+      def hold(minute, told, kind = :step)
+        return if minute <= @from
+
+        @from = minute
+        @held = [kind, minute, told]
+      end
+
+      def make_ready
+        if first?
+          @from = [@from, *below.map(&:done)].max
+          pass.gates.each { |id, till| gate(id, till) }
+          below.map(&:pass).uniq(&:id).each { |lower| end_of(lower) unless lower.id == pass.id }
+          reached_edges.each { |lower| green(lower) }
+        end
+        turn
+        prepare if first?
+        seam if unit[2] > 1
+        @below = below - @sanded
+      end
+
+      # Laminates whose edge is trimmed green, on the same part, before a coat goes onto that edge.
+      def reached_edges
+        parts = pass.sides.values.select { |_, side| side == :edge }.map(&:first)
+        return [] if parts.empty?
+
+        laid_on { |(part, _)| parts.include?(part) }.map(&:pass).uniq(&:id)
+      end
+
+      def gate(id, till)
+        laid = last_of(id)
+        return if laid.empty?
+
+        minute = laid.map(&:done).max
+        case till
+        when :tacky then minute = laid.map { |one| ages.opens(one) || one.done }.max
+        when :hard then minute = laid.map { |one| ages.hard(one) || one.done }.max
+        when :done then minute = done_with(laid)
+        end
+        hold(minute, laid.first.pass.label, :gate)
+      end
+
+      # The last coat of each section of a pass.
+      def last_of(id)
+        state.chosen.select { |choice| choice[:laid].pass.id == id }.map { |choice| choice[:laid] }
+          .group_by { |laid| laid.unit[2] }.values.map(&:last)
+      end
+
+      # All its steps done, and hard enough to be handled where none of them says so.
+      def done_with(laid)
+        lower = laid.first.pass
+        names = lower.ends.keys - [:hand_over]
+        placed_until = end_of(lower, names) || 0.0
+        tells = (names - GREEN).any? { |name| lower.step(name).stage != :recoat_opens }
+        [placed_until, *laid.map { |one| tells ? one.done : ages.stage_reached(one, Sheet::READY) || ages.hard(one) || one.done }].max
+      end
+
+      # What ends a lower pass is done before anything goes on top of it.
+      # @return [Float, nil] minute from which it may; nil where there is nothing left to do
+      def end_of(lower, names = lower.ends.keys - WorkSteps::LAST)
+        names -= @ended.filter_map { |id, name| name if id == lower.id }
+        parts = last_of(lower.id)
+        return if names.empty? || names.any? { |name| parts.any? { |part| ages.far_enough(part, lower.step(name)).nil? } }
+
+        done = names.reduce(0.0) { |at, name| end_step(lower, name, parts, at) }
+        @sanded.concat(parts) if names.include?(:sand)
+        done
+      end
+
+      # What must be done while it is green, and nothing else.
+      def green(lower)
+        end_of(lower, lower.ends.keys.select { |name| lower.step(name).by })
+      end
+
+      def end_step(lower, name, parts, from)
+        step = lower.step(name)
+        ready = [from, *parts.map { |part| [part.done, ages.far_enough(part, step)].max }].max
+        by = step.by && parts.filter_map { |part| ages.reached(part, step.by, 0) }.min
+        @busy = @busy.dup
+        done, made = placed(lower, name, ready, by, @busy)
+        @entries += made
+        @ended += [[lower.id, name]]
+        hold(done, step.label) if step.gates
+        done
+      end
+
+      # Steps before the first coat of a pass, one after another.
+      def prepare
+        at = @from
+        pass.before.each do |name, minutes|
+          step = pass.step(name)
+          pieces = slots.worked(at, minutes, @busy, step.need)
+          waits = pass.waits.fetch(name, step.waits)
+          at = pieces.last[1] + waits
+          @busy += pieces
+          @entries += step_entries(pass, name, pieces, waits)
+          hold(at, step.label) if step.gates
+        end
+      end
+
+      # Where one section meets the last: its edge is keyed and taped first.
+      def seam
+        pieces = slots.worked(@from, frame.seam_min, @busy, Hands::ANYONE)
+        @seam = pieces
+      end
+    end
+  end
+end

@@ -1,0 +1,62 @@
+# frozen_string_literal: true
+
+require_relative "../base/errors"
+
+module Dakren
+  module Plan
+    # Which task may be begun when others are done: in the order told, where they share a surface, and behind their gates.
+    #
+    #   Sequence.new(passes).passes           # => in an order that keeps every gate
+    #   Sequence.new(passes).before(pass)     # => [passes that come first]
+    class Sequence
+      # Gates that close a circle. ids: of the passes in it.
+      class Circle < StandardError
+        attr_reader :ids
+
+        def initialize(ids)
+          @ids = ids
+          super("gates in a circle: #{ids.join(", ")}")
+        end
+      end
+
+      # @return [Array<PassJob>] each behind all it waits for, and else in the order told
+      attr_reader :passes
+
+      # @param passes [Array<PassJob>] in working order
+      # @raise [Circle]
+      def initialize(passes)
+        @told = passes
+        @by_id = passes.to_h { |pass| [pass.id, pass] }
+        @passes = []
+        passes.each { |pass| visit(pass, []) }
+        @before = @passes.each_with_index.to_h do |pass, i|
+          [pass.id, (gated(pass) + @passes.first(i).select { |one| one.places.intersect?(pass.places) }).uniq(&:id)]
+        end
+      end
+
+      # @return [Array<PassJob>] passes all of whose coats must be on before this one begins
+      def before(pass)
+        @before.fetch(pass.id)
+      end
+
+      # Does nothing ever wait for anything but the one before it?
+      def chain?
+        @passes.each_cons(2).all? { |one, two| before(two).any? { |other| other.id == one.id } }
+      end
+
+      private
+
+      def gated(pass)
+        pass.gates.filter_map { |id, _| @by_id[id] }
+      end
+
+      def visit(pass, trail)
+        raise Circle, trail.drop(trail.index(pass.id)) if trail.include?(pass.id)
+        return if @passes.any? { |one| one.id == pass.id }
+
+        gated(pass).each { |one| visit(one, trail + [pass.id]) }
+        @passes << pass
+      end
+    end
+  end
+end
