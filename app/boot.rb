@@ -19,16 +19,18 @@ end
   formats/picture formats/room_list formats/calendar
   devices/protocol devices/weather_desk devices/scale_stand_in devices/stand_in_server devices/link
   words/systems words/localised words/wording words/moved words/because words/known
-  document/zones document/typed_form document/as_typed document/field document/place_forms document/own_steps document/fields
+  document/zones document/typed_form document/as_typed document/field document/place_forms document/own_steps document/field_making
+  document/fields
   document/job_document document/job_deed document/reader
-  document/place_desk document/crew document/tool_shelf document/one_off document/pass_desk document/job_desk
+  document/place_desk document/crew document/crew_rows document/job_hours document/tool_shelf document/one_off
+  document/pass_desk document/job_desk
   document/what_if document/drawn document/sheet_numbers document/sheet_form document/settings_form document/tool_form document/bench_deed
   drawings/svg drawings/ramp drawings/piece_plan drawings/cut_drawing drawings/table_drawing drawings/thumb drawings/cup_row
   drawings/bench_cup drawings/bar drawings/paste_blocks drawings/time_axis drawings/cure_line
   drawings/stage_bar drawings/chart drawings/blend_curve drawings/sheet_charts
   stores/database stores/data_folder stores/deed
-  stores/settings stores/sheet stores/job stores/batch stores/tool stores/picture stores/own_figure
-  stores/works stores/now stores/shelf stores/walks stores/summary stores/planning stores/renewer stores/job_list
+  stores/settings stores/sheet stores/job stores/batch stores/tool stores/picture stores/own_figure stores/own_step
+  stores/works stores/further stores/now stores/shelf stores/walks stores/summary stores/planning stores/renewer stores/job_list
   rooms/pages/control rooms/pages/answer rooms/pages/job_form
   rooms/pages/place_page rooms/pages/measuring_page rooms/pages/pack_words rooms/pages/mix_page
   rooms/pages/ticket_page

@@ -14,6 +14,7 @@ module ShopHelp
   Dakren::Demo.load_once
   Dakren::Stores::Renewer.new.renew_all(breath_s: 0)
   Dakren::Stores::Works.at_once = true
+  Dakren::Stores::Further.off = true
   HOUSE = Dakren::Rooms::House.build(DATA)
   Minitest.after_run { FileUtils.remove_entry(DATA) }
 

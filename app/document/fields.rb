@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "field"
+require_relative "field_making"
 require_relative "place_forms"
 
 module Dakren
@@ -44,64 +45,7 @@ module Dakren
       ON_GROUND = %w[flat void cavity cylinder cone box pool].freeze
       ONLY_VOID = { form: ["void"] }.freeze
 
-      class << self
-        # What makes declarations short.
-        def make(name, label, **told)
-          Field.new(name: name.to_s, label: label, **told)
-        end
-
-        def word(name, label, **told)
-          make(name, label, kind: :word, **told)
-        end
-
-        def choice(name, label, choices, **told)
-          make(name, label, kind: :choice, choices: choices.transform_keys(&:to_s).freeze, **told)
-        end
-
-        def length(name, label, allowed = Geometry::SIDE_MM, **told)
-          make(name, label, allowed: allowed, **LENGTH, **told)
-        end
-
-        def rows(name, label, *columns, **told)
-          make(name, label, kind: :rows, columns: columns.freeze, **told)
-        end
-
-        def spells(name, label, each, degrees, **told)
-          rows(name, label, make("from", "#{each} %d, from, hours after the start", short: "from", **HOURS),
-            make("to", "#{each} %d, to", short: "to", **HOURS), make("temp", "#{each} %d, temperature", short: degrees, **TEMPERATURE),
-            **told)
-        end
-
-        # A field of a place or a shape is asked where its form names it; whatever it changes, the heat was known of something else.
-        def of_place(*fields)
-          table(fields.map { |field| field.with(asked: field.asked || asked(PlaceForms, field), withdraws: field.kind != :word) })
-        end
-
-        def of_shape(*fields)
-          table(fields.map { |field| field.with(asked: field.asked || asked(ShapeForms, field), withdraws: true) })
-        end
-
-        def asked(forms, field)
-          found = forms.asking(field.name)
-          found.values.first.empty? ? nil : found
-        end
-
-        def table(fields)
-          fields.to_h { |field| [field.name, field] }.freeze
-        end
-
-        # A kind of work's input as a field.
-        def of_input(input)
-          name = input.name.to_s
-          more = { hint: input.hint, asked: input.asked, withdraws: input.withdraws }
-          case input.unit
-          when :film then make(name, input.label, kind: :film, units: U::LENGTH + U::COVER, **more)
-          when :choice then choice(name, input.label, input.choices, **more)
-          when :rows then PASS_ROWS.fetch(name).with(**more.slice(:withdraws))
-          else make(name, input.label, allowed: input.allowed, **UNITS.fetch(input.unit), **more)
-          end
-        end
-      end
+      extend FieldMaking
 
       JOB = table [
         word("name", "Name", short: "Name of the job"), word("note", "Note"), word("zone", "Time zone"), word("start", "First cup mixed"),
@@ -124,6 +68,9 @@ module Dakren
         choice("mode", "Planned", MODES), word("deadline", "Hand over by", asked: { mode: ["back"] }),
         choice("goal", "Best at", Plan::GOALS),
         choice("chain", "Other jobs", CHAINS), make("people", "People", allowed: 1..20, **PLAIN), word("hours", "Hours"),
+        rows("crew", "Crew", word("name", "Person %d, name", short: "name"), word("does", "Person %d, what they do", short: "can"),
+          word("hours", "Person %d, hours", short: "there"), short: "Who is there"),
+        choice("turned", "Turned over", Plan::Turning::TURNED),
         word("days_off", "Days off"), choice("every_day", "Work every day", YES), choice("evenings", "Evenings too", YES),
         spells("heats", "Heated", "Spell", "at least", short: "Heated spells", withdraws: true),
         spells("measured", "Measured", "Measured", "it was", short: "Measured temperatures"),
@@ -132,6 +79,7 @@ module Dakren
 
       PLACE = of_place(
         choice("form", "What it is", FORMS), word("name", "Name", short: "Called"), make("shapes", "Shapes", kind: :ids),
+        word("part", "Part of", usual: "the piece"), choice("side", "Face", Plan::Turning::SIDES),
         make("texture", "Extra for texture", allowed: 0..300, usual: "0",
           asked: { form: PlaceForms::ALL.values.select { |form| form.sort == :surface && form.name != "rod" }.map(&:name) }, **PERCENT),
         length("depth", "Depth", Geometry::Void::DEPTH_MM, asked: ONLY_VOID),
@@ -197,6 +145,8 @@ module Dakren
         choice("school", "Onto the last", Plan::SCHOOLS), make("sections", "In sections", allowed: 1..40, usual: "as the day allows",
         **PLAIN),
         choice("wet_out", "Cloth is", WET_OUT),
+        make("after", "Waits for", kind: :ids), choice("after_until", "Until that one", Plan::GATES),
+        make("hands", "People on it", allowed: 1..20, usual: "all there are", **PLAIN),
         make("most", "At most a cup", usual: "as it fits", allowed: 0.05..100_000, **UNITS[:mass]),
         make("service", "Hottest in service", usual: "not hot", **TEMPERATURE, allowed: Plan::Service::SERVICE_C),
         make("steps", "Steps", kind: :names),

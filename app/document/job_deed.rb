@@ -8,7 +8,8 @@ module Dakren
     #
     #   JobDeed.new(document).done("add-pass:flood")   # => the new document
     class JobDeed
-      DEEDS = %w[add-place drop-place add-shape drop-shape add-pass drop-pass up down repeat split order packs school mark].freeze
+      DEEDS = %w[add-place drop-place add-shape drop-shape add-pass drop-pass up down repeat split order packs school mark
+        own].freeze
 
       # Why what was pressed was not done.
       # @return [String, nil]
@@ -17,8 +18,10 @@ module Dakren
       # @param document [Hash] see JobDocument
       # @param packs [#call, nil] from what a pass says of its sheet to ml of a pack
       # @param now [Time, nil] in the job's zone
-      def initialize(document, packs: nil, now: nil)
+      # @param own [#call, nil] from the number of a step the shop remembers to its list and line
+      def initialize(document, packs: nil, now: nil, own: nil)
         @document = document
+        @own = own
         @now = now
         @packs = packs
       end
@@ -107,6 +110,15 @@ module Dakren
       def packs(id)
         pack = list("passes").include?(id) && @packs&.call(@document["#{id}-sheet"]) or return
         @document.merge("#{id}-pack" => { "typed" => Check.plain(pack), "bare" => "ml" })
+      end
+
+      # A step of the builder's own, as the shop remembers it.
+      def own(id, number)
+        name, line = @own && list("passes").include?(id) && @own.call(number.to_i)
+        return if name.nil?
+
+        key = "#{id}-#{name}"
+        @document.merge(key => (@document[key] || []) + [line]) if Fields.of(key)
       end
 
       # What happens now: a coat is begun, or its last cup is on. Noted already, it stays as it was noted.

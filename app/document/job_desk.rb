@@ -12,7 +12,7 @@ module Dakren
       START = /\A\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/
       YEARS = (2000..2100)
       # Fields no plan can do without: a wrong one is mended first.
-      NEEDED = %w[start tins room people hours deadline].freeze
+      NEEDED = %w[start tins room people crew hours deadline].freeze
       # A pass on the desk. task: as it was planned; coats: Plan::Entry of each; refusals of its sheet; held_back: a plan that waits for
       # "I know".
       Ticket = Value.define(:pass, task: nil, coats: [].freeze, refusals: [].freeze, held_back: nil)
@@ -25,10 +25,11 @@ module Dakren
       # @param shelf [#call] all sheets there are
       # @param own [Work::Own] what the shop has weighed itself
       # @param shop [Crew] when it works and with how many
+      # @param go_on [#call, nil] asked while a better plan is looked for; nil for the first answer
       # @param plan [Boolean] is it planned, or only read?
       # @param forecast [#call] from a start to points of the room as they were foretold, or nil
       def initialize(document, sheets:, tools: ToolShelf.new([]), shelf: -> { [] }, own: Work::Own.new, shop: Crew::ROUND_THE_CLOCK,
-        forecast: ->(_start) {}, plan: true)
+        forecast: ->(_start) {}, plan: true, go_on: nil)
         @document = document
         @sheets = sheets
         @tools = tools
@@ -41,6 +42,7 @@ module Dakren
         @missing = []
         @reading = Reader.new(document, "", @problems, @missing)
         @working = !plan
+        @go_on = go_on
         read
         plan_all
       end
@@ -48,6 +50,11 @@ module Dakren
       # Is its plan still being worked out?
       def working?
         @working && plannable?
+      end
+
+      # May there be a better plan than this first one, and was it not looked for yet?
+      def further?
+        @go_on.nil? && !back? && !schedule.nil? && schedule.coats.any? && !schedule.proved
       end
 
       def entry(key)
@@ -194,9 +201,11 @@ module Dakren
           PassDesk.new(id, @reading.within("#{id}-"), places: @places, sheets: @sheets, tools: @tools, zone: zone)
         end
         @room = heated(read_room)
-        @people = (@reading.figure("people") || @shop.people).to_i
         @deadline = read_time("deadline") if back?
-        @hours = read_hours
+        presence = JobHours.new(@reading, @shop, start, zone)
+        @people = presence.people
+        @hours = presence.hours
+        @hands = presence.hands
         @tins = @reading.figure("tins")
         @humidity = @reading.figure("humidity")
         @surface_c = @reading.figure("surface_c")
@@ -221,19 +230,6 @@ module Dakren
         @reading.complain(name, "must be a day and hour like 2026-11-24 09:00")
       rescue ArgumentError
         @reading.complain(name, "must be a day and hour that exists")
-      end
-
-      # The shop's hours, unless the job has its own.
-      def read_hours
-        return unless start
-
-        text, off = { "hours" => @shop.hours, "days_off" => @shop.days_off }.map do |name, usual|
-          document[name].to_s.strip.then { |typed| typed.empty? ? usual : typed[0, 400] }
-        end
-        off = "" if choice("every_day") == "yes"
-        text = Crew.till_late(text) if choice("evenings") == "yes"
-        taken = choice("chain") == "yes" ? @shop.taken_after(start) : []
-        @reading.guarded("hours") { Plan::Hours.read(text, days_off: off, start: start, taken: taken, zone: zone) }
       end
 
       # Tents and heaters, and what was really measured.
@@ -320,7 +316,8 @@ module Dakren
         repeats = choice("room_mode") == "wave" || (document["heats"].to_a.any? && choice("room_mode") == "steady")
         Plan::Job.new(tasks: passes.filter_map { |pass| pass.task(start) }, room: room, hours: hours, goal: goal, tins_c: @tins,
           people: people, by_min: back? ? minute_of(deadline) : nil,
-          humidity_pct: @humidity&.to_f, surface_c: @surface_c&.to_f, moisture_pct: @moisture&.to_f, room_repeats: repeats)
+          humidity_pct: @humidity&.to_f, surface_c: @surface_c&.to_f, moisture_pct: @moisture&.to_f, room_repeats: repeats, go_on: @go_on,
+          hands: @hands, turned: choice("turned").to_sym)
       end
 
       # A complaint of the plan, under the field it is about.
@@ -328,6 +325,8 @@ module Dakren
         return @reading.complain(Fields.of(complaint.name) ? complaint.name : "hours", complaint.says) unless complaint.task_id
 
         reading = passes.find { |pass| pass.id == complaint.task_id }.reading
+        return reading.complain("after", complaint.says) if complaint.name == "gates"
+
         reading.complain(Fields.of(reading.key(complaint.name)) ? complaint.name : "film", complaint.says)
       end
 

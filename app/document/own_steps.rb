@@ -2,13 +2,17 @@
 
 module Dakren
   module Document
-    # Steps of the builder's own ("wax the mould, 10 min, then it waits 30"): three lists of a pass, by when they are done.
+    # Steps of the builder's own ("wax the mould, 10 min, then it waits 30"): lists of a pass, by when they are done.
     module OwnSteps
       LABEL_LONGEST = 60
+      # What says that nothing waits for a step.
+      NO = /\A\s*no?\b/i
       # One list: when its steps are done, and what its last column tells of them.
       List = Value.define(:at, :label, :short, :third, :third_label, :third_allowed)
       LISTS = {
         "own_before" => List.new(at: :before, label: "before", short: "Your own steps before the first coat", third: :waits,
+          third_label: "then waits", third_allowed: Plan::WorkSteps::OWN_WAITS_MIN),
+        "own_between" => List.new(at: :between, label: "between coats", short: "Your own steps before each further coat", third: :waits,
           third_label: "then waits", third_allowed: Plan::WorkSteps::OWN_WAITS_MIN),
         "own_after" => List.new(at: :after, label: "after", short: "Your own steps after each coat", third: :offset_min,
           third_label: "so long after a coat", third_allowed: 0..1440),
@@ -25,7 +29,7 @@ module Dakren
           Fields.rows(name, "Own steps #{list.label}", Fields.word("label", own, short: "what"),
             Fields.make("minutes", "#{own}, minutes", short: "takes", allowed: Plan::WorkSteps::OWN_MIN, **Fields::MINUTES),
             Fields.make("third", "#{own}, #{list.third_label}", short: list.third_label, allowed: list.third_allowed, **Fields::MINUTES),
-            short: list.short)
+            Fields.word("gates", "#{own}, does what follows wait for it", short: "others wait"), short: list.short)
         end
       end
 
@@ -33,10 +37,11 @@ module Dakren
       # @return [Array<Plan::WorkSteps::Step>]
       def read(reading)
         LISTS.flat_map do |name, list|
-          (reading.rows(name, optional: %w[third]) || []).each_with_index.filter_map do |(label, minutes, third), i|
+          (reading.rows(name, optional: %w[third gates]) || []).each_with_index.filter_map do |(label, minutes, third, gates), i|
             next reading.complain(name, "must say what is done in line #{i + 1}") if label.to_s.strip.empty?
 
-            Plan::WorkSteps.own(i + 1, label.strip[0, LABEL_LONGEST], at: list.at, minutes: minutes, list.third => third || 0)
+            Plan::WorkSteps.own(i + 1, label.strip[0, LABEL_LONGEST], at: list.at, minutes: minutes, list.third => third || 0,
+              gates: !gates.to_s.match?(NO))
           end
         end
       end

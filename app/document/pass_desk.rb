@@ -22,9 +22,7 @@ module Dakren
         @figures = kind.inputs.to_h { |name| [name, read_input(kind.input(name))] }.compact
         @coats = whole(@kind.pours ? "lifts" : "coats")
         @sections = read_sections
-        @service_c = reading.figure("service")
-        @most_g = reading.figure("most")
-        @blend_share = reading.figure("blend_share")
+        @service_c, @most_g, @hands, @blend_share = %w[service most hands blend_share].map { |name| reading.figure(name) }
         @step_minutes = Plan::WorkSteps::ALL.each_key.to_h { |name| [name, reading.figure("m_#{name}")] }
         @own_steps = OwnSteps.read(reading)
         @real = read_real
@@ -94,10 +92,26 @@ module Dakren
         return if skipped? || places.nil? || sheet.nil? || @unread
 
         Plan::Task.new(id: id, kind: kind, name: name, places: places, place_ids: covered_ids, figures: figures, sheet: sheet,
-          coats: coats, sections: sections, school: school, steps: steps,
+          coats: coats, sections: sections, school: school, steps: steps, gates: gates, people: hands,
+          sides: covered_ids.to_h { |one| [one, @places.fetch(one).face] },
           step_minutes: @step_minutes.compact, own_steps: @own_steps, service_c: service_c,
           marks: real.transform_values { |marks| marks.transform_values { |time| (time - start) / 60 } },
           method: method_name, tool: tool, cups: cups, known: known?, own_most_g: @most_g)
+      end
+
+      # What must come first, and how far it must be.
+      # @return [Array<Array(String, Symbol)>] id of a task, of Plan::GATES
+      def gates
+        @reading.ids("after").map { |other| [other, @reading.choice("after_until").to_sym] }
+      end
+
+      # How many people work on it, where that was told.
+      # @return [Integer, nil]
+      def hands
+        return if @hands.nil?
+        return @hands.to_i if @hands == @hands.to_i
+
+        @reading.complain("hands", "must be a whole number")
       end
 
       def skipped?

@@ -40,6 +40,17 @@ module Dakren
         given.empty? ? default_name : given[0, 60]
       end
 
+      # Which part of the piece it belongs to, and which face of that.
+      # @return [Array(String, Symbol)]
+      def face
+        [@reading.text("part").strip.downcase, @reading.choice("side").to_sym]
+      end
+
+      # Is it told which face of which part it is?
+      def face_told?
+        face != ["", :top]
+      end
+
       # Is it given by shapes in a plan?
       def plan?
         declared.plan?
@@ -61,6 +72,9 @@ module Dakren
       end
 
       def read
+        unless ["", *Fields::PLACE["side"].choices.keys].include?(@reading.text("side"))
+          @reading.complain("side", "must be one of: #{Fields::PLACE["side"].choices.values.join(", ")}")
+        end
         texture = @reading.figure("texture") || 0
         shape = plan? ? planned : bodied
         wall = read_wall

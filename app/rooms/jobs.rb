@@ -77,9 +77,11 @@ module Dakren
             merged, both = typed_into(record)
             @both = both.to_h { |key| [key, record.document[key]] }
             document = changed(unknown_again(merged, record.document))
-            return sum_up(record) if keep(record, document)
+            before = record.document
+            next record.reload unless keep(record, document)
 
-            record.reload
+            Stores::OwnStep.remember(record.document, before)
+            return sum_up(record)
           end
           raise ActiveRecord::StatementInvalid, "database is locked"
         end
@@ -91,7 +93,8 @@ module Dakren
           return asked_what_if.document(document, desk_of(document)) if act == "keep-what-if"
 
           deed = Document::JobDeed.new(document, packs: ->(sheet) { Stores::Shelf.finder.call(sheet)&.limits&.pack_ml },
-            now: Document::Zones.of(document["zone"]).at(Stores::Now.now))
+            now: Document::Zones.of(document["zone"]).at(Stores::Now.now),
+            own: ->(number) { Stores::OwnStep.find_by(id: number)&.then { |step| [step.list, step.row] } })
           deed.done(act).tap { @complaint = deed.complaint }
         end
 

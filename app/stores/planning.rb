@@ -34,6 +34,29 @@ module Dakren
           planned(document, plan: false)
       end
 
+      # Is a better plan still looked for? It is begun to be, where the first one may be worse than what there is.
+      # @param desk [Document::JobDesk] as it is shown
+      def looking?(desk)
+        return false if @job_id.nil? || !desk.further?
+
+        key = key(desk.document)
+        Further.looking?(@job_id, key) { |go_on| Planning.new(@settings, job_id: @job_id).better(desk.document, key, go_on) }
+      end
+
+      # The best plan there is time for, kept instead of the first.
+      # @param go_on [#call] is there time left?
+      def better(document, key, go_on)
+        desk = planned(document, go_on: go_on)
+        return unless go_on.call || desk.schedule
+
+        DESKS.keep(key, desk)
+        said = Summary.of(desk)
+        Database.writing do
+          record = Job.find_by(id: @job_id)
+          record.summarise(said, stamp) if record && record.document == document
+        end
+      end
+
       # Planned for itself, and not kept for the next page.
       # @return [Document::JobDesk]
       def fresh_desk_of(document)
@@ -87,6 +110,12 @@ module Dakren
 
       def own
         @own ||= OwnFigure.of_shop
+      end
+
+      # Steps of the builder's own used last.
+      # @param list [String] of Document::OwnSteps::LISTS
+      def own_steps(list)
+        (@own_steps ||= {})[list] ||= OwnStep.usual(list)
       end
 
       def zone
@@ -148,11 +177,11 @@ module Dakren
         [document, stamp, (taken if document["chain"] == "yes"), (Time.now.to_i / FORECAST_S if document["room_mode"] == "weather")]
       end
 
-      def planned(document, plan: true)
+      def planned(document, plan: true, go_on: nil)
         Document::JobDesk.new(document, sheets: finder, tools: tools, shelf: lambda {
           shelf
         }, own: own, shop: shop, forecast: Forecasts.method(:at),
-          plan: plan)
+          plan: plan, go_on: go_on)
       end
     end
   end

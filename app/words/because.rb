@@ -57,10 +57,12 @@ module Dakren
       end
 
       def reason(entry)
-        kind, minute = entry.why
+        kind, minute, told = entry.why
         case kind
-        when :hours then "could go on from #{clock(minute)}, but the crew has time for it only at #{clock(entry.from_min)}"
+        when :hours then "could go on from #{clock(minute)}, but nobody is free until #{clock(entry.from_min)}"
         when :opens then "cannot go on before #{clock(minute)}, when what lies below is surely tacky"
+        when :step then "waits until #{clock(minute)} for a step before it: #{told}"
+        when :gate then "waits until #{clock(minute)} for the #{told}"
         when :hard then "waits until #{clock(minute)}, when what lies below is surely hard, and is abraded first"
         when :window then "begins at #{clock(entry.from_min)} so that the windows behind it fall into the hours"
         else "begins as soon as the crew is free"
@@ -71,12 +73,12 @@ module Dakren
         open, shut = entry.window
         unless entry.coat?
           return "#{entry.label.sub(/\A./, &:upcase)} comes too late: it should be done by #{clock(shut)}, " \
-                 "and the crew has time only at #{clock(entry.from_min)}."
+                 "and nobody is free until #{clock(entry.from_min)}."
         end
 
         "No plan keeps every window: #{coat(entry)} would have to be on between #{clock(open)} and #{clock(shut)} and takes " \
           "#{@wording.minutes(entry.to_min - entry.from_min)}; " \
-          "the crew has time for it only at #{clock(entry.from_min)}."
+          "nobody is free until #{clock(entry.from_min)}."
       end
 
       def late

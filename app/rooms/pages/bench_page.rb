@@ -177,7 +177,7 @@ module Dakren
       private
 
       def title(name)
-        return walk.in_manner(Dakren::Bench::BY_NAME[name]).title unless %i[first second].include?(name)
+        return walk.in_manner(recipe.step(name)).title unless %i[first second].include?(name)
         return name == :first ? Measure::Tools.counting(recipe.count.unit).ready : "Count" if recipe.count
 
         names(walk.parts[name == :first ? 0 : 1]).capitalize

@@ -12,6 +12,8 @@ module Dakren
       AIR = %w[surface_c humidity moisture].freeze
       WORDS_OF_OTHERS = 60
       SECONDS_A_MINUTE = 60
+      # Nobody looks for less.
+      WORTH_MIN = 30
 
       attr_reader :record, :desk, :shown, :form, :what_if, :offers, :complaint
 
@@ -110,7 +112,12 @@ module Dakren
       end
 
       def reason
-        [because.sentence, ("Later starts were tried only in part." if shown.schedule.stopped_early)].compact.join(" ")
+        [because.sentence, looked].compact.join(" ")
+      end
+
+      # Is a better plan still looked for?
+      def looking?
+        @looking ||= shown.equal?(desk) && @planning.looking?(desk)
       end
 
       # Could something be offered, and was not asked for yet?
@@ -159,9 +166,10 @@ module Dakren
       # @return [Array<Control>] how the day is planned
       def plan_fields
         crew = @planning.crew
+        under = desk.places.each_value.any? { |place| place.face[1] == :under }
         [*%w[mode goal chain].map { |key| form.choice(key) }, *desk.asked(["deadline"]).map { |key| form.moment(key, css: "start") },
-          form.field("people", placeholder: crew.people.to_s), form.field("hours", placeholder: crew.hours, css: "span-2"),
-          form.field("days_off", placeholder: crew.days_off)]
+          *(under ? [form.choice("turned")] : []), *(form.open?("crew") ? [] : [form.field("people", placeholder: crew.people.to_s)]),
+          form.field("hours", placeholder: crew.hours, css: "span-2"), form.field("days_off", placeholder: crew.days_off)]
       end
 
       # Longer days for this job alone: name, words, and whether it is so.
@@ -180,6 +188,15 @@ module Dakren
       end
 
       private
+
+      # How much better a plan could be, where that is not known to be nothing.
+      def looked
+        gain = shown.schedule.gain_min
+        return ["Looking for a better day", gain && ": at most #{@wording.minutes(gain)} could be gained", "."].join if looking?
+        return if gain.nil? || gain < WORTH_MIN || !kept?
+
+        "Nothing better was found; at most #{@wording.minutes(gain)} could be gained."
+      end
 
       def drawn_line(now)
         Drawings::CureLine.new(shown.coats, room: shown.room, start: shown.start, wording: @wording, now: now, zone: shown.zone,

@@ -43,7 +43,17 @@ module Dakren
           resolution_g: Stores::Tool.shelf.resolution_g(order.sheet, portion.mass_g, tool), method: measured_by(order, portion),
           parts_ml: planned.split.resin_ml && { resin: planned.split.resin_ml, hardener: planned.split.hardener_ml },
           first: first_of(coat, settings),
-          placing_min: portion.needed_min - portion.mixing_min, note: note_of(desk, coat), **of_work(coat))
+          placing_min: portion.needed_min - portion.mixing_min, note: note_of(desk, coat),
+          own: own_of(coat, planned), **of_work(coat))
+      end
+
+      # The builder's own steps: what comes before the first cup of all, and what follows the last of a coat.
+      def self.own_of(coat, planned)
+        before = coat.number == 1 && coat.section == 1 && planned.number == 1
+        last = planned.number == coat.plan.batches.size
+        wanted = { before: before, after: last }
+        coat.pass.own_steps.select { |step| wanted[step.at] }
+          .map { |step| [step.name, step.label, step.at == :after ? step.offset_min.to_f : nil] }
       end
 
       # A ratio known by volume only is filled, one known by weight only is weighed, whatever was chosen.
@@ -111,7 +121,8 @@ module Dakren
         found && { unit: found.counting.unit, resin: found.resin, hardener: found.hardener, alternate: found.counting.alternate }
       end
 
-      private_class_method :note_of, :first_of, :hardeners_of, :of_work, :comb_of, :measured_by, :powder_of, :planned_name, :count_of
+      private_class_method :note_of, :own_of, :first_of, :hardeners_of, :of_work, :comb_of, :measured_by, :powder_of, :planned_name,
+        :count_of
 
       # @return [Array<Control>] what is asked
       def controls

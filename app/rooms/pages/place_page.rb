@@ -51,6 +51,24 @@ module Dakren
         place.form == "void"
       end
 
+      # Which part it belongs to and which face of it.
+      # @return [Array<Control>]
+      def face
+        [@form.field("#{id}-part"), @form.choice("#{id}-side")]
+      end
+
+      def face_open?
+        !@desk.problem("#{id}-side").nil?
+      end
+
+      # "Part and face: panel, its underside"
+      def face_title
+        return "Part and face" unless place.face_told?
+
+        part, side = place.face
+        "Part and face: #{[part, Plan::Turning::SIDES.fetch(side)].reject(&:empty?).join(", ")}"
+      end
+
       # Its size in a few words.
       def size
         shape = place.place&.shape

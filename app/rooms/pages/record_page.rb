@@ -111,7 +111,7 @@ module Dakren
       end
 
       def step_words(name)
-        step = @walk.in_manner(Dakren::Bench::BY_NAME.fetch(name.to_sym))
+        step = @walk.in_manner(@walk.recipe.step(name.to_sym))
         done = told(step.done, @walk.parts[name.to_sym == :second ? 1 : 0]).sub(/\A[A-Z](?=[a-z])/, &:downcase)
         said = titled(step)
         done.downcase.start_with?(said.downcase) ? done.sub(/\A./, &:upcase) : "#{said}: #{done}"

@@ -122,14 +122,32 @@ module Dakren
       end
 
       def order_open?
-        %w[school sections most service].any? { |name| @desk.problem("#{key}#{name}") }
+        %w[school sections most service hands after].any? { |name| @desk.problem("#{key}#{name}") }
       end
 
       # @return [Array<Control>]
       def order_fields
         wide = { css: "sheet-choice" }
         [@form.choice("#{key}school", **wide), @form.field("#{key}sections"), @form.field("#{key}most"), @form.field("#{key}service"),
+          (@form.field("#{key}hands") if @desk.people > 1 || @desk.problem("#{key}hands")),
           (@form.choice("#{key}wet_out", **wide) if cloths)].compact
+      end
+
+      # What else may have to come first: id, words, and whether it does.
+      # @return [Array<Array(String, String, Boolean)>]
+      def gates
+        chosen = pass.gates.map(&:first)
+        @desk.passes.reject { |other| other.id == id }
+          .map { |other| [other.id, "#{@desk.passes.index(other) + 1}. #{other.name}", chosen.include?(other.id)] }
+      end
+
+      # @return [Control] how far that must be
+      def gate_until
+        @form.choice("#{key}after_until")
+      end
+
+      def gate_problem
+        @desk.problem("#{key}after")
       end
 
       # Every step there is, and whether it belongs to this pass.
@@ -146,6 +164,16 @@ module Dakren
 
       def own_open?
         Document::OwnSteps::LISTS.keys.any? { |list| @form.open?("#{key}#{list}") }
+      end
+
+      # Steps used on other jobs that are not among these yet: act and words.
+      # @return [Array<Array(String, String)>]
+      def remembered
+        Document::OwnSteps::LISTS.flat_map do |name, list|
+          mine = (@desk.document["#{key}#{name}"] || []).map { |row| Document::AsTyped.kept(row[0]).typed.strip }
+          @planning.own_steps(name).reject { |step| mine.include?(step.label) }
+            .map { |step| ["own:#{id}:#{step.id}", "#{step.label}, #{list.label}"] }
+        end
       end
 
       # "Your own steps, 2"

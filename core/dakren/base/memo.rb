@@ -30,6 +30,11 @@ module Dakren
       value
     end
 
+    # @param key [Object] @param value [Object] what is remembered from now on
+    def keep(key, value)
+      @lock.synchronize { @kept[key] = value }
+    end
+
     # @param key [Object] what is to be computed anew
     def forget(key)
       @lock.synchronize { @kept.delete(key) }

@@ -86,7 +86,7 @@ module Dakren
       # @param name [Symbol] of AFTER
       # @return [Float] minutes until the look is due; 0 once it is
       def until_look(name)
-        [BY_NAME.fetch(name).after_min - since_poured, 0.0].max
+        [@recipe.step(name).after_min - since_poured, 0.0].max
       end
 
       private

@@ -20,7 +20,7 @@ module Dakren
       # Is it a step of this batch?
       # @param walk [Walk]
       def of?(walk)
-        return walk.recipe.after.include?(name) if after_min
+        return walk.recipe.after.include?(name) || walk.recipe.own.include?(self) if after_min
 
         only.nil? || walk.public_send(only)
       end
@@ -72,6 +72,13 @@ module Dakren
       *BEFORE, *AFTER,
       Instruction.new(name: :tack, title: "Test dab", tells: "Touch the test dab, not the work.", done: "The test dab is hard")
     ].freeze
+    # A step of the builder's own, walked with a batch.
+    # @param name [Symbol] @param label [String] @param after_min [Numeric, nil] minutes after the cup was poured out; nil for before it
+    # @return [Instruction]
+    def self.own_step(name, label, after_min: nil)
+      Instruction.new(name: name, title: label, tells: "#{label.sub(/\A./, &:upcase)}.", done: "Done", after_min: after_min&.to_f)
+    end
+
     # What follows a cup that belongs to no plan.
     USUAL_AFTER = %i[look_30 look_60].freeze
     BY_NAME = STEPS.to_h { |step| [step.name, step] }.freeze
@@ -95,12 +102,28 @@ module Dakren
     # where it is measured by volume, nil for as the ratio says; kind: of Work::Kinds, nil without a job; comb_mm: wet film the comb
     # must show; note: what somebody wants remembered here; powder: a grade of Work::Filler or nil; powder_parts: several, each with its
     # grams to 100 g of mix; thicken_first: does half of it go into the resin first? hardeners: of a blend, each with its share; count: a
-    # Count or nil; placing_min: minutes it takes to use it up; after: names of AFTER that follow it.
+    # Count or nil; placing_min: minutes it takes to use it up; after: names of AFTER that follow it; own: Instructions of
+    # the builder's own, before it and after it.
     Recipe = Value.define(:name, :sheet, :total_g, :first, :cup, :room_c, :tins_c, :method, :placing_min, resolution_g: 0.1, powder: nil,
       powder_name: "silica", powder_to_100_g: nil, powder_parts: nil, thicken_first: false, count: nil, tool: nil, parts_ml: nil,
-      kind: nil, comb_mm: nil, hardeners: nil, note: nil, after: USUAL_AFTER) do
+      kind: nil, comb_mm: nil, hardeners: nil, note: nil, after: USUAL_AFTER, own: [].freeze) do
       def weighed?
         method == :scale
+      end
+
+      # Everything that may be done with it, in order.
+      # @return [Array<Instruction>]
+      def steps
+        return STEPS if own.empty?
+
+        before, after = own.partition { |step| step.after_min.nil? }
+        [*before, *BEFORE, *(AFTER + after).sort_by(&:after_min), STEPS.last]
+      end
+
+      # @param name [Symbol] of a step
+      # @return [Instruction]
+      def step(name)
+        BY_NAME[name] || own.find { |step| step.name == name }
       end
 
       # How it is worked, and the words for it.

@@ -30,14 +30,14 @@ module Dakren
 
       # @return [Array<Symbol>] names of the steps this batch goes through
       def path
-        @path ||= STEPS.select { |step| step.of?(self) }.map(&:name)
+        @path ||= recipe.steps.select { |step| step.of?(self) }.map(&:name)
       end
 
       # @return [Instruction, nil] nil when there is nothing left to do
       def step
         return if abandoned?
 
-        BY_NAME[path.find { |name| !finished?(name) }]&.then { |step| in_manner(step) }
+        path.find { |name| !finished?(name) }&.then { |name| in_manner(recipe.step(name)) }
       end
 
       def finished?(name)

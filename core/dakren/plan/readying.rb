@@ -26,7 +26,8 @@ module Dakren
           reached_edges.each { |lower| green(lower) }
         end
         turn
-        prepare if first?
+        prepare(pass.before, @from) if first?
+        between
         seam if unit[2] > 1
         @below = below - @sanded
       end
@@ -49,7 +50,8 @@ module Dakren
         when :hard then minute = laid.map { |one| ages.hard(one) || one.done }.max
         when :done then minute = done_with(laid)
         end
-        hold(minute, laid.first.pass.label, :gate)
+        @held = [:gate, minute, laid.first.pass.label] if minute >= @from
+        @from = [@from, minute].max
       end
 
       # The last coat of each section of a pass.
@@ -96,24 +98,32 @@ module Dakren
         done
       end
 
-      # Steps before the first coat of a pass, one after another.
-      def prepare
-        at = @from
-        pass.before.each do |name, minutes|
+      # Steps before the first coat of a pass, or before a further one, one after another.
+      def prepare(steps, from)
+        at = from
+        steps.each do |name, minutes|
           step = pass.step(name)
           pieces = slots.worked(at, minutes, @busy, step.need)
-          waits = pass.waits.fetch(name, step.waits)
-          at = pieces.last[1] + waits
+          at = pieces.last[1] + pass.waits.fetch(name, step.waits)
           @busy += pieces
-          @entries += step_entries(pass, name, pieces, waits)
+          @entries += step_entries(pass, name, pieces, at - pieces.last[1], number: unit[1], of: pass.count)
           hold(at, step.label) if step.gates
         end
       end
 
+      # Before a further coat: as soon as what lies below takes it.
+      def between
+        return if pass.between.empty? || unit[1] == 1
+
+        open = pass.school == :abrade ? below.map { |one| ages.hard(one) || one.done } : below.map { |one| ages.opens(one) || one.done }
+        prepare(pass.between, [@from, *open].max)
+      end
+
       # Where one section meets the last: its edge is keyed and taped first.
       def seam
-        pieces = slots.worked(@from, frame.seam_min, @busy, Hands::ANYONE)
-        @seam = pieces
+        last = state.chosen.map { |choice| choice[:laid] }.select { |laid| laid.pass.id == pass.id }.map(&:done).max
+        @seam = slots.worked([@from, last].max, frame.seam_min, @busy)
+        @from = @seam.last[1]
       end
     end
   end

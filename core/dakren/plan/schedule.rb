@@ -16,7 +16,8 @@ module Dakren
     # it, nil for as many as there are; skills: what they must be able to do; before, after, ends: step name to minutes; own_steps: the
     # builder's own, by name; real: what really happened, [coat, section] => { began:, finished:, soft: } in minutes.
     PassJob = Value.define(:id, :label, :places, :count, :order, :area_m2, sections: 1, school: :either, before: {}.freeze,
-      after: {}.freeze, ends: {}.freeze, waits: {}.freeze, sides: {}.freeze, gates: [].freeze, people: nil, skills: %i[mix lay].freeze,
+      between: {}.freeze, after: {}.freeze, ends: {}.freeze, waits: {}.freeze, sides: {}.freeze, gates: [].freeze, people: nil,
+      skills: %i[mix lay].freeze,
       real: {}.freeze, own_steps: {}.freeze, owner: nil, planner: nil, likely: nil) do
       # @param name [Symbol] of WorkSteps, or of a step of the builder's own
       # @return [WorkSteps::Step]
@@ -106,19 +107,35 @@ module Dakren
       end
     end
 
+    # What looking for a plan came to. stopped_early: was not everything tried? least_min: no plan is handed over before that, nil where
+    # nobody has worked it out; proved: is it known that none is better?
+    Search = Value.define(stopped_early: false, least_min: nil, proved: false)
+
     # A day that can be kept, or the nearest to it with what is missed.
     class Schedule
       # untold: steps that wait for a stage no sheet tells of, with the entry of the pass they belong to.
-      # proved: is it known that none is better?
-      attr_reader :entries, :stopped_early, :untold, :proved
+      attr_reader :entries, :untold
 
-      # @param least_min [Float, nil] no plan is handed over before that; nil where nobody has worked it out
-      def initialize(entries, stopped_early: false, untold: [], least_min: nil, proved: false)
+      # @param search [Search] what looking for it came to
+      def initialize(entries, untold: [], search: Search.new)
         @untold = untold
-        @least_min = least_min
-        @proved = proved
         @entries = entries.sort_by { |entry| [entry.from_min, entry.to_min] }
-        @stopped_early = stopped_early
+        @search = search
+      end
+
+      # @return [Schedule] the same with what the search for it came to
+      def judged(search)
+        Schedule.new(entries, untold: untold, search: search)
+      end
+
+      # Was not everything tried?
+      def stopped_early
+        @search.stopped_early
+      end
+
+      # Is it known that none is better?
+      def proved
+        @search.proved
       end
 
       def coats
@@ -192,7 +209,7 @@ module Dakren
       def gain_min
         return 0.0 if proved
 
-        @least_min && ends_min && [ends_min - @least_min, 0.0].max
+        @search.least_min && ends_min && [ends_min - @search.least_min, 0.0].max
       end
 
       # Why nothing earlier works: what the coat waited for that came latest in the chain.

@@ -91,11 +91,12 @@ module Dakren
       def schedule
         return Schedule.new([]) if @count.zero?
 
-        best = greedy
-        best = beamed(best) unless straight?(best)
-        best = improved(best) if @go_on
-        made = written(best)
-        made.kept? || !@put_off || best.missed.positive? ? made : later_for_steps(made)
+        found = [greedy]
+        found << beamed(found.first) unless straight?(found.first)
+        found.concat(improved(found.last)) if @go_on
+        made = found.uniq(&:object_id).map { |state| written(state) }.min_by { |one| [one.missed.size, *one.cost(@goal)] }
+        made = later_for_steps(made) unless made.kept? || !@put_off || found.first.missed.positive?
+        made.judged(Search.new(stopped_early: @stopped_early && !@proved, least_min: @least, proved: @proved))
       end
 
       private
@@ -177,16 +178,16 @@ module Dakren
       end
 
       # Ever wider rounds, for as long as there is time.
+      # @return [Array<State>] the best of each
       def improved(best)
-        ROUNDS.each do |beam, step|
-          break if proved?(best) || !@go_on.call
+        ROUNDS.each_with_object([]) do |(beam, step), found|
+          break found if proved?(best) || !@go_on.call
 
           look(beam, step, (PUT_OFF_MIN / step).to_i)
           @stopped_early = false
-          best = round(best)
-          break if @proved
+          found << (best = round(best, @go_on))
+          break found if @proved
         end
-        best
       end
 
       def look(beam, step, later)
@@ -197,14 +198,14 @@ module Dakren
 
       # One search through all coats, the most promising plans of each length kept.
       # @return [State] the best, never worse than the one given
-      def round(best)
+      def round(best, go_on = -> { true })
         @whole = true
         limit = rank(best)
         states = [blank]
         @count.times do
           found = []
           states.each do |state|
-            return given_up(best) if @go_on && !@go_on.call
+            return given_up(best) unless go_on.call
 
             found.concat(nexts(state).flat_map { |unit| Attempt.new(self, state, unit).followers })
           end

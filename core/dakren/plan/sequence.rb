@@ -30,7 +30,8 @@ module Dakren
         @passes = []
         passes.each { |pass| visit(pass, []) }
         @before = @passes.each_with_index.to_h do |pass, i|
-          [pass.id, (gated(pass) + @passes.first(i).select { |one| one.places.intersect?(pass.places) }).uniq(&:id)]
+          earlier = @passes.first(i).select { |one| one.places.intersect?(pass.places) || trimmed?(one, pass) }
+          [pass.id, (gated(pass) + earlier).uniq(&:id)]
         end
       end
 
@@ -45,6 +46,12 @@ module Dakren
       end
 
       private
+
+      # Is the first trimmed while green, and the other a coat on an edge of the same part?
+      def trimmed?(lower, pass)
+        lower.ends.each_key.any? { |name| lower.step(name).by } &&
+          pass.sides.each_value.any? { |part, side| side == :edge && lower.sides.each_value.any? { |other, _| other == part } }
+      end
 
       def gated(pass)
         pass.gates.filter_map { |id, _| @by_id[id] }

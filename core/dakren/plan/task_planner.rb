@@ -263,7 +263,7 @@ module Dakren
         end
         {
           own_steps: @task.own_steps.to_h { |step| [step.name, step] },
-          before: told[:before] || {}, after: told[:after] || {}, ends: told[:stage] || {},
+          before: told[:before] || {}, between: told[:between] || {}, after: told[:after] || {}, ends: told[:stage] || {},
           waits: cure ? { post_cure: cure[1] + cure[2] } : {}
         }
       end

@@ -7,7 +7,7 @@ module Dakren
   module Plan
     # What belongs to a pass beside its coats: declared steps, each with when it is done and how long it takes.
     module WorkSteps
-      # at: :before the first coat, :after each coat so many minutes (offset_min), or once the last coat is at a stage;
+      # at: :before the first coat, :between coats, :after each coat so many minutes (offset_min), or once the last coat is at a stage;
       # by: the stage before which it must be done; minutes: of somebody's time; per_m2: more for every square metre;
       # waits: unattended minutes that follow; hint: why; gates: must it be done before what comes behind it? skills: of Hands::SKILLS,
       # what whoever does it must be able to do.
@@ -66,13 +66,14 @@ module Dakren
 
       # A step of the builder's own ("wax the mould").
       # @param number [Integer] tells it from others of its task @param label [String]
-      # @param at [Symbol] :before the first coat, :after each coat, or :stage, once it is hard
+      # @param at [Symbol] :before the first coat, :between coats, :after each coat, or :stage, once it is hard
       # @param minutes [Numeric] of somebody's time, 1 to 1440 @param waits [Numeric] unattended minutes that follow it, 0 to 20,160
       # @param offset_min [Numeric] after a coat, 0 to 1440
+      # @param gates [Boolean] does what follows wait for it?
       # @return [Step]
       # @raise [InputError]
-      def self.own(number, label, at:, minutes:, waits: 0, offset_min: 0)
-        Step.new(name: :"own_#{at}_#{number}", label: label, at: at, stage: at == :stage ? :handle : nil,
+      def self.own(number, label, at:, minutes:, waits: 0, offset_min: 0, gates: true)
+        Step.new(name: :"own_#{at}_#{number}", label: label, at: at, stage: at == :stage ? :handle : nil, gates: gates,
           minutes: Check.number(:minutes, minutes, OWN_MIN, "min"), waits: Check.number(:waits, waits, OWN_WAITS_MIN, "min"),
           offset_min: Check.number(:offset_min, offset_min, 0..1440, "min"))
       end

@@ -12,7 +12,7 @@ module Dakren
         busy = state.busy.dup
         untold = []
         @passes.each { |pass| entries += endings(pass, entries, state.ended, busy, untold) }
-        Schedule.new(entries, stopped_early: @stopped_early && !@proved, untold: untold, least_min: @least, proved: @proved)
+        Schedule.new(entries, untold: untold)
       end
 
       def coat_entries(choice)

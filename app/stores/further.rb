@@ -1,0 +1,61 @@
+# frozen_string_literal: true
+
+require "concurrent"
+
+module Dakren
+  module Stores
+    # Looks on for a better plan of a job beside all else, while its first one is shown: not before whoever types it pauses, for a few
+    # seconds at most, and no longer than the job stands as it did.
+    #
+    #   Further.looking?(job_id, key) { |go_on| Planning...planned while go_on.call }
+    module Further
+      # How long is looked, and how long nothing may have been typed before.
+      SECONDS = 5.0
+      QUIET_S = 0.7
+      BREATH_S = 0.05
+      POOL = Concurrent::FixedThreadPool.new(1)
+      LATEST = {} # rubocop:disable Style/MutableConstant
+      LOCK = Mutex.new
+
+      class << self
+        # Tests that share one connection look for nothing.
+        attr_accessor :off
+
+        # Is something better still looked for? The first who asks has it begun.
+        # @param job_id [Integer] @param key [Object] of the plan as it stands
+        # @yieldparam go_on [#call] is there time left? @yieldreturn what is kept of it
+        # @return [Boolean]
+        def looking?(job_id, key, &)
+          return false if off
+
+          LOCK.synchronize do
+            return !LATEST[job_id][1] if LATEST[job_id]&.first == key
+
+            LATEST[job_id] = [key, false]
+          end
+          Concurrent::Promises.future_on(POOL) { looked(job_id, key, &) }.on_rejection! do |error|
+            warn "job #{job_id} was not looked at further: #{error.message}"
+          end
+          true
+        end
+
+        private
+
+        def looked(job_id, key)
+          Thread.current.priority = -2
+          quiet = now + QUIET_S
+          Kernel.sleep(BREATH_S) while now < quiet && LATEST[job_id]&.first == key
+          until_s = now + SECONDS
+          ActiveRecord::Base.connection_pool.with_connection { yield -> { now < until_s && LATEST[job_id]&.first == key } } if
+            LATEST[job_id]&.first == key
+        ensure
+          LOCK.synchronize { LATEST[job_id] = [key, true] if LATEST[job_id]&.first == key }
+        end
+
+        def now
+          Process.clock_gettime(Process::CLOCK_MONOTONIC)
+        end
+      end
+    end
+  end
+end
