@@ -18,7 +18,7 @@ end
   formats/apart formats/svg_in formats/dxf_in formats/read_in formats/dxf_out formats/outline_out formats/templates
   formats/picture formats/room_list formats/calendar
   devices/protocol devices/weather_desk devices/scale_stand_in devices/stand_in_server devices/link
-  words/systems words/localised words/wording words/moved words/because words/known
+  words/systems words/localised words/wording words/moved words/because words/ready_for words/known
   document/zones document/typed_form document/as_typed document/field document/place_forms document/own_steps document/field_making
   document/fields
   document/job_document document/job_deed document/reader

@@ -3,7 +3,7 @@
 require_relative "core_helper"
 
 # Passes of one sheet at 23 °C, where its own minutes count: tacky after 150 to 210, closed from 480 to 720, sandable 960 to 1320.
-class PlanTest < CoreTest
+class PlacedTest < CoreTest
   START = Time.local(2026, 11, 24, 7)
   STEP = 30.0
 

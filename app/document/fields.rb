@@ -35,6 +35,7 @@ module Dakren
                 "weather" => "weather desk" }.freeze
       MODES = { "start" => "from a start", "back" => "back from a hand-over" }.freeze
       CHAINS = { "no" => "not minded", "yes" => "kept clear of" }.freeze
+      SECTION_BY = { "day" => "as many as the day asks", "batch" => "one batch each" }.freeze
       YES = { "no" => "no", "yes" => "yes" }.freeze
       SIGNS = { "add" => "added", "take" => "taken away" }.freeze
       WET_OUT = { "auto" => "as its weight asks", "above" => "wetted from above (light)", "into" => "laid into wet resin (heavy)" }.freeze
@@ -103,6 +104,7 @@ module Dakren
         length("rim", "Across the rim", 1..3000), length("length", "Length"), length("width", "Width"), length("height", "Height"),
         rows("levels", "Levels", length("x", "Level %d, long", short: "long"), length("y", "Level %d, deep", short: "deep"),
           short: "Levels from one end"),
+        length("strip", "Coated or taped along it, wide", Geometry::Joint::STRIP_MM, usual: "50 mm"),
         length("fill", "Filled to", 0.1..3000, usual: "5 mm below the rim"),
         make("count", "How many", allowed: 1..10_000, usual: "1", **PLAIN),
         length("hole_length", "Hole, long or across", 1..10_000), length("hole_width", "Hole, wide", 1..10_000, usual: "round"),
@@ -148,6 +150,10 @@ module Dakren
         make("after", "Waits for", kind: :ids), choice("after_until", "Until that one", Plan::GATES),
         make("hands", "People on it", allowed: 1..20, usual: "all there are", **PLAIN),
         make("most", "At most a cup", usual: "as it fits", allowed: 0.05..100_000, **UNITS[:mass]),
+        make("cure_c", "Cured warm at", usual: "not", **TEMPERATURE, allowed: Plan::WarmCure::AT_C),
+        make("cure_time", "held for", usual: "4 h", **HOURS, allowed: Plan::WarmCure::SOAK_MIN, asked: { cure_c: :told }),
+        make("cure_ramp", "brought up by, °C an hour", usual: "10", allowed: Plan::WarmCure::RAMP_C_H, asked: { cure_c: :told }, **PLAIN),
+        choice("section_by", "Sections", SECTION_BY),
         make("service", "Hottest in service", usual: "not hot", **TEMPERATURE, allowed: Plan::Service::SERVICE_C),
         make("steps", "Steps", kind: :names),
         *OwnSteps.fields,
@@ -160,6 +166,9 @@ module Dakren
       # names its coat, so that it stays with it whatever is added before or after.
       MARKS = { "began" => "Really began", "finished" => "Last cup on", "soft" => "Test dab still soft at" }.freeze
       MARK = /\A(?<what>began|finished|soft)_(?<coat>\d{1,2})_(?<section>\d{1,2})\z/
+
+      # When a step of a pass was really done: "c1-done_trim".
+      DONE = /\Adone_(?<step>own_(?:before|between|after|stage)_\d{1,3}|[a-z_]+(?:_\d+)?)\z/
 
       ID = /[pcs]\d{1,6}/
       KEY = /\A(?:(?<place>p\d{1,6})-(?:(?<shape>s\d{1,6})-)?|(?<pass>c\d{1,6})-)?(?<name>[a-z_0-9]+)\z/
@@ -185,9 +194,19 @@ module Dakren
         table[match[:name]]
       end
 
+      # @param name [String] e.g. "done_trim"
+      # @return [Field, nil]
+      def step_mark(name)
+        step = DONE.match(name)[:step]
+        declared = Plan::WorkSteps::ALL[step.to_sym]
+        Field.new(name: name, label: "Done: #{declared ? declared.label : "your own step"}", kind: :time) if declared || step.start_with?("own_")
+      end
+
       # @param name [String] e.g. "began_2_1"
       # @return [Field, nil]
       def mark(name)
+        return step_mark(name) if DONE.match?(name)
+
         match = MARK.match(name) or return
         Field.new(name: name, label: "#{MARKS.fetch(match[:what])}, coat #{match[:coat]}", kind: :time)
       end

@@ -317,7 +317,7 @@ module Dakren
         Plan::Job.new(tasks: passes.filter_map { |pass| pass.task(start) }, room: room, hours: hours, goal: goal, tins_c: @tins,
           people: people, by_min: back? ? minute_of(deadline) : nil,
           humidity_pct: @humidity&.to_f, surface_c: @surface_c&.to_f, moisture_pct: @moisture&.to_f, room_repeats: repeats, go_on: @go_on,
-          hands: @hands, turned: choice("turned").to_sym)
+          hands: @hands, turned: choice("turned").to_sym, heats: heats)
       end
 
       # A complaint of the plan, under the field it is about.

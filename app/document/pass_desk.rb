@@ -19,27 +19,26 @@ module Dakren
         @zone = zone
         @kind = Work::Kinds::ALL.fetch(reading.choice("kind").to_sym)
         told = reading.problems.size + reading.missing.size
-        @figures = kind.inputs.to_h { |name| [name, read_input(kind.input(name))] }.compact
-        @coats = whole(@kind.pours ? "lifts" : "coats")
-        @sections = read_sections
-        @service_c, @most_g, @hands, @blend_share = %w[service most hands blend_share].map { |name| reading.figure(name) }
-        @step_minutes = Plan::WorkSteps::ALL.each_key.to_h { |name| [name, reading.figure("m_#{name}")] }
-        @own_steps = OwnSteps.read(reading)
-        @real = read_real
+        read_figures
         @unread = reading.problems.size + reading.missing.size > told
         @sheet = read_sheet
+        @unread ||= !too_warm.nil?
         @reading.miss("places", "a #{Work::Kinds::PLACES.fetch(@kind.on)} for the #{@kind.label}") if covered_ids.empty?
       end
 
       # Ids of the places this pass covers: those chosen that fit, or all that fit.
       def covered_ids
         chosen = @reading.ids("places") & fitting_ids
-        chosen.empty? ? @places.select { |_, place| place.sort == kind.on }.keys : chosen
+        return chosen unless chosen.empty?
+
+        own = @places.select { |_, place| place.sort == kind.on }.keys
+        own.empty? ? fitting_ids : own
       end
 
-      # Ids of the places this work can be done on: a filled void has a surface too.
+      # Ids of the places this work can be done on.
       def fitting_ids
-        @places.select { |_, place| place.sort == kind.on || (kind.on == :surface && place.sort == :void) }.keys
+        sorts = [kind.on, *Work::Kinds::ALSO[kind.on]]
+        @places.select { |_, place| sorts.include?(place.sort) }.keys
       end
 
       # @return [Array<Work::Place>, nil] nil while one of them cannot be read
@@ -47,7 +46,7 @@ module Dakren
         found = covered_ids.map { |id| @places.fetch(id).place }
         return if found.empty? || found.any?(&:nil?)
 
-        found.map { |place| kind.on == :surface && place.sort == :void ? place.with(sort: :surface, shape: place.shape.region) : place }
+        found.map { |place| place.as(kind.on) }
       end
 
       # Inputs that are asked, as the others now stand.
@@ -92,26 +91,28 @@ module Dakren
         return if skipped? || places.nil? || sheet.nil? || @unread
 
         Plan::Task.new(id: id, kind: kind, name: name, places: places, place_ids: covered_ids, figures: figures, sheet: sheet,
-          coats: coats, sections: sections, school: school, steps: steps, gates: gates, people: hands,
+          coats: coats, sections: sections, school: school, steps: steps, gates: gates, people: @hands,
+          warm_cure: warm_cure, section_by: @reading.choice("section_by").to_sym,
           sides: covered_ids.to_h { |one| [one, @places.fetch(one).face] },
           step_minutes: @step_minutes.compact, own_steps: @own_steps, service_c: service_c,
+          done: @done.transform_values { |time| (time - start) / 60 },
           marks: real.transform_values { |marks| marks.transform_values { |time| (time - start) / 60 } },
           method: method_name, tool: tool, cups: cups, known: known?, own_most_g: @most_g)
+      end
+
+      # How it is cured warm, where that was told.
+      # @return [Plan::WarmCure, nil]
+      def warm_cure
+        at, held, ramp = @cure
+        return if at.nil?
+
+        Plan::WarmCure.new(at_c: at.to_f, soak_min: (held || Plan::WarmCure::USUAL_SOAK_MIN).to_f, ramp_c_h: (ramp || 10).to_f)
       end
 
       # What must come first, and how far it must be.
       # @return [Array<Array(String, Symbol)>] id of a task, of Plan::GATES
       def gates
         @reading.ids("after").map { |other| [other, @reading.choice("after_until").to_sym] }
-      end
-
-      # How many people work on it, where that was told.
-      # @return [Integer, nil]
-      def hands
-        return if @hands.nil?
-        return @hands.to_i if @hands == @hands.to_i
-
-        @reading.complain("hands", "must be a whole number")
       end
 
       def skipped?
@@ -160,6 +161,19 @@ module Dakren
 
       private
 
+      def read_figures
+        @figures = kind.inputs.to_h { |name| [name, read_input(kind.input(name))] }.compact
+        @coats = whole(@kind.pours ? "lifts" : "coats")
+        @sections = whole_number("sections", reading.figure("sections"))
+        @service_c, @most_g, @hands, @blend_share = %w[service most hands blend_share].map { |name| reading.figure(name) }
+        @cure = %w[cure_c cure_time cure_ramp].map { |name| reading.figure(name) }
+        @hands = whole_number("hands", @hands)
+        @step_minutes = Plan::WorkSteps::ALL.each_key.to_h { |name| [name, reading.figure("m_#{name}")] }
+        @own_steps = OwnSteps.read(reading)
+        @real = read_real
+        @done = read_done
+      end
+
       def read_input(input)
         name = input.name.to_s
         case input.unit
@@ -207,11 +221,19 @@ module Dakren
         1
       end
 
-      def read_sections
-        count = @reading.figure("sections")
-        return count&.to_i if count.nil? || count == count.to_i
+      # Nothing is cured warmer than its sheet allows.
+      def too_warm
+        most = sheet&.limits&.cure_most_c
+        return if most.nil? || @cure.first.nil? || @cure.first <= most
 
-        @reading.complain("sections", "must be a whole number")
+        @reading.complain("cure_c", "must be at most #{Check.plain(most)} °C, the warmest the data sheet allows")
+        :too_warm
+      end
+
+      def whole_number(name, value)
+        return value&.to_i if value.nil? || value == value.to_i
+
+        @reading.complain(name, "must be a whole number")
       end
 
       # When coats really began and were finished, and when a witness was still soft.
@@ -221,6 +243,14 @@ module Dakren
           match = Fields::MARK.match(name)
           time = real_time(name) or next
           (found[[match[:coat].to_i, match[:section].to_i]] ||= {})[match[:what].to_sym] = time
+        end
+      end
+
+      # When steps were really done.
+      # @return [Hash{Symbol=>Time}]
+      def read_done
+        @reading.told(Fields::DONE).each_with_object({}) do |name, found|
+          time = real_time(name) and found[Fields::DONE.match(name)[:step].to_sym] = time
         end
       end
 

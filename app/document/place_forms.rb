@@ -30,7 +30,8 @@ module Dakren
         Form.new(name: "cavity", label: "mould cups", sort: :cavity,
           asks: { bottom: true, rim: true, height: true, fill: false, count: false },
           build: ->(b, r, h, f, c) { G::Cavity.new(bottom_mm: b, top_mm: r, height_mm: h, fill_mm: f, count: c || 1) }),
-        Form.new(name: "joint", label: "joint or edge", sort: :joint, asks: { length: true }, build: ->(l) { G::Joint.new(length_mm: l) }),
+        Form.new(name: "joint", label: "joint or edge", sort: :joint, asks: { length: true, strip: false },
+          build: ->(l, s) { G::Joint.new(length_mm: l, strip_mm: s || G::Joint::USUAL_STRIP_MM) }),
         Form.new(name: "damage", label: "hole to repair", sort: :damage, asks: { hole_length: true, hole_width: false, thickness: true },
           build: ->(l, w, t) { Work::Damage.new(hole_length_mm: l, hole_width_mm: w, thickness_mm: t) })
       ].to_h { |form| [form.name, form] }.freeze

@@ -19,7 +19,10 @@ module Dakren
       # @param plan [Plan::CoatPlan, nil] its marks are drawn
       # @param coats [Array<Plan::Entry>] all that lie on it, first one lowest
       # @param void [Geometry::Void, nil]
-      def initialize(outline, wording, plan: nil, coats: [], void: nil)
+      # @param start [Time, nil] minute 0 of the job: which section is laid on which day
+      def initialize(outline, wording, plan: nil, coats: [], void: nil, start: nil)
+        @start = start
+        @laid = coats
         @outline = outline
         @wording = wording
         @plan = plan
@@ -122,8 +125,29 @@ module Dakren
         edges = [0.0, *Plan::Marks.new(@outline).at(sections), @outline.extent_mm.first].map { |mm| @left + (mm * @scale) }
         edges[1..-2].each { |x| svg.line(x, TOP - 6, x, TOP + @high + 6, stroke: Ramp::INK, stroke_width: 2) }
         edges.each_cons(2).with_index(1) do |(from, to), number|
+          mark_batches(svg, number)
           svg.text((from + to) / 2, TOP + (@high / 2) + 4, number.to_s, text_anchor: "middle", class: "t-label") if to - from > 10
+          day = day_of(number)
+          svg.text((from + to) / 2, TOP + (@high / 2) + 18, day, text_anchor: "middle", class: "t-small") if day && to - from > 30
         end
+      end
+
+      # How far each batch of a section reaches.
+      def mark_batches(svg, number)
+        count = @laid.find { |coat| coat.section == number && coat.number == 1 }&.plan&.batches&.size.to_i
+        return if count < 2 || count * sections > MOST_MARKS
+
+        cuts = Plan::Marks.new(@outline).at(count * sections).each_slice(count).to_a[number - 1] || []
+        cuts.first(count - 1).each do |mm|
+          x = @left + (mm * @scale)
+          svg.line(x, TOP - 4, x, TOP + @high + 4, stroke: Ramp::INK, stroke_dasharray: "5 4")
+        end
+      end
+
+      # The day a section is laid on first.
+      def day_of(number)
+        coat = @start && @laid.find { |one| one.section == number && one.number == 1 }
+        coat && (@start + (coat.from_min * 60)).strftime("%a %-d")
       end
 
       def draw_measures(svg)

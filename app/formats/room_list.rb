@@ -13,6 +13,9 @@ module Dakren
       # A figure, with its unit where the list names it.
       TEMPERATURE = /\A(-?\d+(?:[.,]\d+)?)\s*°?\s*([CF])?\z/i
 
+      # A zone behind a day and hour: Z, +01:00.
+      ZONE = /(?:\d|\s)(?:Z|(?<sign>[+-])(?<hours>\d{2}):?(?<minutes>\d{2}))\z/
+
       module_function
 
       # @param text [String] separated by comma, semicolon or tab; a first line of words is left out
@@ -42,16 +45,23 @@ module Dakren
           raise InputError.new("csv", "line #{index + 1} begins with neither hours nor a day and hour")
         end
 
-        (zone.local(*parts) - start) / 60
+        (moment(text, parts, zone) - start) / 60
       rescue ArgumentError
         raise InputError.new("csv", "line #{index + 1} has a day that does not exist")
+      end
+
+      # A day and hour is the shop's own, unless it names its zone.
+      def moment(text, parts, zone)
+        told = ZONE.match(text) or return zone.local(*parts)
+        ahead = told[:sign] ? (told[:hours].to_i * 60) + told[:minutes].to_i : 0
+        Time.utc(*parts.first(5)) - ((told[:sign] == "-" ? -ahead : ahead) * 60)
       end
 
       def temperature(text, unit, index)
         match = TEMPERATURE.match(text) or raise InputError.new("csv", "line #{index + 1} has no temperature")
         Measure::Units.to_core(match[1].tr(",", ".").to_r, match[2] ? match[2].upcase.to_sym : unit).to_f
       end
-      private_class_method :minute, :temperature
+      private_class_method :minute, :moment, :temperature
     end
   end
 end

@@ -7,7 +7,7 @@ module Dakren
       # What is kept with a batch where nothing else is told.
       USUAL = { method: "scale", powder: nil, powder_name: nil, powder_to_100_g: nil, powder_parts: nil, thicken_first: false, count: nil,
                 tool: nil, resolution_g: 0.1, parts_ml: nil, kind: nil, comb_mm: nil, hardeners: nil, note: nil,
-                after: Bench::USUAL_AFTER, own: [].freeze }.freeze
+                after: Bench::USUAL_AFTER, own: [].freeze, prime_share: 0 }.freeze
 
       module_function
 
@@ -34,7 +34,8 @@ module Dakren
           kind: kept["kind"]&.to_sym, comb_mm: kept["comb_mm"], note: kept["note"],
           hardeners: kept["hardeners"]&.map { |name, share| [name, Rational(share)] },
           resolution_g: kept.fetch("resolution_g", 0.1), count: count(kept["count"]), tool: kept["tool"],
-          after: kept.fetch("after", Bench::USUAL_AFTER).map(&:to_sym), own: own(kept["own"] || []))
+          after: kept.fetch("after", Bench::USUAL_AFTER).map(&:to_sym), own: own(kept["own"] || []),
+          prime_share: kept["prime_share"] || 0)
       end
 
       # The builder's own steps: name, label and minutes after the cup.

@@ -49,3 +49,20 @@ sizes = [[3, 900], [6, 2400], [12, 2400], [12, 6000]]
   coats = counter.enable { job.call(12, 2400, room.call(19.2)) }.coats.size
   puts format("%-58s %9.2f plans a coat", "#{coats} coats, room #{name}, after one edit", count / coats.to_f)
 end
+
+# Looking for the best day: the first answer, what may still be gained by it, and what is left of that after five seconds of looking.
+plain = Dakren::Work::Place.new(name: "top", sort: :surface, shape: Dakren::Geometry::Rectangle.new(length_mm: 1000, width_mm: 500))
+{ "six coats, a split day, Sunday off" => [6, "07:00-10:40, 15:00-19:00", "Sun"], "six coats, half days" => [6, "09:00-13:00", "Sun"],
+  "twelve coats, a long break" => [12, "07:00-10:40, 15:00-19:00", "Sat Sun"] }.each do |name, (count, text, off)|
+  open = Dakren::Plan::Hours.read(text, days_off: off, start: Time.local(2026, 11, 26, 7))
+  task = Dakren::Plan::Task.new(id: "c1", kind: coat, places: [plain], place_ids: ["top"], figures: figures, sheet: sheet, coats: count)
+  looked = lambda do |temp, go_on|
+    Dakren::Plan.of(Dakren::Plan::Job.new(tasks: [task], room: steady.call(temp), hours: open, go_on: go_on)).schedule
+  end
+  looked.call(19.5, nil)
+  Bench.line("#{name}: first answer", Bench.median_ms(5) { |i| looked.call(19.9 + (i * 0.03), nil) })
+  until_s = Process.clock_gettime(Process::CLOCK_MONOTONIC) + 5
+  first, best = [nil, -> { Process.clock_gettime(Process::CLOCK_MONOTONIC) < until_s }].map { |go_on| looked.call(20, go_on) }
+  puts format("%-58s %9.1f h gained, %.1f h to the bound%s", "  after looking on", (first.hand_over_min - best.hand_over_min) / 60,
+    (best.gain_min || Float::NAN) / 60, best.proved ? ", proved the best" : "")
+end

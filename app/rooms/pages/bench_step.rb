@@ -212,11 +212,19 @@ module Dakren
         grade = recipe.powder
         grams = recipe.powder_g(@walk.mass_g) - (@walk.at(:prethicken) ? recipe.first_powder_g : 0)
         plain(target: self.grams(grams)).with(
-          told: ["#{recipe.powder_name}, to #{grade}: #{Dakren::Bench::POWDER_WORDS.fetch(grade)}, like " \
-                 "#{Work::Filler::GRADES.fetch(grade).kitchen}. As the cup warms the mix thins: add a scoop if it slumped, then spread " \
-                 "at once.",
+          told: [prime_first,
+            "#{recipe.powder_name}, to #{grade}: #{Dakren::Bench::POWDER_WORDS.fetch(grade)}, like " \
+            "#{Work::Filler::GRADES.fetch(grade).kitchen}. As the cup warms the mix thins: add a scoop if it slumped, then spread at once.",
             powders(grams)].compact
         )
+      end
+
+      # What is brushed on neat before the rest is thickened.
+      def prime_first
+        share = recipe.prime_share
+        return unless share.positive?
+
+        "First brush #{weight(@walk.mass_g * Exact.of(share))} of it neat onto both sides. The powder is for the rest."
       end
 
       # Each powder of several, by weight.

@@ -7,8 +7,8 @@ module Dakren
       SCHOOLS = { wet: ", wet on wet", tack: ", while tacky", abrade: ", after sanding", real: ", as it was" }.freeze
 
       # One thing somebody does: when, what, what is said of it, and what may be noted.
-      # marks: [Control] of what really happened; tap: [act, words] of what happens next, noted by one press; open: is a mark wrong?
-      Doing = Value.define(:css, :clock, :label, :count, :told, :waits, :wrong, :key, marks: [].freeze, tap: nil, open: false)
+      # crew: who does it; marks: [Control] of what really happened; tap: [act, words] of what happens next, noted by one press; open: is a mark wrong?
+      Doing = Value.define(:css, :clock, :label, :count, :told, :waits, :wrong, :key, marks: [].freeze, tap: nil, crew: nil, open: false)
       # What is noted by one press, in this order.
       TAPS = { "began" => "begun now", "finished" => "last cup on now" }.freeze
 
@@ -48,13 +48,13 @@ module Dakren
       end
 
       def doing(entry)
-        marks = entry.coat? ? marks(entry) : []
+        marks = entry.coat? ? marks(entry) : step_marks(entry)
         Doing.new(css: [("missed" if entry.missed), ("is-coat" if entry.coat?)].compact.join(" "),
           clock: [entry.from_min, entry.to_min].map { |minute| @desk.time_at(minute).strftime("%H:%M") }.join("–"),
           label: entry.label, count: entry.coat? ? count(entry) : "", told: entry.coat? ? told(entry) : nil,
           waits: entry.waits_min.positive? ? "then #{@wording.minutes(entry.waits_min)} by itself" : nil, wrong: edge(entry),
           key: "#{entry.pass.id}-real_#{entry.number}_#{entry.section}", marks: marks,
-          tap: entry.coat? ? tap(entry) : nil, open: marks.any?(&:problem))
+          tap: entry.coat? ? tap(entry) : step_tap(entry), crew: crew(entry), open: marks.any?(&:problem))
       end
 
       # " 2 of 3, section 1 of 2"
@@ -84,6 +84,35 @@ module Dakren
       def tap(entry)
         what, words = TAPS.find { |name, _| @desk.document["#{entry.pass.id}-#{name}_#{entry.number}_#{entry.section}"].to_s.empty? }
         what && ["mark:#{entry.pass.id}:#{what}_#{entry.number}_#{entry.section}", words]
+      end
+
+      # A step is done by one press; what follows a coat by the minute is the bench's.
+      def step_tap(entry)
+        entry.kind == :step && markable?(entry) && !entry.real ? ["mark:#{entry.pass.id}:done_#{entry.name}", "done now"] : nil
+      end
+
+      def step_marks(entry)
+        return [] unless markable?(entry) && entry.real
+
+        [@form.moment("#{entry.pass.id}-done_#{entry.name}", label: "Done")]
+      end
+
+      def markable?(entry)
+        entry.kind == :step && entry.name != :seam && (entry.pass.own_steps.map(&:name) | Plan::WorkSteps::ALL.keys).include?(entry.name) &&
+          step_of(entry).at != :after
+      end
+
+      def step_of(entry)
+        entry.pass.own_steps.find { |step| step.name == entry.name } || Plan::WorkSteps::ALL.fetch(entry.name)
+      end
+
+      # Who does it, where more than one is there: "Ada lays, Bo mixes", "2 people".
+      # @return [String, nil]
+      def crew(entry)
+        return if @desk.people < 2 || entry.crew.empty?
+        return @wording.counted(entry.crew.size, :person) if entry.crew.all? { |name, _| name.empty? }
+
+        entry.crew.map { |name, skill| [name, entry.crew.size > 1 && Plan::Hands::SKILLS[skill]].select(&:itself).join(" ") }.join(", ")
       end
 
       def marks(entry)

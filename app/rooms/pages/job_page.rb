@@ -111,6 +111,11 @@ module Dakren
         ["Hand over #{because.hand_over}.", begins]
       end
 
+      # "To walk on Thu 14:00, to load lightly Fri 09:00."
+      def ready
+        kept? ? Words::ReadyFor.new(shown, @wording).sentence : nil
+      end
+
       def reason
         [because.sentence, looked].compact.join(" ")
       end

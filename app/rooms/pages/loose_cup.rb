@@ -106,7 +106,8 @@ module Dakren
 
         figures = coat.pass.figures
         { powder: figures.fetch(:grade, coat.pass.kind.default(:grade)), powder_name: powder.label, powder_to_100_g: to_100,
-          powder_parts: powder.parts&.map { |one, grams| [one.name.to_s, grams] }, thicken_first: figures[:thicken_first] == "half" }
+          powder_parts: powder.parts&.map { |one, grams| [one.name.to_s, grams] }, thicken_first: figures[:thicken_first] == "half",
+          prime_share: coat.plan.order.need.prime_share.to_f.round(5) }
       end
 
       def self.planned_name(job, desk, coat, planned)

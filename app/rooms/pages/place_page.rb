@@ -162,7 +162,7 @@ module Dakren
         return unless outline
 
         coats = @desk.tickets.select { |ticket| ticket.pass.covered_ids == [id] }.flat_map(&:coats)
-        Drawings::PiecePlan.new(outline, @wording, plan: coats.first&.plan, coats: coats,
+        Drawings::PiecePlan.new(outline, @wording, plan: coats.first&.plan, coats: coats, start: @desk.start,
           void: place.place&.shape.is_a?(Geometry::Void) ? place.place.shape : nil)
       end
 

@@ -129,6 +129,8 @@ module Dakren
       def order_fields
         wide = { css: "sheet-choice" }
         [@form.choice("#{key}school", **wide), @form.field("#{key}sections"), @form.field("#{key}most"), @form.field("#{key}service"),
+          *%w[cure_c cure_time cure_ramp].select { |name| pass.reading.asked?(name) }.map { |name| @form.field("#{key}#{name}") },
+          @form.choice("#{key}section_by", **wide),
           (@form.field("#{key}hands") if @desk.people > 1 || @desk.problem("#{key}hands")),
           (@form.choice("#{key}wet_out", **wide) if cloths)].compact
       end
@@ -206,7 +208,7 @@ module Dakren
       def service
         cure = planned? && ticket.task.service_of(@desk.room, plan) or return
         bears = "As cured here it can take #{show(cure.bears_c, :c)}#{" only" unless cure.enough?}."
-        [cure.enough?, bears, [(post_cure(cure.post_cure) unless cure.enough?),
+        [cure.enough?, bears, [(post_cure(cure) if cure.warm_cure),
           (if cure.assumed?
              "Assumed, since the sheet is silent: #{@wording.local("the warmest it cured at, 10 °C more")}."
            end)].compact.join(" ")]
@@ -334,11 +336,10 @@ module Dakren
         figure && show(figure.value, figure.unit)
       end
 
-      def post_cure(told)
-        at, ramp, soak = told
-        at && "A post-cure is planned: up by #{@wording.local("#{Plan::WorkSteps::RAMP_C_PER_H.round} °C an hour")} in " \
-              "#{@wording.minutes(ramp)}, " \
-              "then #{@wording.minutes(soak)} at #{show(at, :c)}."
+      def post_cure(cure)
+        at, ramp, soak = cure.post_cure
+        at && "A post-cure is planned: up by #{@wording.local("#{Check.plain(cure.warm_cure.ramp_c_h)} °C an hour")} in " \
+              "#{@wording.minutes(ramp)}, then #{@wording.minutes(soak)} at #{show(at, :c)}."
       end
 
       def of_places(what)

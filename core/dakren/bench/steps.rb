@@ -103,10 +103,10 @@ module Dakren
     # must show; note: what somebody wants remembered here; powder: a grade of Work::Filler or nil; powder_parts: several, each with its
     # grams to 100 g of mix; thicken_first: does half of it go into the resin first? hardeners: of a blend, each with its share; count: a
     # Count or nil; placing_min: minutes it takes to use it up; after: names of AFTER that follow it; own: Instructions of
-    # the builder's own, before it and after it.
+    # the builder's own, before it and after it; prime_share: of the mix, brushed on neat before the rest is thickened.
     Recipe = Value.define(:name, :sheet, :total_g, :first, :cup, :room_c, :tins_c, :method, :placing_min, resolution_g: 0.1, powder: nil,
       powder_name: "silica", powder_to_100_g: nil, powder_parts: nil, thicken_first: false, count: nil, tool: nil, parts_ml: nil,
-      kind: nil, comb_mm: nil, hardeners: nil, note: nil, after: USUAL_AFTER, own: [].freeze) do
+      kind: nil, comb_mm: nil, hardeners: nil, note: nil, after: USUAL_AFTER, own: [].freeze, prime_share: 0) do
       def weighed?
         method == :scale
       end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../base/value"
+require_relative "surroundings"
 
 module Dakren
   # Cautions, and where in the work they arise.
@@ -12,6 +13,8 @@ module Dakren
     #
     # Every one defers to the maker's safety data sheet, local codes and licensed practice.
     class CoatCautions
+      include Surroundings
+
       # @param plan [Plan::CoatPlan]
       def initialize(plan)
         @plan = plan
@@ -22,7 +25,7 @@ module Dakren
 
       # @return [Array<Caution>]
       def all
-        [*temperature, *heat, *work, measuring, protection].compact
+        [*temperature, cold_resin, warming_wood, *heat, thin_laminate, *work, measuring, protection].compact
       end
 
       # Less than this in a cup is very little.

@@ -16,6 +16,9 @@ module Dakren
         sign: "too hard for the next coat to bond by itself: wash, abrade, then coat"),
       Stage.new(name: :sandable, label: "hard, sandable", sign: "sands to dust, does not clog"),
       Stage.new(name: :handle, label: "handle, walk on", sign: "takes light loads"),
+      Stage.new(name: :load_light, label: "load lightly", sign: "takes what one can carry"),
+      Stage.new(name: :load, label: "load fully", sign: "takes what it was made for"),
+      Stage.new(name: :wet, label: "let it get wet", sign: "water stays on it without a mark"),
       Stage.new(name: :demould, label: "demould", sign: "comes out of the mould without bending"),
       Stage.new(name: :full, label: "full cure", sign: "as strong as this room will make it")
     ].freeze

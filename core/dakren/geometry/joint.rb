@@ -7,10 +7,13 @@ module Dakren
     # A seam so long.
     class Joint
       LENGTH_MM = (1..1_000_000)
-      attr_reader :length_mm
+      STRIP_MM = (1..2000)
+      USUAL_STRIP_MM = 50
+      attr_reader :length_mm, :strip_mm
 
-      # @param length_mm [Numeric] @raise [InputError]
-      def initialize(length_mm:)
+      # @param length_mm [Numeric] @param strip_mm [Numeric] how wide whatever is coated or laid along it is @raise [InputError]
+      def initialize(length_mm:, strip_mm: USUAL_STRIP_MM)
+        @strip_mm = Check.number(:strip, strip_mm, STRIP_MM, "mm")
         @length_mm = Check.number(:length, length_mm, LENGTH_MM, "mm")
         freeze
       end

@@ -38,6 +38,16 @@ module Dakren
         end
       end
 
+      # How much of a groove's or bead's edge lies on the work, across, mm: both sides and the floor, or the flat of it.
+      # @return [Float]
+      def wetted_mm(name, across: nil, wide: nil, deep: nil)
+        case name
+        when :round, :half_round then across.to_f
+        when :box then wide.to_f + (2 * deep.to_f)
+        else 2 * Math.hypot(wide.to_f / 2, deep.to_f)
+        end
+      end
+
       # A fillet in a corner, its hollow face tangent to both sides.
       #
       # Rule: r2 (cot(t/2) - (pi - t)/2).

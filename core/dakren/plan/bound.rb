@@ -21,6 +21,20 @@ module Dakren
         frame.sequence.passes.map { |pass| pass_over(pass, state, laid) }.max || state.last
       end
 
+      # Ready at the soonest, with what ends it.
+      # @param pass [PassJob] @param lies [Array<Laid>] its last coat, of each section
+      def over(pass, lies)
+        @ends[[pass.id, lies.map { |one| [one.from.round(1), one.unit[2]] }]] ||= begin
+          ready = lies.map { |one| @ages.stage_reached(one, Sheet::READY) || one.done }.max
+          pass.ends.reduce(ready) do |at, (name, minutes)|
+            far = lies.filter_map { |one| @ages.far_enough(one, pass.step(name)) }.max or next at
+            from = [far, lies.map(&:done).max].max
+            begins = frame.slots.hands.first(from, [minutes, Slots::SCRAP_MIN].min, [], Hands::ANYONE)&.first || from
+            [at, begins + minutes + pass.waits.fetch(name, pass.step(name).waits)].max
+          end
+        end
+      end
+
       private
 
       attr_reader :frame
@@ -77,19 +91,6 @@ module Dakren
       # As many as make it quickest.
       def fastest(unit)
         unit[0].crews(frame.slots.hands, true).max
-      end
-
-      # Ready at the soonest, with what ends it.
-      def over(pass, lies)
-        @ends[[pass.id, lies.map { |one| [one.from.round(1), one.unit[2]] }]] ||= begin
-          ready = lies.map { |one| @ages.stage_reached(one, Sheet::READY) || one.done }.max
-          pass.ends.reduce(ready) do |at, (name, minutes)|
-            far = lies.filter_map { |one| @ages.far_enough(one, pass.step(name)) }.max or next at
-            from = [far, lies.map(&:done).max].max
-            begins = frame.slots.hands.first(from, [minutes, Slots::SCRAP_MIN].min, [], Hands::ANYONE)&.first || from
-            [at, begins + minutes + pass.waits.fetch(name, pass.step(name).waits)].max
-          end
-        end
       end
     end
   end

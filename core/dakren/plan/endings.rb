@@ -14,11 +14,13 @@ module Dakren
       # @param by [Float, nil] minute by which it should be done
       # @return [Array(Float, Array<Entry>)] minute from which what follows may begin, and the step
       def placed(pass, name, ready, by, busy)
-        pieces = slots.worked(ready, pass.ends.fetch(name), busy, pass.step(name).need)
+        ready = slots.out_of_warmth(ready, pass.ends.fetch(name)) if name == :demould
+        minutes = pass.ends.fetch(name)
+        pieces = pass.pieces_of(name, minutes) { slots.worked(ready, minutes, busy, pass.step(name).need) }
         waits = pass.waits.fetch(name, pass.step(name).waits)
         busy.concat(pieces)
         [pieces.last[1] + waits,
-          step_entries(pass, name, pieces, waits, window: [ready, by], missed: by && pieces.last[1] > by ? :window : nil,
+          step_entries(pass, name, pieces, waits, window: [ready, by], missed: by && pieces.last[1] > by && !pass.done.key?(name) ? :window : nil,
             number: pass.count, of: pass.count, why: pieces.first[0] > ready + 1 ? [:hours, ready] : nil)]
       end
 
@@ -27,7 +29,7 @@ module Dakren
         step = pass.step(name)
         pieces.map do |from, to, who|
           Entry.new(kind: :step, pass: pass.who, name: name, label: step.label, from_min: from, to_min: to,
-            waits_min: to == pieces.last[1] ? waits : 0, crew: slots.hands.roles(who, step.need), **more)
+            waits_min: to == pieces.last[1] ? waits : 0, real: pass.done.key?(name), crew: slots.hands.roles(who, step.need), **more)
         end
       end
     end

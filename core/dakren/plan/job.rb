@@ -11,9 +11,9 @@ module Dakren
     # tins_c: °C of the parts, nil for as the room is; people: who is there; by_min: when it must be handed over, nil where it is planned
     # from its start; humidity_pct, surface_c, moisture_pct: as measured; room_repeats: does the room go on as it was told? hands: Hands,
     # nil where only their number is known; turned: of Turning::TURNED; go_on: asked while a better plan is looked for, nil for the first
-    # answer.
+    # answer; heats: spells the room is heated, from and to.
     Job = Value.define(:tasks, :room, :hours, goal: :hand_over, tins_c: nil, people: 1, by_min: nil, humidity_pct: nil, surface_c: nil,
-      moisture_pct: nil, room_repeats: false, hands: nil, turned: :handle, go_on: nil) do
+      moisture_pct: nil, room_repeats: false, hands: nil, turned: :handle, go_on: nil, heats: [].freeze) do
       # Who is there.
       # @return [Hands]
       def crew

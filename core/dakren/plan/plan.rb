@@ -91,7 +91,7 @@ module Dakren
       def scheduled(ready)
         make = lambda do |from|
           Scheduler.new(ready, hours: job.hours, goal: job.goal, put_off: job.by_min.nil?, from_min: from, hands: job.crew,
-            turned: job.turned, go_on: job.by_min ? nil : job.go_on).schedule
+            turned: job.turned, heats: job.heats, go_on: job.by_min ? nil : job.go_on).schedule
         end
         job.by_min ? backward(make) : make.call(0.0)
       rescue Sequence::Circle => e

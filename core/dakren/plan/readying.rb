@@ -103,7 +103,7 @@ module Dakren
         at = from
         steps.each do |name, minutes|
           step = pass.step(name)
-          pieces = slots.worked(at, minutes, @busy, step.need)
+          pieces = pass.pieces_of(name, minutes) { slots.worked(at, minutes, @busy, step.need) }
           at = pieces.last[1] + pass.waits.fetch(name, step.waits)
           @busy += pieces
           @entries += step_entries(pass, name, pieces, at - pieces.last[1], number: unit[1], of: pass.count)

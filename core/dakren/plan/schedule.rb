@@ -14,10 +14,11 @@ module Dakren
     # One pass to be placed. order: from coat, section, minute and people to a CoatOrder; places: names of what it covers; sides: of those,
     # place to part and face (of Turning::SIDES); gates: id of a pass that comes first, and of GATES how far it must be; people: who lay
     # it, nil for as many as there are; skills: what they must be able to do; before, after, ends: step name to minutes; own_steps: the
-    # builder's own, by name; real: what really happened, [coat, section] => { began:, finished:, soft: } in minutes.
+    # builder's own, by name; done: minute at which a step was really done, by name;
+    # real: what really happened, [coat, section] => { began:, finished:, soft: } in minutes.
     PassJob = Value.define(:id, :label, :places, :count, :order, :area_m2, sections: 1, school: :either, before: {}.freeze,
       between: {}.freeze, after: {}.freeze, ends: {}.freeze, waits: {}.freeze, sides: {}.freeze, gates: [].freeze, people: nil,
-      skills: %i[mix lay].freeze,
+      skills: %i[mix lay].freeze, done: {}.freeze,
       real: {}.freeze, own_steps: {}.freeze, owner: nil, planner: nil, likely: nil) do
       # @param name [Symbol] of WorkSteps, or of a step of the builder's own
       # @return [WorkSteps::Step]
@@ -61,6 +62,13 @@ module Dakren
       # @return [Hands::Need]
       def need_of_area(hands)
         Hands.need(people || (hands.alike? ? hands.size : 1))
+      end
+
+      # When somebody is at a step: as it really was, or as the block finds it.
+      # @return [Array<Array(Float, Float, Integer)>] from, to and who
+      def pieces_of(name, minutes)
+        at = done[name] or return yield
+        [[at - minutes, at, 1]]
       end
 
       # Whoever the entries of this pass belong to.

@@ -3,6 +3,7 @@
 require_relative "ages"
 require_relative "attempt"
 require_relative "bound"
+require_relative "chain_bound"
 require_relative "hands"
 require_relative "sequence"
 require_relative "slots"
@@ -43,12 +44,14 @@ module Dakren
       # @param put_off [Boolean] may the first coat begin later to keep the windows?
       # @param hands [Hands, nil] nil for one person who is always there
       # @param turned [Symbol] of Turning::TURNED
+      # @param heats [Array<Array(Numeric, Numeric)>] spells the room is heated
       # @param go_on [#call, nil] asked between rounds whether there is time to look further; nil for the first answer alone
       # @raise [InputError] where nobody can do it
       # @raise [Sequence::Circle]
-      def initialize(passes, hours:, goal: :hand_over, put_off: true, from_min: 0.0, hands: nil, turned: :handle, go_on: nil)
+      def initialize(passes, hours:, goal: :hand_over, put_off: true, from_min: 0.0, hands: nil, turned: :handle, go_on: nil,
+        heats: [])
         @passes = passes
-        @slots = Slots.new(hands || Hands.alike(1, hours))
+        @slots = Slots.new(hands || Hands.alike(1, hours), heats: heats.map { |from, to| [from.to_f, to.to_f] }.sort)
         @goal = goal
         @put_off = put_off
         @from_min = from_min
@@ -173,13 +176,22 @@ module Dakren
       def beamed(best)
         return best if many? && !best.missed.positive? && @goal == :hand_over
 
-        look([BEAM * 4 / [@count, 4].max, many? ? 3 : 12].max, many? ? STEP_MIN * 4 : STEP_MIN, many? ? 1 : LATER_STARTS)
+        look([BEAM * 2 / [@count, 4].max, many? ? 3 : 8].max, many? ? STEP_MIN * 4 : STEP_MIN, many? ? 1 : LATER_STARTS)
         round(best)
+      end
+
+      # Where coats lie one on another, what can be had at best is known far better.
+      def sharpened(best)
+        return unless sequence.chain? && @passes.all? { |pass| pass.sections == 1 && pass.real.empty? }
+
+        @bound = ChainBound.new(self, @bound, best.last)
+        @least = nil
       end
 
       # Ever wider rounds, for as long as there is time.
       # @return [Array<State>] the best of each
       def improved(best)
+        sharpened(best)
         ROUNDS.each_with_object([]) do |(beam, step), found|
           break found if proved?(best) || !@go_on.call
 

@@ -15,8 +15,15 @@ module Dakren
       attr_reader :hands
 
       # @param hands [Hands]
-      def initialize(hands)
+      # @param heats [Array<Array(Float, Float)>] spells of warmth: what cures in one is not taken out of its mould meanwhile
+      def initialize(hands, heats: [])
         @hands = hands
+        @heats = heats
+      end
+
+      # @return [Float] that minute, or the end of the warm spell it would fall into
+      def out_of_warmth(minute, length)
+        @heats.reduce(minute) { |at, (from, to)| at < to && at + length > from ? to : at }
       end
 
       # First minute from there at which it goes in one go, with what must be looked at so long after it.

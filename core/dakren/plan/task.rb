@@ -14,11 +14,13 @@ module Dakren
     # { began:, finished:, soft: } in minutes of the job; method: of Measure::METHODS; tool: of Measure::Tools or nil; cups: to choose
     # from; known: was "I know" said? own_most_g: what the builder never mixes more of in a cup;
     # sides: place to part and face, of Turning::SIDES; gates: id of a task that comes first, and how far it must be, of GATES; people:
-    # who work on it, nil for as many as there are.
+    # who work on it, nil for as many as there are; warm_cure: WarmCure the builder told, nil for as the sheet and its service ask;
+    # done: minute at which a step was really done, by its name; section_by: :day for as many sections as the day asks, :batch for one batch each.
     Task = Value.define(:id, :kind, :places, :place_ids, :figures, :sheet, name: "", coats: 1, sections: nil, school: :either,
       steps: [].freeze, step_minutes: {}.freeze, own_steps: [].freeze, service_c: nil,
       marks: {}.freeze, method: :scale, tool: nil, cups: USUAL_CUPS, known: false, own_most_g: nil, sides: {}.freeze,
-      gates: [].freeze, people: nil) do
+      gates: [].freeze, people: nil, warm_cure: nil, section_by: :day,
+      done: {}.freeze) do
       # @param own [Work::Own] what the shop has weighed itself
       # @return [Work::Sizing]
       def sizing(own)
@@ -95,11 +97,14 @@ module Dakren
         places.size == 1 ? places.first.outline : nil
       end
 
-      # What is held against its cure, where the hottest in service was told.
+      # What is held against its cure, where the hottest in service or a warm cure was told.
       # @param room [Cure::Profile] @param planned [CoatPlan]
       # @return [Service, nil]
       def service_of(room, planned)
-        service_c && Service.new(sheet, hottest_c: service_c.to_f, cured_at_c: room.warmest(0, planned.hard&.middle || Cure::HORIZON_MIN))
+        return unless service_c || warm_cure
+
+        Service.new(sheet, hottest_c: (service_c || Service::SERVICE_C.begin).to_f, told: warm_cure,
+          cured_at_c: room.warmest(0, planned.hard&.middle || Cure::HORIZON_MIN))
       end
 
       # Tasks are told apart by their name, and are many times a key.

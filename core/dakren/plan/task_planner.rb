@@ -43,7 +43,7 @@ module Dakren
         PassJob.new(id: @task.id, owner: @task, label: @task.kind.label, places: @task.place_ids, count: count, sections: sections,
           school: @task.school, sides: @task.sides, gates: @task.gates, people: @task.people, skills: @task.skills,
           area_m2: first.order.need.area_mm2 / 1e6, order: method(:order), planner: method(:coat_plan), likely: method(:likely),
-          **steps(first), real: @task.marks)
+          **steps(first), real: @task.marks, done: @task.done)
       rescue TooFast => e
         complain("sheet", "is too fast here: #{e.message}. Take a slower hardener, cooler tins or a wider cup")
       rescue InputError => e
@@ -126,18 +126,22 @@ module Dakren
 
       # A coat that takes longer than any stretch of the day is laid in sections, one stretch after another.
       def sections
-        @sections ||= @task.sections || begin
-          longest = @job.hours.longest_min
-          whole = planned(1, 1, @from_min).done_at
-          found = [(whole / longest).ceil, 1].max
-          found += 1 while found < SECTIONS_MOST && planned(1, found, @from_min).done_at > longest
-          if found >= SECTIONS_MOST
-            raise InputError.new("sections",
-              "of this coat would be more than #{SECTIONS_MOST}, each as long as the day allows: longer hours, more people or a slower mix")
-          end
+        @sections ||= @task.sections || (@task.section_by == :batch ? one_batch_each : as_the_day_allows)
+      end
 
-          found
-        end
+      def one_batch_each
+        planned(1, 1, @from_min).batches.size.clamp(1, SECTIONS_MOST)
+      end
+
+      def as_the_day_allows
+        longest = @job.hours.longest_min
+        whole = planned(1, 1, @from_min).done_at
+        found = [(whole / longest).ceil, 1].max
+        found += 1 while found < SECTIONS_MOST && planned(1, found, @from_min).done_at > longest
+        return found if found < SECTIONS_MOST
+
+        raise InputError.new("sections",
+          "of this coat would be more than #{SECTIONS_MOST}, each as long as the day allows: longer hours, more people or a slower mix")
       end
 
       def whole_need(number, coats)

@@ -30,7 +30,7 @@ module Dakren
         edges = laid_on { |(other, its)| other == part && its == :edge }
         ready = [@from, *lying.map { |one| turnable(one) }, *edges.map { |one| frame.ages.opens(one) || one.done }].max
         own = unit[0]
-        pieces = frame.slots.worked(ready, frame.turn_min, @busy, WorkSteps::ALL.fetch(:flip).need)
+        pieces = own.pieces_of(:flip, frame.turn_min) { slots.worked(ready, frame.turn_min, @busy, WorkSteps::ALL.fetch(:flip).need) }
         @busy += pieces
         @entries += step_entries(own, :flip, pieces, 0, why: pieces.first[0] > ready + 1 ? [:hours, ready] : nil, side: side)
         hold(pieces.last[1], "turn it over")

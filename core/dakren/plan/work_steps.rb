@@ -49,8 +49,9 @@ module Dakren
           hint: "dull, 180 grit and not finer under varnish"),
         Step.new(name: :approve, label: "look at it and approve it", at: :stage, stage: :sandable, minutes: 5, skills: %i[inspect],
           hint: "touch, gloss, colour: what waits for it is begun only then"),
+        Step.new(name: :post_cure, label: "post-cure", at: :stage, stage: :handle, minutes: 15,
+          hint: "up slowly, then held; in its mould where it has one"),
         Step.new(name: :demould, label: "demould", at: :stage, stage: :demould, minutes: 15),
-        Step.new(name: :post_cure, label: "post-cure", at: :stage, stage: :handle, minutes: 15, hint: "ramp up slowly, then soak"),
         Step.new(name: :hand_over, label: "hand over", at: :stage, stage: :handle, minutes: 10)
       ].to_h { |step| [step.name, step] }.freeze
 
@@ -83,8 +84,6 @@ module Dakren
       # Between a coat that was left to cure and the next: washed and abraded.
       ABRADE_MIN = 10
       ABRADE_MIN_PER_M2 = 10
-      RAMP_C_PER_H = 10.0
-      SOAK_MIN = 240
 
       module_function
 
@@ -102,49 +101,6 @@ module Dakren
       # @param area_m2 [Numeric] @param people [Integer] who sand it
       def abrade_min(area_m2, people: 1)
         ABRADE_MIN + (ABRADE_MIN_PER_M2 * area_m2 / people)
-      end
-    end
-
-    # A part's hottest hour in service, held against what its cure can bear, and the post-cure it would need.
-    #
-    # Rule: a cure bears what the sheet says; where it is silent, the warmest it was cured at and 10 °C more.
-    class Service
-      MARGIN_C = 10
-      SERVICE_C = (20..200)
-
-      # @param sheet [Sheet] @param hottest_c [Numeric] in service @param cured_at_c [Numeric] warmest of the room while it cured
-      def initialize(sheet, hottest_c:, cured_at_c:)
-        @sheet = sheet
-        @hottest_c = Check.number(:service, hottest_c, SERVICE_C, "°C")
-        @cured_at_c = cured_at_c
-      end
-
-      # °C it bears as cured in this room.
-      def bears_c
-        @sheet.limits.service_c || (@cured_at_c + MARGIN_C)
-      end
-
-      def assumed?
-        @sheet.limits.service_c.nil?
-      end
-
-      def enough?
-        bears_c >= @hottest_c
-      end
-
-      # Can any post-cure make it bear that?
-      def possible?
-        most = @sheet.limits.service_cured_c
-        enough? || most.nil? || most >= @hottest_c
-      end
-
-      # Post-cure at or above the hottest it will be: temperature, minutes of ramp, minutes of soak.
-      # @return [Array(Float, Float, Float), nil]
-      def post_cure
-        return if enough? || !possible?
-
-        at = @hottest_c.to_f
-        [at, (at - @cured_at_c) / WorkSteps::RAMP_C_PER_H * 60, WorkSteps::SOAK_MIN.to_f]
       end
     end
   end

@@ -19,6 +19,7 @@ module Dakren
     def self.property(name, label, unit, allowed, blend, hint: nil, fallback: nil)
       measure, metric, us = { "mm" => [U::LENGTH, :mm, :mil], "%" => [U::PERCENT, :%, :%], "g/m²" => [U::COVER, :"g/m2", :"g/m2"],
                               "ml" => [U::VOLUME, :ml, :"fl oz"],
+                              "min" => [U::TIME, :h, :h], "°C an hour" => [U::NUMBER, nil, nil],
                               "°C" => [U::TEMPERATURE, :C, :F] }.fetch(unit)
       Property.new(name: name, label: label, measure: measure, metric: metric, us: us, unit: unit, allowed: allowed, blend: blend,
         hint: hint, fallback: fallback)
@@ -35,7 +36,11 @@ module Dakren
       property(:moisture_most_pct, "Moisture of the work, at most", "%", 0..100, :smallest, fallback: 8),
       property(:pack_ml, "Pack, A and B together", "ml", 1..1_000_000, :nothing),
       property(:service_c, "Can take in service, as cured", "°C", 20..300, :smallest),
-      property(:service_cured_c, "Can take after a post-cure", "°C", 20..300, :smallest)
+      property(:service_cured_c, "Can take after a post-cure", "°C", 20..300, :smallest),
+      property(:cure_c, "Maker's warm cure, at", "°C", 20..300, :nothing, hint: "what makes it take that"),
+      property(:cure_min, "held for", "min", 10..20_160, :nothing),
+      property(:cure_ramp_c_h, "brought up by, °C an hour", "°C an hour", 1..200, :nothing, fallback: 10),
+      property(:cure_most_c, "Never cured warmer than", "°C", 20..300, :smallest)
     ].to_h { |one| [one.name, one] }.freeze
 
     attr_reader(*ALL.keys)

@@ -22,9 +22,10 @@ module Dakren
       # need: how; purposes: a sheet must be for one of them; steps: it usually brings; placing: how fast one person gets it onto
       # the work, of Placing; coats: may it be done several times over? pours: is it poured in lifts? cautions: what can hurt, and what
       # to do first; section: from a need and the figures to how it looks when cut through, nil where that shows nothing; manner: of
-      # Bench::MANNERS; combed: is its wet film read off a comb?
+      # Bench::MANNERS; combed: is its wet film read off a comb? ready: of Plan::Readiness::WORDS, what whoever waits for it asks.
       Kind = Value.define(:name, :label, :on, :purposes, :inputs, :placing, rule: nil, need: nil, defaults: {}.freeze,
-        steps: [].freeze, coats: false, pours: false, cautions: [].freeze, section: nil, manner: :clear, combed: false) do
+        steps: [].freeze, coats: false, pours: false, cautions: [].freeze, section: nil, manner: :clear, combed: false,
+        ready: %i[handle load].freeze) do
         def input(name)
           INPUTS.fetch(name)
         end
@@ -116,6 +117,8 @@ module Dakren
           hint: "grams; half and half if left empty", asked: { powder2: Filler::POWDERS.keys.map(&:to_s).freeze }),
         Input.new(name: :thicken_first, label: "Powder goes in", unit: :choice, default: "after", asked: ANY_POWDER,
           choices: { "after" => "once both parts are mixed", "half" => "half of it into the resin first" }),
+        Input.new(name: :prime, label: "Primed from the same pot", unit: :cover, default: :none, allowed: 0..1000,
+          hint: "brushed on neat before the rest is thickened; 100 g/m² wets sanded wood", asked: ANY_POWDER),
         *{ pace: ["One person covers", :area_rate], ply_pace: ["One person lays cloth", :area_rate],
            bead_pace: ["One person runs", :length_rate], hole_pace: ["One person fills holes", :count_rate],
            pour_pace: ["One person pours", :mass_rate], fills: ["Fills in about", :minutes] }.map do |name, (label, unit)|
@@ -126,9 +129,11 @@ module Dakren
       ].to_h { |input| [input.name, input] }
 
       SPREADING = %i[surface drink spread between soak].freeze
-      STIFF = %i[powder grade powder_g powder2 powder2_g thicken_first].freeze
+      STIFF = %i[powder grade powder_g powder2 powder2_g thicken_first prime].freeze
 
       # What work is done on.
+      # What else it may stand on, one above the other: a filled void has a surface too, a hole can be primed, plugged and laid over.
+      ALSO = { surface: %i[void damage joint].freeze, void: %i[damage].freeze }.freeze
       PLACES = { surface: "surface", void: "void", cavity: "mould cup", joint: "joint or edge", damage: "hole to repair" }.freeze
 
       # Kinds of work by name: each is one file of work/.

@@ -8,9 +8,10 @@ module Dakren
     #
     # lines: NeedLine; film_mm: wet film where it is one; depth_mm: of a pour; laminate, scarf: what is cut; powder:
     # [Filler::Powder, grams to 100 g] or nil; folded_after: share of it that
-    # goes in once the hardener is in; remarks: sentences with quantities.
+    # goes in once the hardener is in; prime_share: of the mix, brushed on neat before the rest is
+    # thickened; remarks: sentences with quantities.
     Need = Value.define(:lines, :area_mm2, film_mm: nil, depth_mm: nil, laminate: nil, scarf: nil, powder: nil, remarks: [].freeze,
-      extras: [].freeze, folded_after: 0) do
+      extras: [].freeze, folded_after: 0, prime_share: 0) do
       # @param density_g_ml [Numeric, nil] of the mix
       # @return [Rational, nil] grams; nil where something is told in ml and no density is known
       def grams(density_g_ml)
@@ -44,7 +45,7 @@ module Dakren
     # Lines of a need, made from amounts and the sentence that tells how they came about.
     module NeedLines
       GRAIN_DENSITY_G_ML = 2.65
-      LABELS = { work: "on the work", texture: "extra for texture", edges: "extra on edges and wear areas",
+      LABELS = { work: "on the work", prime: "brushed on neat first", texture: "extra for texture", edges: "extra on edges and wear areas",
                  drink: "soaked in", soak: "left in the tool",
                  flow: "kept by the flow layer", line: "left in the feed line", trap: "for the trap", squeeze: "squeezed out",
                  proud: "left proud, shaved off" }.freeze

@@ -5,7 +5,27 @@ require_relative "../base/value"
 module Dakren
   module Work
     # A hole in a laminate, cut back to sound material; hole_width_mm nil for a round one.
-    Damage = Value.define(:hole_length_mm, :thickness_mm, hole_width_mm: nil)
+    Damage = Value.define(:hole_length_mm, :thickness_mm, hole_width_mm: nil) do
+      # The hole itself, from above.
+      # @return [Object] shape of Size
+      def hole
+        widened(0)
+      end
+
+      # What is ground round it to a bevel of twelve times the thickness, the hole with it.
+      def ground
+        bevel = (Scarf::USUAL_RATIO * thickness_mm / Scarf::ROUND_UP_MM.to_f).ceil * Scarf::ROUND_UP_MM
+        widened(2 * bevel)
+      end
+
+      private
+
+      def widened(by_mm)
+        return Geometry::Circle.new(diameter_mm: hole_length_mm + by_mm) if hole_width_mm.nil?
+
+        Geometry::Rectangle.new(length_mm: hole_length_mm + by_mm, width_mm: hole_width_mm + by_mm)
+      end
+    end
 
     # One part of a piece: a surface, a void, cavities, a joint or a damage.
     #
@@ -54,6 +74,30 @@ module Dakren
         when Geometry::Cavity then { volume_ml: shape.each_ml, depth_mm: depth, perimeter_mm: shape.rim_mm }
         when Geometry::Void then { volume_ml: shape.area_mm2 * depth / 1000, depth_mm: depth, perimeter_mm: shape.region.edge_mm }
         end
+      end
+
+      # What of a hollow mix lies on: its floor and its walls, mm2.
+      def wetted_mm2
+        return shape.area_mm2 if !shape.is_a?(Geometry::Void) && shape.respond_to?(:area_mm2)
+
+        shape.area_mm2 + (shape.region.edge_mm * shape.deepest_mm)
+      end
+
+      # The same place as another sort of work sees it.
+      #
+      # Rule: a void has its area from above; a hole the bevel ground round it, or, plugged, its own depth; a joint a strip along it.
+      # @param wanted [Symbol] of Kinds::PLACES
+      # @return [Place]
+      def as(wanted)
+        return self if wanted == sort
+
+        found = case [sort, wanted]
+                when %i[void surface] then shape.region
+                when %i[joint surface] then Geometry::Rectangle.new(length_mm: shape.length_mm, width_mm: shape.strip_mm)
+                when %i[damage surface] then shape.ground
+                when %i[damage void] then Geometry::Void.new(shape.hole, depth_mm: shape.thickness_mm)
+                end
+        with(sort: wanted, shape: found)
       end
 
       # What is drawn from above, where there is something.

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "need"
+require_relative "stiffening"
 
 module Dakren
   module Work
@@ -9,6 +10,7 @@ module Dakren
     #   Sizing.new(Kinds::ALL[:coat], [place], { film: Cover.new(film_mm: 0.3) }, density_g_ml: 1.1).need(1)
     class Sizing
       include NeedLines
+      include Stiffening
 
       # @param kind [Kinds::Kind] @param places [Array<Place>] one or more, all of the kind's sort
       # @param figures [Hash{Symbol=>Object}] what was told, by input; defaults fill the rest
@@ -286,32 +288,6 @@ module Dakren
 
         [Working.new(says: "the front noted so far fills %{far} in %{full}",
           parts: { far: mm(far), full: quantity(Infusion.full_min(pairs, far.to_f), :min) })]
-      end
-
-      def along(section_mm2, says, remarks = [])
-        long = @places.sum { |place| place.shape.length_mm }
-        ml = Exact.of(section_mm2) * Exact.of(long) / 1000
-        lines = stiffened(ml, :work, says, section: quantity(section_mm2, :mm2), long: mm(long))
-        Need.new(lines: lines, area_mm2: 0.0, depth_mm: nil, powder: powder, folded_after: folded_after, remarks: remarks)
-      end
-
-      # Mix for a volume that powder shares.
-      def stiffened(volume_ml, name, says, **parts)
-        one, to_100 = powder
-        parts = { **parts, ml: quantity(volume_ml, :ml) }
-        unless one
-          return [NeedLine.new(name: name, label: LABELS.fetch(name), value: volume_ml, unit: :ml,
-            working: [Working.new(says: says, parts: parts)])]
-        end
-
-        grams = Exact.of(Filler.mix_g(volume_ml.to_f, @density, to_100, one.density_g_ml))
-        [NeedLine.new(name: name, label: LABELS.fetch(name), value: grams, unit: :g, working: [
-          Working.new(says: says, parts: parts),
-          Working.new(says: "with %{powder} #{one.label} to 100 g, %{ml} take %{g} of mix and %{grams} of powder", parts: {
-            powder: quantity(to_100, :g), ml: quantity(volume_ml, :ml), g: quantity(grams, :g),
-            grams: quantity(grams * Exact.of(to_100) / 100, :g)
-          })
-        ])]
       end
     end
   end

@@ -282,7 +282,8 @@ class SettingsTest < AppTest
     told = { "thinnest_film_mm" => "0.11", "thickest_film_mm" => "0.92", "stage_coat_mm" => "2", "solids_vol_pct" => "63",
              "thinner_most_pct" => "4",
              "grain_most_g_m2" => "2100", "moisture_most_pct" => "5",
-             "pack_ml" => "9000", "service_c" => "44", "service_cured_c" => "71" }
+             "pack_ml" => "9000", "service_c" => "44", "service_cured_c" => "71", "cure_c" => "60", "cure_min" => "480 min",
+             "cure_ramp_c_h" => "12", "cure_most_c" => "90" }
 
     assert_equal WorkLimits::ALL.keys.map(&:to_s), told.keys
     form = Document::SheetForm.of(record, "metric")

@@ -3,7 +3,7 @@
 require_relative "../../plan_helper"
 
 # Faces, gates and parts: what must be done before another task may begin.
-class FacesTest < PlanTest
+class FacesTest < PlacedTest
   TOP = { "top" => ["panel", :top] }.freeze
   UNDER = { "under" => ["panel", :under] }.freeze
   EDGE = { "edge" => ["panel", :edge] }.freeze

@@ -3,7 +3,7 @@
 require_relative "../../plan_helper"
 
 # Who is there when and what each can do; two people at two faces or two jobs at once.
-class HandsTest < PlanTest
+class HandsTest < PlacedTest
   Need = Plan::Hands::Need
 
   def test_two_people_work_two_surfaces_at_once

@@ -3,7 +3,7 @@
 require_relative "../../plan_helper"
 
 # The search against trying everything, start by start, on small jobs.
-class SearchTest < PlanTest
+class SearchTest < PlacedTest
   # Every combination of starts on the half hour of coats onto one another, each while tacky or after sanding.
   # @return [Float, nil] the earliest hand-over
   def brute_chain(pass, open, grid: STEP, far: 6 * 1440.0)

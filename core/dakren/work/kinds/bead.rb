@@ -11,7 +11,9 @@ module Dakren
         need: lambda { |_coat, _coats|
           along(Geometry::Sections.area_mm2(value(:section).to_sym, across: optional(:across), wide: optional(:wide),
             deep: optional(:deep)),
-            "section %{section} × %{long} = %{ml}")
+            "section %{section} × %{long} = %{ml}",
+            wetted_mm: Geometry::Sections.wetted_mm(value(:section).to_sym, across: optional(:across), wide: optional(:wide),
+              deep: optional(:deep)))
         },
         section: ->(_need, figures) { Geometry::Sections.bead_view(figures) }
     end

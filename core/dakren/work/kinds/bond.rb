@@ -14,9 +14,10 @@ module Dakren
           net = Exact.of(flat_mm2) * Exact.of(thick) / 1000
           out = net * Exact.of(value(:squeeze)) / 100
           lines = stiffened(net, :work, "%{area} × %{thick} glue line = %{ml}", area: m2(flat_mm2), thick: quantity(thick, :film_mm)) +
-            stiffened(out, :squeeze, "%{pct} of it, %{ml}", pct: quantity(value(:squeeze), :pct)) + [drink(coat)]
-          Need.new(lines: lines.compact, area_mm2: area_mm2, film_mm: Exact.of(thick), powder: powder, folded_after: folded_after,
-            remarks: [Working.new(says: "prime both faces with neat mix first: they are a pass of their own")])
+            stiffened(out, :squeeze, "%{pct} of it, %{ml}", pct: quantity(value(:squeeze), :pct))
+          primer = prime(flat_mm2 * 2)
+          Need.new(lines: [*lines, primer, drink(coat)].compact, area_mm2: area_mm2, film_mm: Exact.of(thick), **in_part(lines, primer),
+            remarks: primer ? [] : [Working.new(says: "prime both faces with neat mix first: from the same pot, or as a task of its own")])
         }
     end
   end

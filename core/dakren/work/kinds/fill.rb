@@ -15,10 +15,10 @@ module Dakren
           share = ml / coats
           proud = coat == coats ? ml * Exact.of(value(:proud)) / 100 : 0
           lines = stiffened(share, :work, "#{coats > 1 ? "%{whole} in #{coats} passes" : "the void"} = %{ml}", whole: quantity(ml, :ml)) +
-            (proud.positive? ? stiffened(proud, :proud, "%{pct} of the void, %{ml}", pct: quantity(value(:proud), :pct)) : []) +
-            [drink(coat)]
-          Need.new(lines: lines.compact, area_mm2: area_mm2, depth_mm: Exact
-            .of(@places.map { |place| depth_of(place) }.max.round(6)) / coats, powder: powder, folded_after: folded_after)
+            (proud.positive? ? stiffened(proud, :proud, "%{pct} of the void, %{ml}", pct: quantity(value(:proud), :pct)) : [])
+          primer = coat == 1 ? prime(@places.sum(&:wetted_mm2)) : nil
+          Need.new(lines: [*lines, primer, drink(coat)].compact, area_mm2: area_mm2, depth_mm: Exact
+            .of(@places.map { |place| depth_of(place) }.max.round(6)) / coats, **in_part(lines, primer))
         }
     end
   end

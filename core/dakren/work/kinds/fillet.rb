@@ -12,7 +12,8 @@ module Dakren
         need: lambda { |_coat, _coats|
           along(Geometry::Sections.fillet_mm2(value(:radius), value(:corner)), "r² (cot(θ/2) − (π − θ)/2) = %{section}; × %{long} = %{ml}",
             [Working.new(says: "it reaches %{leg} up each side",
-              parts: { leg: mm(Geometry::Sections.fillet_leg_mm(value(:radius), value(:corner))) })])
+              parts: { leg: mm(Geometry::Sections.fillet_leg_mm(value(:radius), value(:corner))) })],
+            wetted_mm: 2 * Geometry::Sections.fillet_leg_mm(value(:radius).to_f, value(:corner).to_f))
         },
         section: ->(_need, figures) { Geometry::Sections.fillet_view(figures[:radius].to_f, (figures[:corner] || 90).to_f) }
     end

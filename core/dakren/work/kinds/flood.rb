@@ -6,7 +6,7 @@ module Dakren
   module Work
     module Kinds
       declare :flood, label: "flood coat", on: :surface, rule: :film,
-        purposes: %i[flood], placing: Placing.by(:area, 30.0), coats: true,
+        purposes: %i[flood], ready: %i[handle load wet], placing: Placing.by(:area, 30.0), coats: true,
         inputs: [:film, :coats, :pack, :last_pack, *SPREADING, :band, :wear, :extra],
         steps: %i[bubbles],
         cautions: [["A flame or hot air breaks bubbles, and lights solvent and wipes.",

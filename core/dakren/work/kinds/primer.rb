@@ -6,7 +6,7 @@ module Dakren
   module Work
     module Kinds
       declare :primer, label: "primer under a bond", on: :surface, rule: :film,
-        purposes: %i[bond coat laminate floor], placing: Placing.by(:area, 8.0),
+        purposes: %i[bond coat laminate floor], ready: %i[handle], placing: Placing.by(:area, 8.0),
         inputs: [:film, *SPREADING],
         defaults: { film: Cover.new(film_mm: 0.1), surface: "hardwood", spread: "brush" }
     end

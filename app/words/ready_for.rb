@@ -1,0 +1,45 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Words
+    # When a job is ready, in the words of the work: "Ready to walk on Thu 14:00, to load lightly Fri 09:00".
+    class ReadyFor
+      WORDS = { handle: "to be handled", walk: "to walk on", load_light: "to load lightly", load: "to load fully",
+                wet: "to get wet" }.freeze
+
+      # @param desk [Document::JobDesk] with a schedule @param wording [Wording]
+      def initialize(desk, wording)
+        @desk = desk
+        @wording = wording
+      end
+
+      # @return [String, nil] nil where nothing is planned
+      def sentence
+        told, silent = Plan::Readiness.new(@desk.schedule).all.partition(&:minute)
+        said = [*told.group_by { |ready| [ready.minute.round, ready.full] }.map { |(minute, full), same| one(same, minute, full) }]
+        found = [said.join("; "), silence(silent), heat].compact.reject(&:empty?)
+        found.empty? ? nil : found.join(". ").sub(/\A./, &:upcase).concat(".")
+      end
+
+      private
+
+      def one(ready, minute, full)
+        at = minute >= Cure::HORIZON_MIN ? "not within 60 days" : @wording.clock(@desk.time_at(minute))
+        words = ready.map { |each| WORDS.fetch(each.word) }
+        "#{[words[0..-2].join(", "), words.last].reject(&:empty?).join(" and ")} #{at}#{" (full cure)" if full}"
+      end
+
+      def silence(silent)
+        return if silent.empty?
+
+        "When it is ready #{silent.map { |ready| WORDS.fetch(ready.word) }.join(", ")}, the data sheet does not say"
+      end
+
+      # How hot it may get, where a sheet says so.
+      def heat
+        told = @desk.coats.filter_map { |coat| coat.plan.sheet.limits.service_c }.min
+        told && "As cured it can take #{@wording.show(Quantity.new(value: told, unit: :c))}"
+      end
+    end
+  end
+end
