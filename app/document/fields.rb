@@ -198,8 +198,9 @@ module Dakren
       # @return [Field, nil]
       def step_mark(name)
         step = DONE.match(name)[:step]
-        declared = Plan::WorkSteps::ALL[step.to_sym]
-        Field.new(name: name, label: "Done: #{declared ? declared.label : "your own step"}", kind: :time) if declared || step.start_with?("own_")
+        label = Plan::WorkSteps::ALL[step.to_sym]&.label || ("your own step" if step.start_with?("own_")) or return
+
+        Field.new(name: name, label: "Done: #{label}", kind: :time)
       end
 
       # @param name [String] e.g. "began_2_1"

@@ -124,7 +124,7 @@ module Dakren
       # What happens now: a coat is begun, or its last cup is on. Noted already, it stays as it was noted.
       def mark(id, what)
         key = "#{id}-#{what}"
-        return unless @now && list("passes").include?(id) && (Fields::MARK.match?(what.to_s) || Fields.of(key)&.kind == :time) && @document[key].to_s.empty?
+        return unless @now && list("passes").include?(id) && Fields.of(key)&.kind == :time && @document[key].to_s.empty?
 
         @document.merge(key => @now.strftime("%Y-%m-%dT%H:%M"))
       end
@@ -151,7 +151,8 @@ module Dakren
 
       # The document with a copy of a pass behind it; nothing that happened goes with the copy.
       def copied(id, from, copy)
-        kept = @document.select { |key, _| key.start_with?("#{id}-") && Fields.of(key)&.kind != :time }.transform_keys { |key| key.sub(id, copy) }
+        mine = @document.select { |key, _| key.start_with?("#{id}-") && Fields.of(key)&.kind != :time }
+        kept = mine.transform_keys { |key| key.sub(id, copy) }
         @document.merge("passes" => list("passes").dup.insert(from + 1, copy), **kept)
       end
 

@@ -134,7 +134,8 @@ module Dakren
 
       # How far each batch of a section reaches.
       def mark_batches(svg, number)
-        count = @laid.find { |coat| coat.section == number && coat.number == 1 }&.plan&.batches&.size.to_i
+        coat = first_of(number)
+        count = coat ? coat.plan.batches.size : 0
         return if count < 2 || count * sections > MOST_MARKS
 
         cuts = Plan::Marks.new(@outline).at(count * sections).each_slice(count).to_a[number - 1] || []
@@ -144,9 +145,13 @@ module Dakren
         end
       end
 
+      def first_of(number)
+        @laid.find { |coat| coat.section == number && coat.number == 1 }
+      end
+
       # The day a section is laid on first.
       def day_of(number)
-        coat = @start && @laid.find { |one| one.section == number && one.number == 1 }
+        coat = @start && first_of(number)
         coat && (@start + (coat.from_min * 60)).strftime("%a %-d")
       end
 

@@ -38,7 +38,8 @@ module Dakren
       PLAIN = { count: "", "": "", "g/ml": "g/ml", "/h": "an hour", pct: "%", phr: "phr" }.freeze
 
       # What is counted: one of it, and several.
-      COUNTED = { person: %w[person people], batch: %w[cup cups], coat: %w[coat coats], lift: %w[lift lifts], ply: %w[ply plies], corner: %w[corner corners],
+      COUNTED = { person: %w[person people],
+                  batch: %w[cup cups], coat: %w[coat coats], lift: %w[lift lifts], ply: %w[ply plies], corner: %w[corner corners],
                   hole: %w[hole holes],
                   loop: %w[loop loops], disc: %w[disc discs],
                   weighing: %w[weighing weighings],

@@ -7,7 +7,8 @@ module Dakren
       SCHOOLS = { wet: ", wet on wet", tack: ", while tacky", abrade: ", after sanding", real: ", as it was" }.freeze
 
       # One thing somebody does: when, what, what is said of it, and what may be noted.
-      # crew: who does it; marks: [Control] of what really happened; tap: [act, words] of what happens next, noted by one press; open: is a mark wrong?
+      # crew: who does it; marks: [Control] of what really happened; tap: [act, words] of what happens next, noted by one press; open: is
+      # a mark wrong?
       Doing = Value.define(:css, :clock, :label, :count, :told, :waits, :wrong, :key, marks: [].freeze, tap: nil, crew: nil, open: false)
       # What is noted by one press, in this order.
       TAPS = { "began" => "begun now", "finished" => "last cup on now" }.freeze

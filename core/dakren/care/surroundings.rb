@@ -50,7 +50,8 @@ module Dakren
         late = @plan.hard&.late
         return if @plan.hard.nil? || (late && late - @plan.done_at < SLOW_MIN)
 
-        Caution.new(at: :film, parts: { room: degrees(@room.at(@from_min)), hard: Quantity.new(value: late || Cure::HORIZON_MIN, unit: :min) },
+        hard = Quantity.new(value: late || Cure::HORIZON_MIN, unit: :min)
+        Caution.new(at: :film, parts: { room: degrees(@room.at(@from_min)), hard: hard },
           says: "A laminate this thin makes no heat of its own: at %{room} it is hard only after %{hard}.",
           first: "Keep it at 30 °C overnight, or half a day near 50 °C, before it is demoulded or sanded.")
       end

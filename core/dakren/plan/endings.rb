@@ -18,10 +18,11 @@ module Dakren
         minutes = pass.ends.fetch(name)
         pieces = pass.pieces_of(name, minutes) { slots.worked(ready, minutes, busy, pass.step(name).need) }
         waits = pass.waits.fetch(name, pass.step(name).waits)
+        late = by && pieces.last[1] > by && !pass.done.key?(name)
         busy.concat(pieces)
         [pieces.last[1] + waits,
-          step_entries(pass, name, pieces, waits, window: [ready, by], missed: by && pieces.last[1] > by && !pass.done.key?(name) ? :window : nil,
-            number: pass.count, of: pass.count, why: pieces.first[0] > ready + 1 ? [:hours, ready] : nil)]
+          step_entries(pass, name, pieces, waits, window: [ready, by], missed: late ? :window : nil, number: pass.count, of: pass.count,
+            why: pieces.first[0] > ready + 1 ? [:hours, ready] : nil)]
       end
 
       # One entry for each time somebody goes on with a step; what it waits for by itself follows the last.

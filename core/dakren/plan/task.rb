@@ -15,7 +15,8 @@ module Dakren
     # from; known: was "I know" said? own_most_g: what the builder never mixes more of in a cup;
     # sides: place to part and face, of Turning::SIDES; gates: id of a task that comes first, and how far it must be, of GATES; people:
     # who work on it, nil for as many as there are; warm_cure: WarmCure the builder told, nil for as the sheet and its service ask;
-    # done: minute at which a step was really done, by its name; section_by: :day for as many sections as the day asks, :batch for one batch each.
+    # done: minute at which a step was really done, by its name; section_by: :day for as many sections as the day asks, :batch for one
+    # batch each.
     Task = Value.define(:id, :kind, :places, :place_ids, :figures, :sheet, name: "", coats: 1, sections: nil, school: :either,
       steps: [].freeze, step_minutes: {}.freeze, own_steps: [].freeze, service_c: nil,
       marks: {}.freeze, method: :scale, tool: nil, cups: USUAL_CUPS, known: false, own_most_g: nil, sides: {}.freeze,
