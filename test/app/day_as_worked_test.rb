@@ -154,18 +154,14 @@ class DayAsWorkedTest < AppTest
     refute(friday.schedule.entries.any? { |entry| %w[Sat Sun].include?(at(friday, entry)[0, 3]) })
     assert(through.schedule.entries.any? { |entry| %w[Sat Sun].include?(at(through, entry)[0, 3]) })
     assert_operator through.coats.last.to_min, :<, friday.coats.last.to_min
-    assert_operator week.coats.flat_map { |coat| coat.crew }.size, :>=, 6
+    assert_operator week.coats.flat_map(&:crew).size, :>=, 6
   end
 
   # A hull coated three times on tack: each goes on while the last surely is tacky, and all in a day.
   def test_a_hull_three_times_on_tack
     done = desk(raw: { "room" => "23", "p1-form" => "cylinder", "p1-diameter" => "600", "p1-height" => "3000", "c1-kind" => "coat",
-                       "c1-film" => "0.12", "c1-coats" => "3", "c1-school" => "tack", "hours" => "06:00-20:00", "c1-sheet" => sheet("Stil" \
-                                                                                                                                    "lwat" \
-                                                                                                                                    "er " \
-                                                                                                                                    "clea" \
-                                                                                                                                    "r " \
-                                                                                                                                    "coat", "clear") })
+                       "c1-film" => "0.12", "c1-coats" => "3", "c1-school" => "tack", "hours" => "06:00-20:00",
+                       "c1-sheet" => sheet("Stillwater clear coat", "clear") })
 
     assert_planned done
     assert_equal [nil, :tack, :tack], done.coats.map(&:school)
@@ -215,10 +211,9 @@ class DayAsWorkedTest < AppTest
 
   # What cannot be is named, kept, and nothing is planned in its stead.
   def test_bad_gates_crews_and_faces_are_named
+    clear = sheet("Stillwater clear coat", "clear")
     two = { **PANEL, "c1-kind" => "coat", "c2-kind" => "coat", "c1-film" => "0.1", "c2-film" => "0.1", "c1-places" => %w[p1],
-                     "c2-places" => %w[p2], "c1-sheet" => sheet("Stillwater clear coat", "clear"), "c2-sheet" => sheet("Stillwater clear " \
-                                                                                                                       "coat", "c" \
-                                                                                                                               "lear") }
+            "c2-places" => %w[p2], "c1-sheet" => clear, "c2-sheet" => clear }
     circle = desk(raw: { **two, "c1-after" => %w[c2], "c2-after" => %w[c1] })
     assert_includes circle.problem("c1-after"), "circle"
     assert_includes circle.problem("c2-after"), "circle"
