@@ -213,7 +213,7 @@ class DayAsWorkedTest < AppTest
   def test_bad_gates_crews_and_faces_are_named
     clear = sheet("Stillwater clear coat", "clear")
     two = { **PANEL, "c1-kind" => "coat", "c2-kind" => "coat", "c1-film" => "0.1", "c2-film" => "0.1", "c1-places" => %w[p1],
-            "c2-places" => %w[p2], "c1-sheet" => clear, "c2-sheet" => clear }
+                     "c2-places" => %w[p2], "c1-sheet" => clear, "c2-sheet" => clear }
     circle = desk(raw: { **two, "c1-after" => %w[c2], "c2-after" => %w[c1] })
     assert_includes circle.problem("c1-after"), "circle"
     assert_includes circle.problem("c2-after"), "circle"

@@ -7,8 +7,9 @@ require_relative "turning"
 module Dakren
   module Plan
     # A plan half made: how many coats of each pass, what lies on each place, what was put where, minutes sanded, windows missed, who is
-    # taken when, steps done (pass and name), which face of each part is up, and when the last coat was begun.
-    State = Struct.new(:next, :below, :chosen, :sanding, :missed, :busy, :ended, :up, :last)
+    # taken when, steps done (pass and name), which face of each part is up, when the last coat was begun, and when the first of the last
+    # pass that is begun.
+    State = Struct.new(:next, :below, :chosen, :sanding, :missed, :busy, :ended, :up, :last, :begun)
 
     # Every way in which one coat can go on next in a plan half made.
     #
@@ -233,7 +234,7 @@ module Dakren
                    looks: looks }
         State.new(with_one_more, state.below.merge(lying(laid)), state.chosen + [choice], state.sanding + (way.abrade || 0),
           state.missed + missed(way), [*@busy, *@seam, *way.pieces, [way.at, laid.done, way.who], *looks], @ended, @up,
-          [state.last, way.at].max)
+          [state.last, way.at].max, first? ? way.at : state.begun)
       end
 
       def laid_by(way)

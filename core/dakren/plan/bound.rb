@@ -18,6 +18,7 @@ module Dakren
       # @return [Float] minutes
       def of(state)
         laid = {}
+        @begun = frame.from_min
         frame.sequence.passes.map { |pass| pass_over(pass, state, laid) }.max || state.last
       end
 
@@ -43,12 +44,13 @@ module Dakren
         number = state.next.fetch(pass.id)
         lies = number.zero? ? [] : last_of(pass, state)
         units = frame.units.fetch(pass.id)
-        at = number.zero? ? first_from(pass, laid) : state.last
+        at = number.zero? ? [first_from(pass, laid), @begun].max : state.last
         (number...units.size).each do |i|
           unit = units[i]
           at = soonest(unit, i.zero? ? at : [at, ready_for(unit, lies)].max)
           lies = lies.reject { |one| one.unit[2] == unit[2] } + [@ages.laid(unit, at, fastest(unit))]
           at = lies.last.from
+          @begun = at if i.zero?
         end
         laid[pass.id] = lies
         over(pass, lies)

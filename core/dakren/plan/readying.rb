@@ -20,7 +20,7 @@ module Dakren
 
       def make_ready
         if first?
-          @from = [@from, *below.map(&:done)].max
+          @from = [@from, state.begun, *below.map(&:done)].max
           pass.gates.each { |id, till| gate(id, till) }
           below.map(&:pass).uniq(&:id).each { |lower| end_of(lower) unless lower.id == pass.id }
           reached_edges.each { |lower| green(lower) }

@@ -13,7 +13,8 @@ module Dakren
   module Plan
     # Finds the plan that keeps every window inside the working hours.
     #
-    # Rule: a coat goes on when what lies below has surely opened and before it may have closed, or once it is hard and abraded, or wet on
+    # Rule: tasks are begun in the order told, unless a gate says otherwise; further coats of an earlier one go on in between. A coat goes
+    # on when what lies below has surely opened and before it may have closed, or once it is hard and abraded, or wet on
     # wet. Taking always the coat that can begin first, and as early as it goes, is best for the hand-over while every window can be kept
     # that way; where one cannot, other orders, later starts and fewer hands are tried, the best of each kept, in ever wider rounds: what
     # has been found never gets worse, and where nothing was left out and nothing better found, nothing better there is.
@@ -116,7 +117,7 @@ module Dakren
       end
 
       def blank
-        State.new(@units.transform_values { 0 }, {}, [], 0.0, 0, [], [], {}, @from_min)
+        State.new(@units.transform_values { 0 }, {}, [], 0.0, 0, [], [], {}, @from_min, @from_min)
       end
 
       # Is nothing to be gained by looking further? As soon as any plan could be; or every coat as early as it goes, and none that had to
@@ -164,9 +165,10 @@ module Dakren
         state.chosen.size == @count
       end
 
-      # The coats that could go on next: one of each pass that waits for no other.
+      # The coats that could go on next: the next one of each pass that is begun, and the first of the one told after those.
       def nexts(state)
-        sequence.passes.filter_map do |pass|
+        begun, waiting = sequence.passes.partition { |pass| state.next.fetch(pass.id).positive? }
+        [*begun, *waiting.first(1)].filter_map do |pass|
           unit = units.fetch(pass.id)[state.next.fetch(pass.id)]
           unit if unit && sequence.before(pass).all? { |other| state.next.fetch(other.id) == units.fetch(other.id).size }
         end

@@ -201,6 +201,14 @@ class SchedulerTest < CoreTest
     assert_in_delta made.coats[0].to_min, made.coats[1].from_min, 1e-6
   end
 
+  # Tasks are begun in the order told: round the feet only after the feet are on, however long those wait. Further coats go on in between.
+  def test_tasks_are_begun_in_the_order_told
+    waits = job("a", count: 2, school: :abrade)
+    made = plan(waits, job("b", places: ["edge"]), job("c", places: ["other"], before: { prepare: 600.0 }), job("d", places: ["last"]))
+
+    assert_equal(%w[a b a c d], made.coats.map { |coat| coat.pass.id })
+  end
+
   def test_steps_fall_where_they_belong
     made = plan(job("a", before: { prepare: 30.0, condition: 5.0 }, after: { look_30: 2.0 },
       ends: { trim: 10.0, sand: 15.0, hand_over: 10.0 }))

@@ -87,6 +87,7 @@ class SearchTest < PlacedTest
   end
 
   def apart?(one, two, passes, open)
+    return false if two[1] < one[1] # begun in the order told
     return false if one[1] < two[2] && two[1] < one[2] && one[0] + two[0] > 2
     return false if passes[1].gates.any? && two[1] < one[1] + one[3].hard.late
     return true unless passes[0].sides.any?
