@@ -31,7 +31,8 @@ end
   stores/database stores/data_folder stores/deed
   stores/settings stores/sheet stores/job stores/batch stores/tool stores/picture stores/own_figure stores/own_step
   stores/works stores/further stores/now stores/shelf stores/walks stores/summary stores/planning stores/renewer stores/job_list
-  rooms/pages/control rooms/pages/answer rooms/pages/job_form
+  rooms/pages/control rooms/pages/answer rooms/pages/job_form rooms/pages/sentence rooms/pages/ticket_sentence
+  rooms/pages/ticket_steps
   rooms/pages/place_page rooms/pages/measuring_page rooms/pages/pack_words rooms/pages/mix_page
   rooms/pages/ticket_page
   rooms/pages/day_page rooms/pages/what_if_page rooms/pages/offers rooms/pages/job_page rooms/pages/job_row rooms/pages/table_page

@@ -18,6 +18,16 @@ module Dakren
         text.sub(/(?<=-)\d{1,2}:\d{2}(?!.*-)/) { |ends| ends.rjust(5, "0") < Crew::EVENING_ENDS ? Crew::EVENING_ENDS : ends }
       end
 
+      # Bands of a day with the end of the last so much later or sooner, but never before it begins.
+      # @param bands [Array<Array(Integer, Integer)>] minutes of the day
+      # @return [String] as hours are typed
+      def self.later_end(bands, minutes)
+        bands = bands.map(&:dup)
+        from, to = bands[-1]
+        bands[-1] = [from, (to + minutes).clamp(from + 15, 1440)]
+        bands.map { |a, b| format("%02d:%02d-%02d:%02d", *a.divmod(60), *b.divmod(60)) }.join(", ")
+      end
+
       # @param start [Time] minute 0 of a job
       # @return [Array<Array(Float, Float)>] minutes
       def taken_after(start)

@@ -2,29 +2,28 @@
 
 module Dakren
   module Document
-    # A job as it would be in a warmer room, begun later, with another cup or more people: looked at, then kept or dropped.
+    # A job as it would be in a warmer room, begun later, or with longer days: looked at, then kept or dropped.
     class WhatIf
-      RANGES = { "wi_room" => (-8..8), "wi_start" => (-12..24), "wi_people" => (0..4) }.freeze
+      # Degrees of the page, hours, hours.
+      RANGES = { "wi_room" => (-15..15), "wi_start" => (-12..72), "wi_late" => (-4..8) }.freeze
 
       # @param params [Hash{String=>Object}] the form
-      # @param cups [Array<String>] names of the shop's cups
       # @param bare [Symbol] unit of temperature of the page: the room is moved by its degrees
-      def initialize(params, cups, bare: :C)
+      def initialize(params, bare: :C)
         @bare = bare
         @numbers = RANGES.to_h do |name, range|
           [name, params[name].to_s.match?(/\A-?\d{1,2}\z/) ? params[name].to_i.clamp(range.begin, range.end) : 0]
         end
-        @cup = cups.include?(params["wi_cup"].to_s) ? params["wi_cup"].to_s : ""
       end
 
       def on?
-        @numbers.values.any?(&:nonzero?) || !@cup.empty?
+        @numbers.values.any?(&:nonzero?)
       end
 
       # What the page shows of it.
       # @return [Hash{String=>Object}]
       def to_h
-        @numbers.merge("wi_cup" => @cup, "on" => on?)
+        @numbers.merge("on" => on?)
       end
 
       # @param document [Hash] @param desk [JobDesk] of it
@@ -35,8 +34,7 @@ module Dakren
         if desk.start && !@numbers["wi_start"].zero?
           changed["start"] = (desk.start + (@numbers["wi_start"] * 3600)).strftime("%Y-%m-%dT%H:%M")
         end
-        changed["people"] = figure(desk.people + @numbers["wi_people"], nil) if desk.people && !@numbers["wi_people"].zero?
-        JobDocument.ids(document, "passes").each { |id| changed["#{id}-cup"] = @cup } unless @cup.empty?
+        changed["hours"] = Crew.later_end(desk.hours.bands, @numbers["wi_late"] * 60) if desk.hours && !@numbers["wi_late"].zero?
         changed
       end
 

@@ -16,6 +16,8 @@ module Dakren
       ROOM_HIGH = 44
       WORDS_LONGEST = 14
       LONG_WAIT_MIN = 600
+      # A break that is no night.
+      LONG_NIGHT_MIN = 240
       MOST_BATCHES = 80
       OFF = "#dfe4e1"
       FLAGS = { recoat_opens: "tacky", recoat_closes: "recoat closes", sandable: "hard" }.freeze
@@ -116,16 +118,25 @@ module Dakren
         coat = @coats[index]
         top = lane_top(index)
         svg.text(LEFT - 10, top + (lane_high / 2) + 5, lane_name(index), text_anchor: "end", class: "t-label")
-        @lanes[index].stretches.each do |stretch|
-          from = coat.from_min + stretch.from
-          to = stretch.to ? coat.from_min + stretch.to : until_min
-          next if from >= until_min
-
-          svg.group(class: "stretch") do
-            svg.note("#{Ramp::BY_STATE.fetch(stretch.state).label} from #{clock(from)}#{stretch.to ? " to #{clock(to)}" : " on"}")
-            svg.rect(x(from), top, x(to) - x(from), lane_high, fill: Ramp.fill(stretch.state), stroke: Ramp::INK)
-          end
+        svg.group(class: coat.real ? "lane" : "lane drag", data_drag: "f-wi_start", data_step: px_an_hour, data_along: "x") do
+          @lanes[index].stretches.each { |stretch| draw_stretch(svg, coat, stretch, top) }
         end
+      end
+
+      def draw_stretch(svg, coat, stretch, top)
+        from = coat.from_min + stretch.from
+        to = stretch.to ? coat.from_min + stretch.to : until_min
+        return if from >= until_min
+
+        svg.group(class: "stretch") do
+          svg.note("#{Ramp::BY_STATE.fetch(stretch.state).label} from #{clock(from)}#{stretch.to ? " to #{clock(to)}" : " on"}")
+          svg.rect(x(from), top, x(to) - x(from), lane_high, fill: Ramp.fill(stretch.state), stroke: Ramp::INK)
+        end
+      end
+
+      # Pixels an hour takes.
+      def px_an_hour
+        x(@zero + 60) - x(@zero)
       end
 
       # Nights, breaks and days off.
@@ -136,7 +147,18 @@ module Dakren
 
         [*spans, [until_min, nil]].each do |from, to|
           svg.rect(x(at), lane_top(0) - 6, x(from) - x(at), room_top + ROOM_HIGH - lane_top(0) + 6, fill: OFF) if from > at
+          evening(svg, x(at)) if from - at > LONG_NIGHT_MIN && at > @zero
           at = to || from
+        end
+      end
+
+      # The end of a day's work: dragged, the day is longer.
+      def evening(svg, left)
+        top = lane_top(0) - 6
+        svg.group(class: "drag evening", data_drag: "f-wi_late", data_step: px_an_hour, data_along: "x") do
+          svg.note("the end of the day: drag it to work longer")
+          svg.rect(left - 4, top, 8, room_top + ROOM_HIGH - top, fill: "transparent")
+          svg.rect(left - 1.5, top, 3, 14, fill: Ramp::PRESS)
         end
       end
 
@@ -233,8 +255,13 @@ module Dakren
         level = ->(temp) { room_top + ROOM_HIGH - 6 - ((ROOM_HIGH - 12) * (temp - low) / (high - low)) }
         svg.text(LEFT - 10, room_top + 18, "room", text_anchor: "end", class: "t-label")
         svg.text(LEFT - 10, room_top + 33, @wording.span_of_degrees(points.map(&:last).minmax), text_anchor: "end", class: "t-small")
-        svg.shape(points.map { |minute, temp| [x(minute), level.call(temp)] }, closed: false, fill: "none", stroke: Ramp::INK,
-          stroke_width: 1.6)
+        line = points.map { |minute, temp| [x(minute), level.call(temp)] }
+        svg.group(class: "drag", data_drag: "f-wi_room", data_step: -(ROOM_HIGH - 12) / (high - low).to_f.clamp(1, 12), data_along: "y") do
+          svg.note("the room: drag it up or down to try a temperature")
+          svg.shape(line, closed: false, fill: "none", stroke: "transparent", stroke_width: 16)
+          svg.shape(line, closed: false, fill: "none", stroke: Ramp::INK, stroke_width: 1.6)
+          svg.tag(:circle, cx: line.first[0], cy: line.first[1], r: 5, fill: "white", stroke: Ramp::PRESS, stroke_width: 2.5)
+        end
       end
 
       def room_points

@@ -6,7 +6,7 @@ module Dakren
     # cup must reach, and below it its section: a void with its depth, coats drawn thicker by a factor that is stated.
     class PiecePlan
       WIDTH = 440
-      BOX = [336.0, 160.0].freeze
+      BOX = [336.0, 136.0].freeze
       LEFT = 14.0
       TOP = 14.0
       MOST_MARKS = 24

@@ -49,7 +49,7 @@ module Dakren
         # asks only the head is printed: it asks again when somebody opens it.
         def ticket_part(page, ticket)
           shut = shut?(ticket)
-          page.desk.kept([:ticket, ticket.id, ticket.open?, shut, page.record.id, wording.system]) do
+          page.desk.kept([:ticket, ticket.id, ticket.open?, shut, page.record.id, wording.system, said_now]) do
             part :"jobs/ticket", ticket: ticket, unprinted: shut
           end
         end
@@ -58,8 +58,14 @@ module Dakren
           live? && (@shut ||= request.get_header("HTTP_X_SHUT").to_s.split).include?("t-#{ticket.id}")
         end
 
+        # Fields that stand in a sentence of the page that asks; nil where a whole page is asked for.
+        # @return [Array<String>, nil]
+        def said_now
+          @said_now ||= request.get_header("HTTP_X_SAID").to_s.split if live? && request.get_header("HTTP_X_SAID")
+        end
+
         def place_part(page, place)
-          page.desk.kept([:place, place.id, place.state, page.record.id, wording.system]) { part :"jobs/place", place: place }
+          page.desk.kept([:place, place.id, place.state, page.record.id, wording.system, said_now]) { part :"jobs/place", place: place }
         end
 
         def job_row(record)
@@ -107,7 +113,7 @@ module Dakren
         end
 
         def asked_what_if
-          @asked_what_if ||= Document::WhatIf.new(typed, planning.tools.cups.map(&:name), bare: wording.bare_temperature)
+          @asked_what_if ||= Document::WhatIf.new(typed, bare: wording.bare_temperature)
         end
 
         # "I know" was said of what stood there, and of nothing else.
@@ -119,8 +125,8 @@ module Dakren
 
         # What somebody tries, unless it was just kept or dropped.
         def tried(desk)
-          asked = %w[keep-what-if drop-what-if].include?(word("act")) ? Document::WhatIf.new({}, []) : asked_what_if
-          WhatIfPage.new(desk, asked, planning.tools.cups.map(&:name), wording) { |document| desk_of(document) }
+          asked = %w[keep-what-if drop-what-if].include?(word("act")) ? Document::WhatIf.new({}) : asked_what_if
+          WhatIfPage.new(desk, asked, wording) { |document| desk_of(document) }
         end
 
         def offers_of(desk)
@@ -134,7 +140,7 @@ module Dakren
           desk = desk_of(record.document)
           moved = before && before != record.document ? Words::Moved.new(desk_of(before), desk, wording).words : []
           job = JobPage.new(record, desk, wording, planning, opened: @opened || [], moved: moved, both: @both || {},
-            what_if: tried(desk), offers: offers_of(desk), complaint: @complaint)
+            what_if: tried(desk), offers: offers_of(desk), complaint: @complaint, said: said_now)
           @keys = JobPage::KEYS
           @title = job.title
           erb :"jobs/job", layout: !live?, locals: { page: job }

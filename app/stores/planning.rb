@@ -15,6 +15,8 @@ module Dakren
       DESKS = Memo.new(70)
       FORECAST_S = 600
 
+      attr_reader :job_id
+
       # @param settings [Settings] @param job_id [Integer, nil] whose plan it is: its own times do not keep it from itself
       def initialize(settings = Settings.shop, job_id: nil)
         @settings = settings

@@ -87,6 +87,10 @@ const live = {
     const beside = again || fields.find((field) => after.includes(field.id)) || fields[fields.length - 1];
     beside?.focus();
   },
+  // Fields that stand in a sentence: while somebody types, none moves from one place to another.
+  said(root) {
+    return [...root.querySelectorAll(".sentence :is(input, select)")].map((field) => field.name).join(" ");
+  },
   // Is something open whose body the last answer left out?
   stale(root) {
     return root.querySelector("details[open] > [data-stale]");
@@ -96,7 +100,8 @@ const live = {
   // leave a field.
   async look(root, address, options = {}, { wanted = () => true, prepare = () => {}, ...how } = {}) {
     const shut = [...root.querySelectorAll("details.ticket:not([open])")].map((ticket) => ticket.id).join(" ");
-    const answer = await fetch(address, { ...options, headers: { "X-Live": "1", "X-Shut": shut }, redirect: options.method ? "error" : "follow" });
+    const headers = { "X-Live": "1", "X-Shut": shut, "X-Said": live.said(root) };
+    const answer = await fetch(address, { ...options, headers, redirect: options.method ? "error" : "follow" });
     const html = await answer.text();
     const fresh = live.parsed(html);
     if (!fresh || !wanted()) return { answer, html, stale: Boolean(fresh) };
@@ -559,6 +564,41 @@ document.addEventListener("alpine:init", () => {
     },
   }));
 });
+
+// The cure line is handled: a coat, the room's line or the end of a day dragged sets the field that stands for it, and the page answers.
+const cureLine = {
+  begin(event) {
+    const part = event.target.closest?.(".line-drawn .drag");
+    const field = part && document.getElementById(part.dataset.drag);
+    if (!field || event.button !== 0) return;
+    event.preventDefault();
+    const svg = part.ownerSVGElement;
+    const scale = svg.viewBox.baseVal.width / svg.getBoundingClientRect().width;
+    const along = part.dataset.along;
+    cureLine.drag = { part, field, along, from: along === "x" ? event.clientX : event.clientY, was: Number(field.value), scale, step: Number(part.dataset.step) };
+    document.body.classList.add("dragging");
+  },
+  move(event) {
+    const drag = cureLine.drag;
+    if (!drag) return;
+    const by = ((drag.along === "x" ? event.clientX : event.clientY) - drag.from) * drag.scale;
+    drag.part.setAttribute("transform", drag.along === "x" ? `translate(${by} 0)` : `translate(0 ${by})`);
+    const value = Math.min(Math.max(drag.was + Math.round(by / drag.step), Number(drag.field.min)), Number(drag.field.max));
+    if (Number(drag.field.value) === value) return;
+    drag.field.value = value;
+    drag.field.dispatchEvent(new Event("input", { bubbles: true }));
+  },
+  end() {
+    if (!cureLine.drag) return;
+    cureLine.drag.part.removeAttribute("transform");
+    cureLine.drag = null;
+    document.body.classList.remove("dragging");
+  },
+};
+document.addEventListener("pointerdown", cureLine.begin);
+document.addEventListener("pointermove", cureLine.move);
+document.addEventListener("pointerup", cureLine.end);
+document.addEventListener("pointercancel", cureLine.end);
 
 // The drawing table: points set by pointer or keys go to the server to be measured and put into the job.
 function drawingTable() {

@@ -225,6 +225,6 @@ class TypingTest < BrowserTest
     sent = evaluate_script("window.sent").map { |body| URI.decode_www_form(body).map(&:first) }
 
     assert_operator sent.size, :>=, 1
-    sent.each { |names| assert_empty names - %w[authenticity_token revision units_on_page deed_id name wi_room wi_start wi_people wi_cup] }
+    sent.each { |names| assert_empty names - %w[authenticity_token revision units_on_page deed_id name wi_room wi_start wi_late] }
   end
 end

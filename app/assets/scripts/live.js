@@ -87,6 +87,10 @@ const live = {
     const beside = again || fields.find((field) => after.includes(field.id)) || fields[fields.length - 1];
     beside?.focus();
   },
+  // Fields that stand in a sentence: while somebody types, none moves from one place to another.
+  said(root) {
+    return [...root.querySelectorAll(".sentence :is(input, select)")].map((field) => field.name).join(" ");
+  },
   // Is something open whose body the last answer left out?
   stale(root) {
     return root.querySelector("details[open] > [data-stale]");
@@ -96,7 +100,8 @@ const live = {
   // leave a field.
   async look(root, address, options = {}, { wanted = () => true, prepare = () => {}, ...how } = {}) {
     const shut = [...root.querySelectorAll("details.ticket:not([open])")].map((ticket) => ticket.id).join(" ");
-    const answer = await fetch(address, { ...options, headers: { "X-Live": "1", "X-Shut": shut }, redirect: options.method ? "error" : "follow" });
+    const headers = { "X-Live": "1", "X-Shut": shut, "X-Said": live.said(root) };
+    const answer = await fetch(address, { ...options, headers, redirect: options.method ? "error" : "follow" });
     const html = await answer.text();
     const fresh = live.parsed(html);
     if (!fresh || !wanted()) return { answer, html, stale: Boolean(fresh) };

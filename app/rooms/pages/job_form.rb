@@ -7,7 +7,9 @@ module Dakren
       MOST_ROWS = Document::JobDocument::MOST_ROWS
 
       # @param desk [Document::JobDesk] @param wording [Words::Wording]
-      def initialize(desk, wording)
+      # @param said [Array<String>, nil] fields that stand in a sentence of the page that asks
+      def initialize(desk, wording, said: nil)
+        @said = said
         @desk = desk
         @wording = wording
       end
@@ -19,6 +21,24 @@ module Dakren
         field = definition(key)
         Control.new(name: key, label: field.page_label(system), value: shown(key), problem: @desk.problem(key), complaint: field.label,
           note: understood(key) || @wording.local(hint || field.hint), placeholder: @wording.local(field.usual), **more)
+      end
+
+      # Does a field stand in a sentence? While somebody types, each stays where it is; else as the block says.
+      # @param control [Control]
+      def said?(control)
+        @said ? @said.include?(control.name) : yield
+      end
+
+      # The unit a bare figure has on this page.
+      # @return [Symbol, nil]
+      def bare(key)
+        field = definition(key)
+        field.kind == :figure ? field.bare(system) : nil
+      end
+
+      # What a field is called, without its unit.
+      def label(key)
+        definition(key).then { |field| field.short || field.label }
       end
 
       # A day and hour.

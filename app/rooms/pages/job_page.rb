@@ -10,6 +10,12 @@ module Dakren
         ["Ctrl Z, Ctrl Y outside a field", "undo, redo"]].freeze
       ROOM = %w[room night day tins].freeze
       AIR = %w[surface_c humidity moisture].freeze
+      # Said always; and the words around what is said.
+      SAID = %w[start room_mode room night day people hours days_off deadline].freeze
+      AROUND = { "start" => ["Starting", ""], "room_mode" => [", room", ""], "room" => ["", ""], "night" => ["", "to"], "day" => ["", ""],
+                 "tins" => [", resin at", ""], "people" => [",", "on the job"], "hours" => [", working", ""], "days_off" => [", off", ""],
+                 "mode" => [", planned", ""], "deadline" => ["by", ""], "goal" => [", for the", ""], "chain" => [", other jobs", ""],
+                 "turned" => [", turned over", ""] }.freeze
       WORDS_OF_OTHERS = 60
       SECONDS_A_MINUTE = 60
       # Nobody looks for less.
@@ -23,10 +29,12 @@ module Dakren
       # @param opened [Array<String>] ids of what was just added
       # @param moved [Array<String>] what the last change moved
       # @param both [Hash{String=>Object}] what two devices changed, and what the other one put there
+      # @param said [Array<String>, nil] fields that stand in a sentence already: nil for as they should
       # @param complaint [String, nil] why what was pressed was not done
       # @param what_if [WhatIfPage] @param offers [OffersPage]
       def initialize(record, desk, wording, planning, opened: [], moved: [], both: {}, what_if: nil, offers: nil,
-        complaint: nil)
+        complaint: nil, said: nil)
+        @said = said
         @record = record
         @desk = desk
         @wording = wording
@@ -38,7 +46,7 @@ module Dakren
         @offers = offers
         @complaint = complaint
         @shown = what_if&.shown || desk
-        @form = JobForm.new(desk, wording)
+        @form = JobForm.new(desk, wording, said: said)
       end
 
       def title
@@ -154,6 +162,21 @@ module Dakren
         [form.moment("start", css: "start"), form.choice("room_mode"), *fields(ROOM), *list, *fields(AIR)]
       end
 
+      # When it begins, how warm it is, who is there and when: to be changed where it is read.
+      # @return [Sentence]
+      def whereabouts
+        @whereabouts ||= (room_fields + plan_fields).select { |one| said?(one) }.each_with_object(Sentence.new(form)) do |control, made|
+          before, after = AROUND.fetch(control.name) { [", #{form.label(control.name).downcase}", ""] }
+          made.add(control, before: before, after: after)
+        end
+      end
+
+      # What else may be said of that.
+      # @return [Array<Control>]
+      def more_whereabouts
+        (room_fields + plan_fields).reject { |control| said?(control) }
+      end
+
       # Is the room told by a list, that may come from a file?
       def listed?
         desk.asked(["csv"]).any?
@@ -194,6 +217,17 @@ module Dakren
 
       private
 
+      def said?(control)
+        return false if control.lines
+        return true if SAID.include?(control.name)
+
+        form.said?(control) { control.problem || told?(control) }
+      end
+
+      def told?(control)
+        control.choices ? control.value.to_s != control.choices.first.first.to_s : !control.value.to_s.empty?
+      end
+
       # How much better a plan could be, where that is not known to be nothing.
       def looked
         gain = shown.schedule.gain_min
@@ -220,10 +254,10 @@ module Dakren
         coat = shown.coats.first
         figures = Plan::CoatFigures.new(coat.plan)
         clock = { as: :clock, start: shown.time_at(coat.from_min) }
-        [Answer.new(label: "mix in all", figure: figures.total_g), Answer.new(label: "cups", figure: figures.cups),
-          Answer.new(label: "usable in the cup", figure: figures.usable, as: :span),
-          Answer.new(label: "as a film once poured", figure: figures.working, as: :span),
-          Answer.new(label: "tacky, recoat opens", figure: figures.stage(:recoat_opens), **clock),
+        [Answer.new(label: "mix in all", figure: figures.total_g), Answer.new(label: "batches", figure: figures.cups),
+          Answer.new(label: "in the cup", figure: figures.usable, as: :span),
+          Answer.new(label: "once spread", figure: figures.working, as: :span),
+          Answer.new(label: "ready to recoat", figure: figures.stage(:recoat_opens), **clock),
           Answer.new(label: "recoat closes", figure: figures.stage(:recoat_closes), **clock),
           Answer.new(label: "hard", figure: figures.hard, **clock),
           Answer.new(label: "full cure", figure: figures.stage(:full), css: "last", **clock)]
@@ -233,14 +267,25 @@ module Dakren
         coats = shown.coats
         last = coats.last
         ends = Plan::CoatFigures.new(last.plan)
-        tight = coats.min_by { |coat| coat.plan.usable.early || Cure::HORIZON_MIN }
         clock = { as: :clock, start: shown.time_at(last.from_min) }
-        [Answer.new(label: "mix in all", figure: in_all(coats.map(&:plan))),
-          Answer.new(label: "#{coats.size} coats, cups", text: coats.sum { |coat| coat.plan.batches.size }.to_s),
-          Answer.new(label: "shortest in the cup", figure: Plan::CoatFigures.new(tight.plan).usable, as: :span),
-          Answer.new(label: "last cup on", text: @wording.clock(shown.time_at(last.done_min))),
-          Answer.new(label: "last coat hard", figure: ends.hard, **clock),
-          Answer.new(label: "full cure", figure: ends.stage(:full), css: "last", **clock)]
+        [Answer.new(label: "mix in all", figure: in_all(coats.map(&:plan))), *parts_in_all,
+          Answer.new(label: "batches", text: coats.sum { |coat| coat.plan.batches.size }.to_s),
+          Answer.new(label: "last batch on", text: @wording.clock(shown.time_at(last.done_min))),
+          Answer.new(label: "last coat hard", figure: ends.hard, css: "last", **clock)]
+      end
+
+      # A and B of the whole job, where it is all of one resin system.
+      # @return [Array<Answer>]
+      def parts_in_all
+        plans = shown.coats.map(&:plan)
+        return [] if plans.map { |plan| plan.sheet.name }.uniq.size > 1
+
+        %i[resin hardener].filter_map do |part|
+          grams = plans.map { |plan| plan.total.public_send(:"#{part}_g") }
+          next if grams.any?(&:nil?)
+
+          Answer.new(label: "#{part} in all", text: @wording.show(Quantity.new(value: grams.sum, unit: :g)))
+        end
       end
 
       # Everything mixed for all coats.

@@ -43,6 +43,16 @@ module Dakren
         plan.batches.size == 1 ? "in the cup" : "in each of #{plan.batches.size} cups"
       end
 
+      # How long it lasts: figures in words.
+      # @return [Array<Array(String, String)>]
+      def times
+        needed = plan.portions.first.needed_min
+        found = [[@wording.span(plan.usable.early, plan.usable.late), "in the cup, #{@wording.minutes(needed)} to mix and use it up"]]
+        film = plan.working
+        found << [@wording.span(film.early, film.late), "once spread"] unless plan.pour? || film.early.nil?
+        found
+      end
+
       # A and B: letter, name, what is in each cup and in all.
       # @return [Array<Array(String, String, String, Array<Answer>, Array<Answer>)>]
       def parts

@@ -103,13 +103,7 @@ module Dakren
       end
 
       def longer
-        LONGER_H.map { |hours| ["longer-#{hours}", "work #{hours} h longer in the evening", document_with(hours: later_end(hours))] }
-      end
-
-      def later_end(hours)
-        bands = @desk.hours.bands.map(&:dup)
-        bands[-1] = [bands[-1][0], [bands[-1][1] + (hours * 60), 1440].min]
-        bands.map { |from, to| format("%02d:%02d-%02d:%02d", *from.divmod(60), *to.divmod(60)) }.join(", ")
+        LONGER_H.map { |hours| ["longer-#{hours}", "work #{hours} h longer in the evening", document_with(hours: Document::Crew.later_end(@desk.hours.bands, hours * 60))] }
       end
 
       # Begin in the morning of the same day, or the next; not where something has begun already.

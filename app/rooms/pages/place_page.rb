@@ -7,6 +7,7 @@ module Dakren
       # What is asked beside the name, in the first line; the rest of a void is told with its soundings.
       FIRST = %w[texture depth].freeze
       OF_GROUND = %w[ground wall_mm wall_w wall_c channel].freeze
+      SIDES = %w[length width].freeze
       OF_SOUNDINGS = %w[piece edge mean].freeze
 
       attr_reader :letter, :place
@@ -32,6 +33,11 @@ module Dakren
 
       def open?
         @open
+      end
+
+      # "surface", "void", "joint"
+      def sort_word
+        Work::Kinds::PLACES.fetch(place.sort)
       end
 
       # What of it is open.
@@ -86,6 +92,25 @@ module Dakren
         hint = soundings.any? ? "the soundings count" : nil
         asked = place.asked(FIRST).map { |name| @form.control("#{id}-#{name}", **(name == "depth" && hint ? { hint: hint } : {})) }
         [@form.choice("#{id}-form"), @form.field("#{id}-name", placeholder: place.declared.label), *asked]
+      end
+
+      # What is told of it, to be changed where it is read.
+      # @return [Sentence]
+      def sentence
+        @sentence ||= said.each_with_object(Sentence.new(@form)) do |(control, before, after), made|
+          made.add(control, before: before, after: after)
+        end
+      end
+
+      # What else may be said of it.
+      # @return [Array<Control>]
+      def rest
+        (head + face + of_ground + (void? ? between_soundings : [])).reject { |control| sentence.names.include?(control.name) }
+      end
+
+      # Is something of that told, or wrong?
+      def more_open?
+        ground_open? || face_open?
       end
 
       # @return [Array<Control>] the measures of a body
@@ -172,6 +197,49 @@ module Dakren
       end
 
       private
+
+      # Controls with the words around them: what it is, its name, its measures, and whatever stands otherwise than usual.
+      def said
+        form, name, *others = head
+        found = [[form, "", ""], [name, "called", ""]]
+        found += around(measured)
+        found + (others + face + of_ground + (void? ? between_soundings : [])).select { |control| told?(control) }
+          .map { |control| [control, ", #{@form.label(control.name).downcase}", ""] }
+      end
+
+      # Measures of a body, or of the only shape; several shapes have lines of their own.
+      def measured
+        return measures unless plan?
+
+        shapes.one? ? shapes.first.measures : []
+      end
+
+      # "rectangle 2400 mm by 900 mm"
+      def around(controls)
+        sides = 0
+        controls.map do |control|
+          next [control, ":", ""] if control.choices
+
+          sides += 1
+          name = control.name[/\w+\z/]
+          next [control, sides > 1 ? "by" : "", ""] if plan? && SIDES.include?(name)
+
+          [control, ", #{@form.label(control.name).downcase}", ""]
+        end
+      end
+
+      def told?(control)
+        return true if control.name.end_with?("-depth")
+
+        @form.said?(control) { control.problem || otherwise?(control) }
+      end
+
+      # Does it stand otherwise than usual?
+      def otherwise?(control)
+        return !control.value.to_s.empty? unless control.choices
+
+        control.value.to_s != control.choices.first.first.to_s
+      end
 
       def soundings
         @desk.document["#{id}-soundings"].to_a

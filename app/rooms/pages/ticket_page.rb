@@ -9,6 +9,8 @@ module Dakren
       # What is asked while it happens, beside the inputs of the work.
       NOTED = %i[distance front].freeze
 
+      include TicketSteps
+
       attr_reader :ticket, :number
 
       def_delegators :ticket, :pass, :coats, :refusals, :held_back
@@ -79,6 +81,29 @@ module Dakren
         !planned? && (refusals.any? || !held_back.nil?)
       end
 
+      # What is told of it, to be changed where it is read; and what else may be said.
+      # @return [TicketSentence]
+      def told
+        @told ||= TicketSentence.new(self, fields + order_fields.flatten, @form)
+      end
+
+      # How it stands: done, under way, or still to come.
+      # @return [Symbol] :done, :going, :ahead
+      def stands
+        begun = pass.real.values.select { |marks| marks.key?(:began) }
+        return :ahead if begun.empty?
+
+        coats.any? && coats.all? { |coat| pass.real.dig([coat.number, coat.section], :finished) } ? :done : :going
+      end
+
+      # The next cup that is to be mixed: words and address.
+      # @return [Array(String, String), nil]
+      def next_cup
+        coat = coats.find { |one| pass.real.dig([one.number, one.section], :finished).nil? } or return
+        ["/bench/planned?job=#{@planning.job_id}&pass=#{id}&coat=#{coat.number}&section=#{coat.section}&cup=1",
+          "#{id}-#{coat.number}-#{coat.section}-1"]
+      end
+
       # @return [Array<Control>] its work and resin, what it is measured with, and what the work asks
       def fields
         tools = @planning.tools
@@ -117,10 +142,6 @@ module Dakren
         ids.size > 1 ? ids.map { |place| [place, @desk.places[place].name, pass.covered_ids.include?(place)] } : []
       end
 
-      def order_title
-        [Plan::SCHOOLS.fetch(pass.school), *steps.map { |name| step(name).label }].join(", ")
-      end
-
       def order_open?
         %w[school sections most service hands after].any? { |name| @desk.problem("#{key}#{name}") }
       end
@@ -135,55 +156,6 @@ module Dakren
           (@form.choice("#{key}wet_out", **wide) if cloths)].compact
       end
 
-      # What else may have to come first: id, words, and whether it does.
-      # @return [Array<Array(String, String, Boolean)>]
-      def gates
-        chosen = pass.gates.map(&:first)
-        @desk.passes.reject { |other| other.id == id }
-          .map { |other| [other.id, "#{@desk.passes.index(other) + 1}. #{other.name}", chosen.include?(other.id)] }
-      end
-
-      # @return [Control] how far that must be
-      def gate_until
-        @form.choice("#{key}after_until")
-      end
-
-      def gate_problem
-        @desk.problem("#{key}after")
-      end
-
-      # Every step there is, and whether it belongs to this pass.
-      # @return [Array<Array(Plan::WorkSteps::Step, Boolean)>]
-      def all_steps
-        Plan::WorkSteps::ALL.each_value.map { |one| [one, steps.include?(one.name)] }
-      end
-
-      # The builder's own steps, before, after each coat, once it is hard.
-      # @return [Array<Rows>]
-      def own_steps
-        Document::OwnSteps::LISTS.keys.map { |list| @form.rows("#{key}#{list}") }
-      end
-
-      def own_open?
-        Document::OwnSteps::LISTS.keys.any? { |list| @form.open?("#{key}#{list}") }
-      end
-
-      # Steps used on other jobs that are not among these yet: act and words.
-      # @return [Array<Array(String, String)>]
-      def remembered
-        Document::OwnSteps::LISTS.flat_map do |name, list|
-          mine = (@desk.document["#{key}#{name}"] || []).map { |row| Document::AsTyped.kept(row[0]).typed.strip }
-          @planning.own_steps(name).reject { |step| mine.include?(step.label) }
-            .map { |step| ["own:#{id}:#{step.id}", "#{step.label}, #{list.label}"] }
-        end
-      end
-
-      # "Your own steps, 2"
-      def own_title
-        count = Document::OwnSteps::LISTS.keys.sum { |list| @form.count("#{key}#{list}") }
-        count.zero? ? "Your own steps" : "Your own steps, #{count}"
-      end
-
       # Is another coat to go onto this one, and no data sheet says when it may?
       def recoat_untold?
         planned? && coats.size > 1 && %i[either tack].include?(pass.school) && ([:recoat_opens] + Sheet::READY).none? do |stage|
@@ -195,12 +167,6 @@ module Dakren
       # @return [Control]
       def note
         @form.field("#{key}note", css: "wide", placeholder: "e.g. edge left bare: glued tomorrow")
-      end
-
-      # @return [Array<Control>] minutes of the steps that are chosen
-      def step_minutes
-        area = planned? ? plan.order.need.area_mm2 / 1e6 : 0
-        steps.map { |name| @form.field("#{key}m_#{name}", placeholder: Plan::WorkSteps.minutes(name, area).round.to_s) }
       end
 
       # What it bears in service, where that was asked: whether it is enough, and the sentences.
@@ -261,10 +227,6 @@ module Dakren
         pass.skipped? ? "skipped" : "waits"
       end
 
-      def step(name)
-        Plan::WorkSteps::ALL.fetch(name)
-      end
-
       def show(value, unit)
         @wording.show(Quantity.new(value: value, unit: unit))
       end
@@ -309,7 +271,8 @@ module Dakren
       def film(key_of_film)
         default = kind.default(:film)
         unit = @form.choice("#{key}film_unit")
-        @form.field(key_of_film, css: "film", placeholder: default && "#{Check.plain(default.film_mm.to_f)} mm", complaint: "The coat",
+        usual = default && "#{Check.plain(default.film_mm.to_f)}#{" mm" unless unit.value == "mm"}"
+        @form.field(key_of_film, css: "film", placeholder: usual, complaint: "The coat",
           beside: unit.with(more: { "aria-label" => unit.label }))
       end
 

@@ -2,19 +2,18 @@
 
 module Dakren
   module Rooms
-    # "What if": sliders that try a job otherwise, and what would move.
+    # What is tried by dragging on the cure line: a coat to begin later, the room's line, the end of the day; and what would move.
     class WhatIfPage
-      # Name, words, from, to and step of each slider.
-      SLIDERS = { "wi_room" => ["the room were warmer by", -8, 8], "wi_start" => ["it began later by", -12, 24],
-                  "wi_people" => ["the crew had more by", 0, 4] }.freeze
-      Slider = Value.define(:name, :words, :from, :to, :value, :unit)
+      # Words of each handle, for whoever has no pointer.
+      HANDLES = { "wi_room" => "try the room warmer by", "wi_start" => "try to begin later by",
+                  "wi_late" => "try to work longer by" }.freeze
+      Handle = Value.define(:name, :words, :range, :value, :unit)
 
-      # @param desk [Document::JobDesk] as it is kept @param asked [Document::WhatIf] @param cups [Array<String>] names
+      # @param desk [Document::JobDesk] as it is kept @param asked [Document::WhatIf]
       # @yieldparam document [Hash] @yieldreturn [Document::JobDesk]
-      def initialize(desk, asked, cups, wording)
+      def initialize(desk, asked, wording)
         @desk = desk
         @told = asked.to_h
-        @cups = cups
         @wording = wording
         return unless asked.on?
 
@@ -36,16 +35,20 @@ module Dakren
         @moved.any? ? @moved.join(" · ") : "nothing moves"
       end
 
-      def sliders
-        units = { "wi_room" => "°#{@wording.bare_temperature}", "wi_start" => "h", "wi_people" => "" }
-        SLIDERS.reject { |name, _| name == "wi_room" && !@desk.room_by_figures? }
-          .map { |name, (says, from, to)| Slider.new(name: name, words: says, from: from, to: to, value: @told[name], unit: units[name]) }
+      def handles
+        units = { "wi_room" => "°#{@wording.bare_temperature}" }
+        HANDLES.reject { |name, _| (name == "wi_room" && !@desk.room_by_figures?) || (name == "wi_late" && @desk.hours.always?) }
+          .map do |name, words|
+            Handle.new(name: name, words: words, range: Document::WhatIf::RANGES.fetch(name), value: @told[name],
+              unit: units.fetch(name, "h"))
+          end
       end
 
-      # @return [Control]
-      def cup
-        Control.new(name: "wi_cup", label: "the cup were", value: @told["wi_cup"].to_s,
-          choices: [["", "as planned"], *@cups.map { |name| [name, @wording.vessel(name)] }])
+      # What is tried, in words.
+      def tried_words
+        handles.reject { |handle| handle.value.zero? }
+          .map { |handle| format("%s %+d %s", handle.words.delete_prefix("try ").delete_suffix(" by"), handle.value, handle.unit) }
+          .join(", ")
       end
     end
   end

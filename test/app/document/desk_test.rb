@@ -119,20 +119,21 @@ class JobDeskTest < AppTest
 
   def test_what_if_changes_only_what_was_asked
     job = desk("people" => "2")
-    tried = Document::WhatIf.new({ "wi_room" => "3", "wi_start" => "-2", "wi_people" => "1", "wi_cup" => "400 ml cup" }, ["400 ml cup"])
+    tried = Document::WhatIf.new({ "wi_room" => "3", "wi_start" => "-2", "wi_late" => "1" })
     changed = tried.document(job.document, job)
 
     assert_equal({ "typed" => "23", "bare" => "C" }, changed["room"])
     assert_equal "2026-11-24T07:00", changed["start"]
-    assert_equal "3", changed["people"]["typed"]
-    assert_equal "400 ml cup", changed["c1-cup"]
-    assert_equal job.document, Document::WhatIf.new({}, []).document(job.document, job)
-    refute_predicate Document::WhatIf.new({ "wi_room" => "99x", "wi_cup" => "barrel" }, ["400 ml cup"]), :on?
+    ends = job.hours.bands.last[1]
+
+    assert_match(/-#{format("%02d:%02d", *[ends + 60, 1440].min.divmod(60))}\z/, changed["hours"])
+    assert_equal job.document, Document::WhatIf.new({}).document(job.document, job)
+    refute_predicate Document::WhatIf.new({ "wi_room" => "99x", "wi_late" => "long" }), :on?
   end
 
   def test_what_if_shifts_a_wave_and_a_temperature_in_fahrenheit
     wave = desk("room_mode" => "wave", "night" => "15", "day" => "70 F")
-    changed = Document::WhatIf.new({ "wi_room" => "2" }, []).document(wave.document, wave)
+    changed = Document::WhatIf.new({ "wi_room" => "2" }).document(wave.document, wave)
 
     assert_equal %w[17 23.11], [changed["night"]["typed"], changed["day"]["typed"]]
   end

@@ -138,11 +138,12 @@ class PlanTest < AppTest
     press path, "drop-what-if", wi_room: "4"
 
     assert_equal "20", document(path)["room"]["typed"]
-    press path, "keep-what-if", wi_room: "4", wi_people: "1"
+    press path, "keep-what-if", wi_room: "4", wi_late: "2"
 
-    assert_equal %w[24 2], [document(path)["room"]["typed"], document(path)["people"]["typed"]]
+    assert_equal "24", document(path)["room"]["typed"]
+    assert_match(/-19:00\z/, document(path)["hours"])
     NOISE.each do |noise|
-      press path, "keep-what-if", wi_room: noise, wi_start: noise, wi_cup: noise
+      press path, "keep-what-if", wi_room: noise, wi_start: noise, wi_late: noise
 
       assert_equal 200, last_response.status
     end

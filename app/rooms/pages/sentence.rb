@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # A sentence some of whose words can be changed where they stand.
+    #
+    #   Sentence.new(form).add("c1-film", after: "of").add("c1-sheet").parts
+    class Sentence
+      # control: what is changed; before, after: the words around it; unit: behind a bare figure.
+      Phrase = Value.define(:control, before: "", after: "", unit: "")
+      # Units as people read them.
+      UNITS = { "g/m2" => "g/m²", "oz/yd2" => "oz/yd²", "C" => "°C", "F" => "°F", "m2" => "m²", "ft2" => "ft²", "m2/h" => "m²/h",
+                "ft2/h" => "ft²/h" }.freeze
+
+      attr_reader :parts
+
+      # @param form [JobForm]
+      def initialize(form)
+        @form = form
+        @parts = []
+      end
+
+      # @param control [Control] @param key [String] of its field
+      # @return [Sentence] self
+      def add(control, before: "", after: "", key: control.name)
+        @parts << Phrase.new(control: control, before: before, after: after, unit: unit(control, key))
+        self
+      end
+
+      # @return [Array<Control>] those that complain
+      def wrong
+        @parts.map(&:control).select(&:problem)
+      end
+
+      # What figures were understood as, where they were typed in other units.
+      # @return [Array<String>]
+      def notes
+        @parts.map(&:control).filter_map { |control| "#{control.value} #{control.note}" if control.note.to_s.start_with?("=") }
+      end
+
+      def names
+        @parts.map { |part| part.control.name }
+      end
+
+      private
+
+      def unit(control, key)
+        return "" if control.choices || control.beside || control.type != "text"
+
+        shown = control.value.empty? ? control.placeholder.to_s : control.value
+        return "" unless shown.match?(%r{\A[\s\d.,/+-]+\z})
+
+        bare = @form.bare(key).to_s
+        UNITS.fetch(bare, bare)
+      end
+    end
+  end
+end

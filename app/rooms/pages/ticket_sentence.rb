@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # What is told of a task, as a sentence: what every such task needs, and what stands otherwise than usual. The rest waits below.
+    class TicketSentence
+      # Said always, in this order; then what is told, then what may be said.
+      FIRST = %w[coats lifts film glue section across wide deep radius corner ratio sheet blend_with blend_share method cup spread school]
+        .freeze
+      ALWAYS = %w[sheet method cup blend_share].freeze
+      # Words before and after; whatever is not named here is said with its label.
+      AROUND = {
+        "coats" => ["", "coats of"], "lifts" => ["in", "lifts:"], "film" => ["", "of"], "sheet" => ["", ""],
+        "blend_with" => ["blended with", ""], "blend_share" => [":", "of it"], "method" => [", measured by", ""], "cup" => ["in a", ""],
+        "spread" => [", spread with a", ""],
+        "school" => [",", ""], "surface" => [", on", ""], "service" => [", up to", "in service"], "hands" => [", by", "people"],
+        "most" => [", at most", "a cup"], "sections" => [", in", "sections"], "section_by" => [",", ""],
+        "cure_c" => [", cured warm at", ""],
+        "cure_time" => ["for", ""], "cure_ramp" => [", brought up by", "°C an hour"], "radius" => %w[radius of],
+        "glue" => ["", "glue line of"], "corner" => ["in a corner of", "°:"]
+      }.freeze
+
+      # @param ticket [TicketPage] @param controls [Array<Control>] everything that is asked of it
+      def initialize(ticket, controls, form)
+        @ticket = ticket
+        @controls = controls
+        @form = form
+      end
+
+      # @return [Sentence]
+      def sentence
+        @sentence ||= said.each_with_object(Sentence.new(@form)) do |control, sentence|
+          before, after = AROUND.fetch(short(control)) { [", #{@form.label(control.name).downcase}", ""] }
+          sentence.add(control, before: before, after: after)
+        end
+      end
+
+      # What stands at its usual value, and can be said.
+      # @return [Array<Control>]
+      def rest
+        @controls - said
+      end
+
+      private
+
+      def said
+        @said ||= @controls.select { |control| say?(control) }.sort_by { |control| FIRST.index(short(control)) || FIRST.size }
+      end
+
+      def short(control)
+        control.name.delete_prefix(@ticket.key)
+      end
+
+      def say?(control)
+        name = short(control)
+        return true if ALWAYS.include?(name) || (name == "film" && @ticket.kind.inputs.include?(:film))
+        return false if name == "kind"
+        return true if @ticket.kind.inputs.include?(name.to_sym) && @ticket.kind.needed?(name.to_sym)
+
+        @form.said?(control) { control.problem || told?(control, name) }
+      end
+
+      def told?(control, name)
+        control.choices ? !usual?(control, name) : !control.value.to_s.empty?
+      end
+
+      def usual?(control, name)
+        return control.value.to_s.empty? if name == "blend_with"
+
+        usual = @ticket.kind.usual_choice(name) || (control.choices.is_a?(Hash) ? "" : control.choices.first.first)
+        return control.value == "none" if name == "spread"
+
+        control.value.to_s == usual.to_s
+      end
+    end
+  end
+end

@@ -1,0 +1,63 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # What a task waits for, and what is done beside its coats, as its page shows it. Part of TicketPage.
+    module TicketSteps
+      # What else may have to come first: id, words, and whether it does.
+      # @return [Array<Array(String, String, Boolean)>]
+      def gates
+        chosen = pass.gates.map(&:first)
+        @desk.passes.reject { |other| other.id == id }
+          .map { |other| [other.id, "#{@desk.passes.index(other) + 1}. #{other.name}", chosen.include?(other.id)] }
+      end
+
+      # @return [Control] how far that must be
+      def gate_until
+        @form.choice("#{key}after_until")
+      end
+
+      def gate_problem
+        @desk.problem("#{key}after")
+      end
+
+      # Every step there is, and whether it belongs to this pass.
+      # @return [Array<Array(Plan::WorkSteps::Step, Boolean)>]
+      def all_steps
+        Plan::WorkSteps::ALL.each_value.map { |one| [one, steps.include?(one.name)] }
+      end
+
+      # The builder's own steps, before, after each coat, once it is hard.
+      # @return [Array<Rows>]
+      def own_steps
+        Document::OwnSteps::LISTS.keys.map { |list| @form.rows("#{key}#{list}") }
+      end
+
+      def own_open?
+        Document::OwnSteps::LISTS.keys.any? { |list| @form.open?("#{key}#{list}") }
+      end
+
+      # Steps used on other jobs that are not among these yet: act and words.
+      # @return [Array<Array(String, String)>]
+      def remembered
+        Document::OwnSteps::LISTS.flat_map do |name, list|
+          mine = (@desk.document["#{key}#{name}"] || []).map { |row| Document::AsTyped.kept(row[0]).typed.strip }
+          @planning.own_steps(name).reject { |step| mine.include?(step.label) }
+            .map { |step| ["own:#{id}:#{step.id}", "#{step.label}, #{list.label}"] }
+        end
+      end
+
+      # "Your own steps, 2"
+      def own_title
+        count = Document::OwnSteps::LISTS.keys.sum { |list| @form.count("#{key}#{list}") }
+        count.zero? ? "Your own steps" : "Your own steps, #{count}"
+      end
+
+      # @return [Array<Control>] minutes of the steps that are chosen
+      def step_minutes
+        area = planned? ? plan.order.need.area_mm2 / 1e6 : 0
+        steps.map { |name| @form.field("#{key}m_#{name}", placeholder: Plan::WorkSteps.minutes(name, area).round.to_s) }
+      end
+    end
+  end
+end
