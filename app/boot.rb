@@ -24,15 +24,17 @@ end
   document/job_document document/job_deed document/reader
   document/place_desk document/crew document/crew_rows document/job_hours document/tool_shelf document/one_off
   document/pass_desk document/job_desk
-  document/what_if document/drawn document/sheet_numbers document/sheet_form document/settings_form document/tool_form document/bench_deed
-  drawings/svg drawings/ramp drawings/piece_plan drawings/cut_drawing drawings/table_drawing drawings/thumb drawings/cup_row
+  document/new_system document/what_if document/drawn document/sheet_numbers document/sheet_form document/settings_form document/tool_form
+  document/bench_deed
+  drawings/svg drawings/ramp drawings/piece_plan drawings/cut_drawing drawings/table_drawing drawings/thumb drawings/kind_sign
+   drawings/cup_row
   drawings/bench_cup drawings/bar drawings/paste_blocks drawings/time_axis drawings/cure_line
   drawings/stage_bar drawings/chart drawings/blend_curve drawings/sheet_charts
   stores/database stores/data_folder stores/deed
   stores/settings stores/sheet stores/job stores/batch stores/tool stores/picture stores/own_figure stores/own_step
   stores/works stores/further stores/now stores/shelf stores/walks stores/summary stores/planning stores/renewer stores/job_list
   rooms/pages/control rooms/pages/answer rooms/pages/job_form rooms/pages/sentence rooms/pages/ticket_sentence
-  rooms/pages/ticket_steps
+  rooms/pages/ticket_steps rooms/pages/beginning
   rooms/pages/place_page rooms/pages/measuring_page rooms/pages/pack_words rooms/pages/mix_page
   rooms/pages/ticket_page
   rooms/pages/day_page rooms/pages/what_if_page rooms/pages/offers rooms/pages/job_page rooms/pages/job_row rooms/pages/table_page

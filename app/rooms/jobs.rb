@@ -20,11 +20,18 @@ module Dakren
         redirect "/jobs/#{id}", 303
       end
 
+      get "/jobs/new" do
+        @title = "What are you doing?"
+        erb :"jobs/begin"
+      end
+
       post "/jobs" do
         once do
+          begun = Beginning.document(blank_document, word("kind"), Stores::Planning.new(settings_row).named_sheets)
           Stores::Database.writing do
             untouched = Stores::Job.where(name: "", revision: 1).order(:id).last
-            record = untouched || Stores::Job.new.tap { |job| job.write(blank_document) }
+            untouched = nil if untouched && untouched.document["c1-kind"] != begun["c1-kind"]
+            record = untouched || Stores::Job.new.tap { |job| job.write(begun) }
             "/jobs/#{record.id}"
           end
         end
@@ -97,11 +104,22 @@ module Dakren
           act = act_once
           return offered(document, act.delete_prefix("offer:")) if act.start_with?("offer:")
           return asked_what_if.document(document, desk_of(document)) if act == "keep-what-if"
+          return shelved(document, act.delete_prefix("shelf:")) if act.start_with?("shelf:")
 
           deed = Document::JobDeed.new(document, packs: ->(sheet) { Stores::Shelf.finder.call(sheet)&.limits&.pack_ml },
             now: Document::Zones.of(document["zone"]).at(Stores::Now.now),
             own: ->(number) { Stores::OwnStep.find_by(id: number)&.then { |step| [step.list, step.row] } })
           deed.done(act).tap { @complaint = deed.complaint }
+        end
+
+        # A resin system put onto the shelf from its ratio and pot life, and this task mixed from it.
+        def shelved(document, id)
+          return document unless Document::JobDocument.ids(document, "passes").include?(id)
+
+          kind = Work::Kinds::ALL.fetch(document["#{id}-kind"].to_s.to_sym, Work::Kinds::ALL.fetch(:coat))
+          told = Document::NewSystem.new(typed, id, page_system, kind.purposes)
+          @complaint = told.complaint or return document.merge("#{id}-sheet" => Stores::Sheet.create!(told.columns).id.to_s)
+          document
         end
 
         # The document with an offer taken; as it is where the offer is none of this plan's.

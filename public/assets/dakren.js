@@ -1,7 +1,7 @@
 // What every live page shares: the server's answer is merged into the page that is looked at. A field somebody types
 // in stays the very same field, and no field ever holds anything but what was typed or what the shop has kept.
 // Fields that belong to the page, not to what is kept.
-const ALWAYS_SENT = /^(?:authenticity_token|revision|units_on_page|deed_id|drawn.*|wi_.*)$/;
+const ALWAYS_SENT = /^(?:authenticity_token|revision|units_on_page|deed_id|drawn.*|wi_.*|new_.*)$/;
 const live = {
   fields(root) {
     return [...root.querySelectorAll("input:not([type=hidden]), select, textarea")];

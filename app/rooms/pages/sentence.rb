@@ -6,8 +6,9 @@ module Dakren
     #
     #   Sentence.new(form).add("c1-film", after: "of").add("c1-sheet").parts
     class Sentence
-      # control: what is changed; before, after: the words around it; unit: behind a bare figure.
-      Phrase = Value.define(:control, before: "", after: "", unit: "")
+      # control: what is changed; before, after: the words around it; unit: behind a bare figure;
+      # wanted: is nothing told yet, and nothing usual?
+      Phrase = Value.define(:control, before: "", after: "", unit: "", wanted: false)
       # Units as people read them.
       UNITS = { "g/m2" => "g/m²", "oz/yd2" => "oz/yd²", "C" => "°C", "F" => "°F", "m2" => "m²", "ft2" => "ft²", "m2/h" => "m²/h",
                 "ft2/h" => "ft²/h" }.freeze
@@ -23,7 +24,9 @@ module Dakren
       # @param control [Control] @param key [String] of its field
       # @return [Sentence] self
       def add(control, before: "", after: "", key: control.name)
-        @parts << Phrase.new(control: control, before: before, after: after, unit: unit(control, key))
+        wanted = control.choices.nil? && control.value.to_s.empty? && control.placeholder.to_s.empty?
+        shown = wanted ? control.with(placeholder: @form.label(key).downcase) : control
+        @parts << Phrase.new(control: shown, before: before, after: after, unit: wanted ? "" : unit(control, key), wanted: wanted)
         self
       end
 

@@ -87,6 +87,11 @@ module Dakren
         @told ||= TicketSentence.new(self, fields + order_fields.flatten, @form)
       end
 
+      # Is none chosen to mix it from?
+      def no_sheet?
+        @desk.document["#{key}sheet"].to_s.empty?
+      end
+
       # How it stands: done, under way, or still to come.
       # @return [Symbol] :done, :going, :ahead
       def stands
