@@ -90,7 +90,8 @@ class BrowserTest < CoreTest
 
   def new_job
     visit "/"
-    click_button "Plan a new job"
+    click_link "Plan a new job"
+    click_button "Coat"
 
     assert_field "Name of the job"
   end
@@ -106,6 +107,11 @@ class BrowserTest < CoreTest
 
     assert_selector "h2", text: "Cure line"
     settled
+  end
+
+  # Opens everything that waits behind a "+ more".
+  def open_more
+    page.execute_script("document.querySelectorAll('.ticket[open] details.more, .left-column details.more:not(.adder)').forEach((d) => d.open = true)")
   end
 
   # All that was typed has reached the shop.

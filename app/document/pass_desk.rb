@@ -32,7 +32,15 @@ module Dakren
         return chosen unless chosen.empty?
 
         own = @places.select { |_, place| place.sort == kind.on }.keys
-        own.empty? ? fitting_ids : own
+        own = fitting_ids if own.empty?
+        # Nobody coats a piece on both faces at once: those that face the way the first does.
+        own.select { |one| own.first == one || @places.fetch(one).face == @places.fetch(own.first).face || !turned?(own.first, one) }
+      end
+
+      # Are two places the two faces of one part?
+      def turned?(one, other)
+        (part, side), (its, its_side) = [one, other].map { |id| @places.fetch(id).face }
+        part == its && [side, its_side].sort == %i[top under]
       end
 
       # Ids of the places this work can be done on.

@@ -1,7 +1,7 @@
 // What every live page shares: the server's answer is merged into the page that is looked at. A field somebody types
 // in stays the very same field, and no field ever holds anything but what was typed or what the shop has kept.
 // Fields that belong to the page, not to what is kept.
-const ALWAYS_SENT = /^(?:authenticity_token|revision|units_on_page|deed_id|drawn.*|wi_.*|new_.*)$/;
+const ALWAYS_SENT = /^(?:authenticity_token|revision|units_on_page|deed_id|drawn.*|wi_.*)$/;
 const live = {
   fields(root) {
     return [...root.querySelectorAll("input:not([type=hidden]), select, textarea")];
@@ -51,6 +51,9 @@ const live = {
     }
     const at = active ? before.findIndex((field) => active.compareDocumentPosition(field) & Node.DOCUMENT_POSITION_FOLLOWING) : -1;
     const ids = before.map((field) => field.id);
+    // One task is open at a time: where one was added, it is that.
+    const fresher = [...fresh.querySelectorAll("details.ticket[open]")].find((ticket) => !document.getElementById(ticket.id));
+    if (fresher) for (const ticket of root.querySelectorAll("details.ticket[open]")) ticket.open = false;
     window.Idiomorph.morph(root, fresh, {
       callbacks: {
         // What somebody opened stays open, what they closed stays closed; what Alpine writes is Alpine's.

@@ -62,7 +62,7 @@ class BenchJourneyTest < BrowserTest
 
   def planned_cup
     plan_board(name: "Sample", length: "900", width: "600")
-    click_button "cup 1"
+    click_button "To the bench"
     assert_selector "h1", text: "Sample, cup 1 of 1"
   end
 

@@ -12,6 +12,9 @@ class JobJourneyTest < BrowserTest
     visit "/"
     tab_to "Plan a new job"
     keys(:enter)
+    assert_text "What are you doing?"
+    tab_to "kind"
+    keys(:enter)
 
     assert_field "Name of the job"
     { "f-name" => "Keyboard board", "f-p1-s1-length" => "2,4 m", "f-p1-s1-width" => "900", "f-room" => "20", "f-c1-sheet" => "Still",

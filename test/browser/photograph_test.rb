@@ -34,7 +34,8 @@ class PhotographTest < BrowserTest
     file = File.join(Dir.mktmpdir("dakren-photo"), "upright.jpg")
     File.binwrite(file, turned(jpeg, 6))
     visit "/"
-    click_button "Plan a new job"
+    click_link "Plan a new job"
+    click_button "Coat"
     click_link "Drawing table"
     attach_file "Photograph to trace (PNG, JPEG, WebP)", file
     click_button "put it under the drawing"

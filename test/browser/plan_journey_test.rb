@@ -20,7 +20,7 @@ class PlanJourneyTest < BrowserTest
     plan_coats "4"
 
     assert_selector ".because", text: "Hand over"
-    find("summary", text: "Order of the work").click
+    open_more
     select "while tacky only", from: "Onto the last"
 
     assert_selector ".because.broken", text: "No plan keeps every window"
@@ -42,7 +42,7 @@ class PlanJourneyTest < BrowserTest
 
   def test_tickets_are_dragged_and_put_back
     plan_coats "2"
-    find("summary", text: "Add a pass").click
+    find("summary", text: "add a task").click
     click_button "seal coat"
 
     assert_selector ".ticket", count: 2
@@ -81,7 +81,7 @@ class PlanJourneyTest < BrowserTest
 
   def test_a_batch_pointed_at_lights_everywhere
     plan_coats "2"
-    first(".take-cup").hover
+    find(".to-bench-now").hover
 
     assert_selector ".cure-line .batch.lit", visible: :all
     assert_selector ".cups .batch.lit"
@@ -100,6 +100,98 @@ class PlanJourneyTest < BrowserTest
 
     assert_no_selector ".what-if-told"
     assert_field "Room, °C", with: "20"
+  end
+
+  # A coat taken by its lane and dragged to the right begins later; the room's line dragged up is a warmer room; kept, it stands.
+  def test_a_coat_and_the_room_are_dragged_on_the_cure_line
+    plan_coats "2"
+    drag(".cure-line .lane.drag", 90, 0)
+
+    assert_selector ".what-if-told", text: "begin later +"
+    assert_selector ".what-if-told", text: "instead of"
+    click_button "drop"
+
+    assert_no_selector ".what-if-told"
+    drag(".cure-line .drag[data-drag='f-wi_room']", 0, -20)
+
+    assert_selector ".what-if-told", text: "the room warmer +"
+    click_button "keep"
+
+    assert_no_selector ".what-if-told"
+    refute_equal "20", find_field("Room, °C").value
+    click_button "undo"
+
+    assert_field "Room, °C", with: "20"
+  end
+
+  # Pressed, moved in steps and let go, as a hand does.
+  def drag(selector, right, down)
+    part = find(selector, match: :first)
+    hand = page.driver.browser.action.move_to(part.native).click_and_hold
+    4.times { hand.move_by(right / 4, down / 4).pause(duration: 0.05) }
+    hand.release.perform
+  end
+
+  # The panel: both faces in a day with green trims, built on the page; a task dragged before another and put back; a step done by one
+  # press, and the rest follows.
+  def test_a_panel_on_both_faces
+    visit "/jobs/new"
+    click_button "Laminate"
+
+    assert_field "Name of the job"
+    fill_in "Name of the job", with: "Panel, both faces"
+    fill_in "Length, mm", with: "900"
+    fill_in "Width, mm", with: "500"
+    type("f-c1-cloths-0-areal", "200", pause: 0.1)
+    fill_in "Room, °C", with: "25"
+    fill_in "Hours", with: "07:00-19:00"
+    find_by_id("f-start").execute_script("this.value = '2026-11-24T07:00'; this.dispatchEvent(new Event('input', { bubbles: true }))")
+
+    assert_selector "h2", text: "Cure line"
+    settled
+    add_the_underside
+    open_more
+    select "while tacky, onto points", from: "Turned over"
+
+    assert_selector ".day-list li", text: "turn it over"
+    names = all(".day-list li b").map(&:text)
+
+    assert_equal ["laminate", "trim the edges", "turn it over", "laminate", "trim the edges"], names
+    assert_equal 1, all(".day-list h3").size
+    assert_selector ".because", text: "turn it over"
+    settled
+    steps = all(".day-list button", text: "done now").size
+    first(".day-list button", text: "done now").click
+
+    assert_selector ".day-list button", text: "done now", count: steps - 1
+    click_button "undo"
+
+    assert_selector ".day-list button", text: "done now", count: steps
+  end
+
+  def add_the_underside
+    find("#d-add-place summary").click
+    click_button "flat surface"
+
+    assert_selector ".place", count: 2
+    settled
+    other = all(".place").last[:id].delete_prefix("d-")
+    page.execute_script("document.getElementById('d-#{other}').open = true")
+    open_more
+    fill_in "f-#{other}-s1-length", with: "900"
+    fill_in "f-#{other}-s1-width", with: "500"
+    select "its underside", from: "f-#{other}-side"
+    settled
+    click_button "repeat it"
+
+    assert_selector ".ticket", count: 2
+    settled
+    second = all(".ticket").last["data-pass"]
+    page.execute_script("document.getElementById('t-#{second}').open = true")
+    open_more
+    check "f-#{second}-places-#{other}"
+    uncheck "f-#{second}-places-p1"
+    settled
   end
 
   def test_hardeners_are_compared_on_the_job

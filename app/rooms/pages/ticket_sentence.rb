@@ -8,6 +8,7 @@ module Dakren
       FIRST = %w[coats lifts film glue section across wide deep radius corner ratio sheet blend_with blend_share method cup spread school]
         .freeze
       ALWAYS = %w[sheet method cup blend_share].freeze
+      WHERE_ASKED = %w[film coats].freeze
       # Words before and after; whatever is not named here is said with its label.
       AROUND = {
         "coats" => ["", "coats of"], "lifts" => ["in", "lifts:"], "film" => ["", "of"], "sheet" => ["", ""],
@@ -30,7 +31,7 @@ module Dakren
       # @return [Sentence]
       def sentence
         @sentence ||= said.each_with_object(Sentence.new(@form)) do |control, sentence|
-          before, after = AROUND.fetch(short(control)) { [", #{@form.label(control.name).downcase}", ""] }
+          before, after = around(control)
           sentence.add(control, before: before, after: after)
         end
       end
@@ -47,13 +48,19 @@ module Dakren
         @said ||= @controls.select { |control| say?(control) }.sort_by { |control| FIRST.index(short(control)) || FIRST.size }
       end
 
+      def around(control)
+        return ["", "coat of"] if short(control) == "coats" && ["", "1"].include?(control.value.to_s.strip)
+
+        AROUND.fetch(short(control)) { [", #{@form.label(control.name).downcase}", ""] }
+      end
+
       def short(control)
         control.name.delete_prefix(@ticket.key)
       end
 
       def say?(control)
         name = short(control)
-        return true if ALWAYS.include?(name) || (name == "film" && @ticket.kind.inputs.include?(:film))
+        return true if ALWAYS.include?(name) || (WHERE_ASKED.include?(name) && @ticket.kind.inputs.include?(name.to_sym))
         return false if name == "kind"
         return true if @ticket.kind.inputs.include?(name.to_sym) && @ticket.kind.needed?(name.to_sym)
 

@@ -16,8 +16,10 @@ module Dakren
 
       # Turns each part of the coat's pass that lies the other way up.
       def turn
-        unit[0].sides.values.uniq.each do |part, side|
-          next unless FACES.include?(side)
+        faces = unit[0].sides.values.uniq
+        faces.each do |part, side|
+          # Who coats both faces at once has it standing.
+          next if !FACES.include?(side) || FACES.all? { |face| faces.include?([part, face]) }
 
           turn_over(part, side) if @up.fetch(part, side) != side
           @up = @up.merge(part => side)
