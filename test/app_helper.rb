@@ -94,7 +94,7 @@ class AppTest < CoreTest
   end
 
   def new_job(**changes)
-    submit "/jobs", {}, from: "/"
+    submit "/jobs", {}, from: "/jobs/new"
     path = last_response["location"]
     submit path, job_fields(**changes)
     path

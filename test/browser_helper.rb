@@ -102,7 +102,7 @@ class BrowserTest < CoreTest
     fill_in "Length, mm", with: length
     fill_in "Width, mm", with: width
     fill_in "Coat, wet", with: film
-    select "Stillwater clear coat + clear, 2 : 1 by volume", from: "Resin and hardener"
+    select "Stillwater clear coat + clear, 2 : 1 by volume", from: "Resin system"
     fill_in "Room, °C", with: "20"
 
     assert_selector "h2", text: "Cure line"

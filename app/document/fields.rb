@@ -33,7 +33,7 @@ module Dakren
                      **Measure::Coverage::ALL.transform_values(&:label) }.freeze
       ROOMS = { "steady" => "steady", "wave" => "day and night", "points" => "by points", "csv" => "from a list",
                 "weather" => "weather desk" }.freeze
-      MODES = { "start" => "from a start", "back" => "back from a hand-over" }.freeze
+      MODES = { "start" => "from a start", "back" => "back from a deadline" }.freeze
       CHAINS = { "no" => "not minded", "yes" => "kept clear of" }.freeze
       SECTION_BY = { "day" => "as many as the day asks", "batch" => "one batch each" }.freeze
       YES = { "no" => "no", "yes" => "yes" }.freeze
@@ -55,7 +55,7 @@ module Dakren
         make("night", "Coldest at night", short: "Night", asked: { room_mode: ["wave"] }, withdraws: true, **TEMPERATURE),
         make("day", "Warmest by day", short: "Day", hint: "warmest at 15:00", asked: { room_mode: ["wave"] }, withdraws: true,
         **TEMPERATURE),
-        make("tins", "Tins at", short: "Tins", usual: "as room", withdraws: true, **TEMPERATURE),
+        make("tins", "Resin temperature", short: "Resin temperature", usual: "as room", withdraws: true, **TEMPERATURE),
         make("csv", "Room by hours", kind: :list, units: U::TEMPERATURE, metric: :C, us: :F,
           short: "Hours after the start, or day and hour",
           asked: { room_mode: ["csv"] }, withdraws: true),
@@ -66,7 +66,7 @@ module Dakren
         rows("points", "Room by points", make("x", "Point %d, hours after the start", short: "after start", **HOURS),
           make("y", "Point %d, temperature", short: "room", **TEMPERATURE), short: "Room temperature after the start", least: 2,
           asked: { room_mode: ["points"] }, withdraws: true),
-        choice("mode", "Planned", MODES), word("deadline", "Hand over by", asked: { mode: ["back"] }),
+        choice("mode", "Planned", MODES), word("deadline", "Ready by", asked: { mode: ["back"] }),
         choice("goal", "Best at", Plan::GOALS),
         choice("chain", "Other jobs", CHAINS), make("people", "People", allowed: 1..20, **PLAIN), word("hours", "Hours"),
         rows("crew", "Crew", word("name", "Person %d, name", short: "name"), word("does", "Person %d, what they do", short: "can"),
@@ -86,9 +86,9 @@ module Dakren
         length("depth", "Depth", Geometry::Void::DEPTH_MM, asked: ONLY_VOID),
         length("piece", "Piece is thick", Geometry::Void::DEPTH_MM, asked: ONLY_VOID),
         choice("edge", "Walls", Geometry::Void::EDGES, asked: ONLY_VOID), choice("mean", "Mean", Geometry::Void::MEANS, asked: ONLY_VOID),
-        rows("soundings", "Soundings", length("x", "Sounding %d, along", XY, short: "along"),
-          length("y", "Sounding %d, up", XY, short: "up"),
-          length("depth", "Sounding %d, depth", Geometry::Void::SOUNDED_MM, short: "deep"), asked: ONLY_VOID),
+        rows("soundings", "Depth readings", length("x", "Depth reading %d, along", XY, short: "along"),
+          length("y", "Depth reading %d, up", XY, short: "up"),
+          length("depth", "Depth reading %d, depth", Geometry::Void::SOUNDED_MM, short: "deep"), asked: ONLY_VOID),
         rows("solids", "Cast in", make("ml", "Cast in %d, volume", short: "each", allowed: 0.001..10_000_000, **VOLUME),
           make("count", "Cast in %d, how many", short: "how many", allowed: 1..10_000, **PLAIN), short: "What is cast in",
           asked: ONLY_VOID),
@@ -140,7 +140,7 @@ module Dakren
       PASS = table [
         choice("kind", "Work", Work::Kinds::ALL.transform_values(&:label), withdraws: true),
         make("places", "Covers", kind: :ids, withdraws: true),
-        word("sheet", "Resin and hardener", withdraws: true), choice("film_unit", "Unit of the coat", FILM_UNITS, withdraws: true),
+        word("sheet", "Resin system", withdraws: true), choice("film_unit", "Unit of the coat", FILM_UNITS, withdraws: true),
         word("blend_with", "Blended with", withdraws: true),
         make("blend_share", "Share of that hardener", allowed: 0..100, usual: "50", withdraws: true, **PERCENT),
         word("method", "Measured by"), word("cup", "Mixed in"), choice("known", "I know", YES), choice("skip", "Skipped", YES),

@@ -69,7 +69,7 @@ module Dakren
       end
 
       def add_place(form)
-        return unless Fields::FORMS.key?(form) && room?("places", JobDocument::MOST_IDS, "places")
+        return unless Fields::FORMS.key?(form) && room?("places", JobDocument::MOST_IDS, "surfaces, voids and joints")
 
         id = new_id("p", list("places"))
         @document.merge("places" => list("places") + [id], "#{id}-form" => form, "#{id}-shapes" => ["s1"], "#{id}-s1-shape" => "rectangle")
@@ -94,7 +94,7 @@ module Dakren
       end
 
       def add_pass(kind)
-        return unless Work::Kinds::ALL.key?(kind.to_sym) && room?("passes", JobDocument::MOST_IDS, "tickets")
+        return unless Work::Kinds::ALL.key?(kind.to_sym) && room?("passes", JobDocument::MOST_IDS, "tasks")
 
         id = new_id("c", list("passes"))
         last = list("passes").last
@@ -144,7 +144,7 @@ module Dakren
       # The same pass once more, right after it.
       def repeat(id)
         from = list("passes").index(id)
-        return if from.nil? || !room?("passes", JobDocument::MOST_IDS, "tickets")
+        return if from.nil? || !room?("passes", JobDocument::MOST_IDS, "tasks")
 
         copied(id, from, new_id("c", list("passes")))
       end
@@ -160,7 +160,7 @@ module Dakren
       def split(id)
         from = list("passes").index(id)
         count = AsTyped.kept(@document["#{id}-coats"]).typed.to_i
-        return if from.nil? || count < 2 || !room?("passes", JobDocument::MOST_IDS, "tickets")
+        return if from.nil? || count < 2 || !room?("passes", JobDocument::MOST_IDS, "tasks")
 
         copy = new_id("c", list("passes"))
         stay = count - (count / 2)

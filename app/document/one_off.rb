@@ -13,7 +13,7 @@ module Dakren
       MOST_G = 100_000
       MOST_UNITS = 1000
       USUAL_PLACING_MIN = 5.0
-      FIELDS = { "amount" => "Amount", "room" => "Temperature", "tins" => "Tins", "sheet" => "Resin and hardener" }.freeze
+      FIELDS = { "amount" => "Amount", "room" => "Temperature", "tins" => "Resin temperature", "sheet" => "Resin system" }.freeze
       # "4 strokes", "6 drops"
       UNITS = /\A\s*(?<count>\d{1,9})\s*(?<unit>stroke|drop|spoon|pack)s?\s*\z/i
 

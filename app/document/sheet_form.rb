@@ -73,8 +73,8 @@ module Dakren
             allowed: limits(:max_depth_mm)),
           Field.new(name: "depth_peak_limit_c", label: "peaking at most at", kind: :figure, units: U::TEMPERATURE, metric: :C, us: :F,
             allowed: limits(:depth_peak_limit_c), fallback: 60),
-          plain("extra_resin_pct", "Forgives extra resin", U::PERCENT, :%, allowed: 0..100, fallback: 5),
-          plain("extra_hardener_pct", "Forgives extra hardener", U::PERCENT, :%, allowed: 0..100, fallback: 2)
+          plain("extra_resin_pct", "Tolerates extra resin", U::PERCENT, :%, allowed: 0..100, fallback: 5),
+          plain("extra_hardener_pct", "Tolerates extra hardener", U::PERCENT, :%, allowed: 0..100, fallback: 2)
         ],
         "Limits of the work" => WorkLimits::ALL.values.map { |one| work(one) },
         "When the ratio is missed" => [

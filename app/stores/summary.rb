@@ -30,7 +30,7 @@ module Dakren
             one.label.downcase
           end.uniq.join(", ")}"
         else
-          "waits for a decision on its ticket"
+          "needs your decision"
         end
       end
 

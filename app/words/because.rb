@@ -53,7 +53,7 @@ module Dakren
                else
                  "the #{entry.label}"
                end
-        "#{what}#{" of ticket #{@desk.number_of(entry.pass)}" if many}#{", section #{entry.section}" if entry.sections > 1}"
+        "#{what}#{" of task #{@desk.number_of(entry.pass)}" if many}#{", section #{entry.section}" if entry.sections > 1}"
       end
 
       def reason(entry)
@@ -83,7 +83,7 @@ module Dakren
 
       def late
         over = @desk.schedule.ends_min
-        "It cannot be handed over by #{@wording.clock(@desk.deadline)}: begun at once, it is ready " \
+        "It cannot be ready by #{@wording.clock(@desk.deadline)}: begun at once, it is ready " \
           "#{over ? @wording.clock(@desk.time_at(over)) : "not within 60 days"}."
       end
     end

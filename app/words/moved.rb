@@ -19,7 +19,7 @@ module Dakren
       def words
         return [] if @after.coats.empty? || @before.coats.empty?
 
-        [amount, counted("cup") { |desk| desk.coats.sum { |coat| coat.plan.batches.size } }, counted("coat") { |desk| desk.coats.size },
+        [amount, counted("batch") { |desk| desk.coats.sum { |coat| coat.plan.batches.size } }, counted("coat") { |desk| desk.coats.size },
           life, *begins, finish].compact
       end
 
@@ -34,7 +34,7 @@ module Dakren
         change = is - was
         return if change.zero?
 
-        "#{change.positive? ? "+" : "−"}#{change.abs} #{change.abs == 1 ? word : "#{word}s"}"
+        "#{change.positive? ? "+" : "−"}#{change.abs} #{change.abs == 1 ? word : "#{word}#{"e" if word.end_with?("ch")}s"}"
       end
 
       def amount

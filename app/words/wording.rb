@@ -39,7 +39,7 @@ module Dakren
 
       # What is counted: one of it, and several.
       COUNTED = { person: %w[person people],
-                  batch: %w[cup cups], coat: %w[coat coats], lift: %w[lift lifts], ply: %w[ply plies], corner: %w[corner corners],
+                  batch: %w[batch batches], coat: %w[coat coats], lift: %w[lift lifts], ply: %w[ply plies], corner: %w[corner corners],
                   hole: %w[hole holes],
                   loop: %w[loop loops], disc: %w[disc discs],
                   weighing: %w[weighing weighings],

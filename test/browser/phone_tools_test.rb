@@ -57,7 +57,7 @@ class PhoneToolsTest < BrowserTest
   def begin_cup(tool, amount, system)
     visit "/bench"
     type("f-amount", amount, pause: PAUSE)
-    select system, from: "Resin and hardener"
+    select system, from: "Resin system"
     select tool, from: "Measured by"
     click_button "Take it to the bench"
 

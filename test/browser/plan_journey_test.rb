@@ -19,7 +19,7 @@ class PlanJourneyTest < BrowserTest
   def test_four_coats_in_a_day
     plan_coats "4"
 
-    assert_selector ".because", text: "Hand over"
+    assert_selector ".because", text: "Ready"
     open_more
     select "while tacky only", from: "Onto the last"
 

@@ -44,7 +44,7 @@ end
 class HotLiftTest < BrowserTest
   def test_i_know_has_to_be_said
     plan_board(name: "Deep tray")
-    select "Tarn table pour + table, 1 : 1 by volume", from: "Resin and hardener"
+    select "Tarn table pour + table, 1 : 1 by volume", from: "Resin system"
     fill_in "Room, °C", with: "23"
     fill_in "Coat, wet", with: "12"
     assert_text "I know how hot this gets, and plan it all the same"

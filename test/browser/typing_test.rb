@@ -21,7 +21,7 @@ class TypingTest < BrowserTest
     new_job
     fill_in "Length, mm", with: "2400"
     fill_in "Width, mm", with: "900"
-    select CLEAR, from: "Resin and hardener"
+    select CLEAR, from: "Resin system"
     settled
   end
 
@@ -90,7 +90,7 @@ class TypingTest < BrowserTest
 
     assert focused.start_with?("f-#{second}-"), "the focus is on #{focused}"
     open_more
-    click_button "take ticket 2 away"
+    click_button "take task 2 away"
 
     assert_selector ".ticket", count: 1
     settled

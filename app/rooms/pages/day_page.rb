@@ -65,7 +65,7 @@ module Dakren
       end
 
       def told(entry)
-        ticket = @desk.passes.size > 1 ? "ticket #{@desk.number_of(entry.pass)}, " : ""
+        ticket = @desk.passes.size > 1 ? "task #{@desk.number_of(entry.pass)}, " : ""
         "#{ticket}#{@wording.counted(entry.plan.batches.size, :batch)}#{SCHOOLS[entry.school]}#{window(entry)}"
       end
 

@@ -116,7 +116,7 @@ module Dakren
         return unless kept?
 
         begins = desk.coats.any? && desk.back? ? "Begins #{@wording.clock(desk.time_at(desk.schedule.entries.first.from_min))}." : ""
-        ["Hand over #{because.hand_over}.", begins]
+        ["Ready #{because.hand_over}.", begins]
       end
 
       # "To walk on Thu 14:00, to load lightly Fri 09:00."

@@ -6,11 +6,12 @@ module Dakren
     class TablePage
       extend Forwardable
 
-      KEYS = [["o b r s l", "tool: outline, box, round, sounding, known length"],
+      KEYS = [["o b r s l", "tool: outline, box, round, depth reading, known length"],
         ["arrow keys on the table", "move the cross by a step, with Shift by ten"], ["Enter", "set a point"],
         ["c", "last point: curve or corner"], ["Backspace, Esc", "take the last point back, or all"], ["Ctrl Z, Ctrl Y", "undo, redo"]]
         .freeze
-      TOOLS = { "move" => "move", "outline" => "outline, corner by corner", "box" => "box", "round" => "round", "sounding" => "sounding",
+      TOOLS = { "move" => "move", "outline" => "outline, corner by corner", "box" => "box", "round" => "round",
+                "sounding" => "depth reading",
                 "scale" => "known length" }.freeze
       FORMATS = %w[svg dxf pdf].freeze
       # What a number in a file may mean.

@@ -5,7 +5,7 @@ require_relative "../base/value"
 module Dakren
   module Plan
     # What the builder can ask a plan to be best at.
-    GOALS = { hand_over: "earliest hand-over", bench: "least time at the bench", sanding: "least sanding" }.freeze
+    GOALS = { hand_over: "earliest ready", bench: "least time at the bench", sanding: "least sanding" }.freeze
     # How far a task must be before another is begun.
     GATES = { done: "is done: cured, trimmed, out of its mould", hard: "is hard", tacky: "is tacky", laid: "is laid" }.freeze
     # How the next coat goes onto the last.

@@ -52,7 +52,7 @@ module Dakren
         Step.new(name: :post_cure, label: "post-cure", at: :stage, stage: :handle, minutes: 15,
           hint: "up slowly, then held; in its mould where it has one"),
         Step.new(name: :demould, label: "demould", at: :stage, stage: :demould, minutes: 15),
-        Step.new(name: :hand_over, label: "hand over", at: :stage, stage: :handle, minutes: 10)
+        Step.new(name: :hand_over, label: "last look, ready", at: :stage, stage: :handle, minutes: 10)
       ].to_h { |step| [step.name, step] }.freeze
 
       # Steps that come last of all, whatever is put on top: they do not hold up the next coat.

@@ -30,15 +30,15 @@ class JobsTest < AppTest
   end
 
   def test_an_untouched_new_job_is_not_made_twice
-    submit "/jobs", {}, from: "/"
+    submit "/jobs", {}, from: "/jobs/new"
     first = last_response["location"]
-    submit "/jobs", {}, from: "/"
+    submit "/jobs", {}, from: "/jobs/new"
 
     assert_equal first, last_response["location"]
   end
 
   def test_what_is_missing_is_asked_for_without_a_complaint
-    submit "/jobs", {}, from: "/"
+    submit "/jobs", {}, from: "/jobs/new"
     get last_response["location"]
 
     assert_includes words, "Still needed for the plan: length, width, coat, wet, resin and hardener"

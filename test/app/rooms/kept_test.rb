@@ -26,7 +26,7 @@ class KeptTest < AppTest
   # A new job opens as a film coat; made a floor, it drinks and rolls as floors do: 4 × 3 m at 0.25 mm are 3 000 ml, and 600 g go
   # into the primed concrete and 60 g into the roller.
   def test_another_kind_of_work_brings_its_own_defaults_in_a_new_job
-    submit "/jobs", {}, from: "/"
+    submit "/jobs", {}, from: "/jobs/new"
     path = last_response["location"]
     get path
     submit path, untouched.merge("c1-kind" => "floor")

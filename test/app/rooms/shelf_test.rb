@@ -257,7 +257,7 @@ class SettingsTest < AppTest
     submit "/settings", { "units" => "us", "shop_temp" => "59" }
 
     assert_in_delta 15, Stores::Settings.shop.shop_temp_c
-    submit "/jobs", {}, from: "/"
+    submit "/jobs", {}, from: "/jobs/new"
     get last_response["location"]
 
     assert_includes page, 'value="15 C"'
