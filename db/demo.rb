@@ -151,7 +151,8 @@ module Dakren
           "p2-s1-shape" => "strip", "p2-depth" => figure("24", "mm"),
           "p2-s1-stations" => rows([%w[0 60], %w[300 84], %w[600 110], %w[900 96], %w[1200 70]], "mm"),
           "p2-solids" => [[figure("14", "ml"), figure("18", nil)]], "passes" => %w[c2 c1 c3],
-          "c1-kind" => "cast", "c1-sheet" => ["Deepholm cast D50", "cast"], "c2-kind" => "seal", "c2-places" => %w[p1 p2], "c2-sheet" => CLEAR,
+          "c1-kind" => "cast", "c1-sheet" => ["Deepholm cast D50", "cast"], "c2-kind" => "seal",
+          "c2-places" => %w[p1 p2], "c2-sheet" => CLEAR,
           "c3-kind" => "flood",
           "c3-places" => %w[p1 p2], "c3-film" => "1.6", "c3-film_unit" => "mm", "c3-sheet" => ["Tarn table pour", "table"],
           "room" => figure("22", "C"), "tins" => figure("24", "C") }]

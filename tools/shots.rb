@@ -7,15 +7,17 @@ OUT = File.expand_path("../docs/screenshots", __dir__)
 # Name => [path, width, height, what is done in the browser before the picture]
 VIEWS = {
   "jobs" => ["/", 1280, 800],
-  "job-sheet" => ["/jobs/10", 1280, 1000],
+  "begin" => ["/jobs/new", 1280, 800],
+  "job-sheet" => ["/jobs/10", 1280, 800],
   "job-sheet-working" => ["/jobs/9", 1280, 920,
     ->(browser) { browser.execute_script("document.querySelectorAll('.answers details')[2].open = true") }],
   "job-sheet-narrow" => ["/jobs/7", 390, 844],
   "drawing-table" => ["/table/6/p1", 1280, 960, ->(browser) { trace(browser) }],
   "cutting-list" => ["/table/2/c1/templates", 1280, 800],
   "job-sheet-day" => ["/jobs/10", 1280, 1000, lambda { |browser|
-    browser.execute_script("document.querySelectorAll('#t-c1 .more')[0].open = true; " \
-                           "document.querySelector('.room-block').scrollIntoView()")
+    browser.execute_script("document.querySelector('.line').style.position = 'static'; " \
+                           "document.querySelector('#t-c2 .more').open = true; " \
+                           "document.querySelector('.day-list').scrollIntoView()")
   }],
   "compare" => ["/plan/3/compare", 1280, 700],
   "bench-pour" => ["/jobs/9", 1280, 800, ->(browser) { to_pouring(browser).then { pour(browser, 9) } }],
@@ -42,7 +44,7 @@ def press(browser)
 end
 
 def to_pouring(browser)
-  browser.find_element(css: ".take-cup").click
+  browser.find_element(css: ".to-bench-now").click
   PATIENCE.until { step(browser) == "Tins" }
   3.times { press(browser) }
 end

@@ -11,7 +11,9 @@ module Dakren
 
       # @param params [Hash] the form: new_name_c1, new_ratio_c1, new_by_c1, new_pot_c1 @param id [String] of the task
       # @param system [String] of the page @param purposes [Array<Symbol>] what the work asks
-      def initialize(params, id, system, purposes)
+      # @yieldparam resin [String] @yieldparam hardener [String] @yieldreturn [Boolean] are they on the shelf already?
+      def initialize(params, id, system, purposes, &shelved)
+        @shelved = shelved
         @name, @ratio, @by, @pot = %w[name ratio by pot].map { |key| params["new_#{key}_#{id}"].to_s.strip }
         @purposes = purposes
         @system = system
@@ -32,7 +34,7 @@ module Dakren
         field, says = form.problems.first
         return "#{SheetForm::FIELDS[field]&.label || field} #{says}" if field
 
-        "that resin has that hardener on the shelf already" if Stores::Sheet.exists?(**form.columns.slice(:resin, :hardener))
+        "that resin has that hardener on the shelf already" if @shelved.call(*form.columns.values_at(:resin, :hardener))
       end
 
       def form

@@ -117,7 +117,9 @@ module Dakren
           return document unless Document::JobDocument.ids(document, "passes").include?(id)
 
           kind = Work::Kinds::ALL.fetch(document["#{id}-kind"].to_s.to_sym, Work::Kinds::ALL.fetch(:coat))
-          told = Document::NewSystem.new(typed, id, page_system, kind.purposes)
+          told = Document::NewSystem.new(typed, id, page_system, kind.purposes) do |resin, hardener|
+            Stores::Sheet.exists?(resin: resin, hardener: hardener)
+          end
           @complaint = told.complaint or return document.merge("#{id}-sheet" => Stores::Sheet.create!(told.columns).id.to_s)
           document
         end

@@ -77,7 +77,7 @@ class DeedsTest < AppTest
       deed = DEED.new(document)
 
       assert_equal document, deed.done(act)
-      assert_includes deed.complaint, "#{DOC::MOST_IDS} tickets already"
+      assert_includes deed.complaint, "#{DOC::MOST_IDS} tasks already"
     end
   end
 

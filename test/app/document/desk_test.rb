@@ -112,7 +112,7 @@ class JobDeskTest < AppTest
 
     assert_match(/\+[\d .]+ (k?g)/, words.tr("\u202F", " "))
     assert_includes words, "+1 coat"
-    assert_match(/\+\d+ cups?/, words)
+    assert_match(/\+\d+ batch(?:es)?/, words)
     assert_includes words, "film coat 1 Tue 11:00 instead of Tue 09:00"
     assert_empty Words::Moved.new(before, before, wording).words
   end

@@ -41,7 +41,7 @@ class JobsTest < AppTest
     submit "/jobs", {}, from: "/jobs/new"
     get last_response["location"]
 
-    assert_includes words, "Still needed for the plan: length, width, coat, wet, resin and hardener"
+    assert_includes words, "Still needed for the plan: length, width, coat, wet, resin system"
     refute_includes page, "aria-invalid"
   end
 
@@ -163,7 +163,7 @@ class JobsTest < AppTest
   def test_prewarmed_tins_shorten_the_cup
     usable = lambda do |tins|
       get new_job(tins: tins)
-      words[/usable in the cup (\d+)–/, 1].to_i
+      words[/(\d+)–\d+ min in the cup/, 1].to_i
     end
 
     assert_operator usable.call("30"), :<, usable.call("20")

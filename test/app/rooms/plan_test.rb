@@ -13,7 +13,7 @@ class PlanTest < AppTest
     assert_includes words, "Nothing earlier:"
     assert_includes words, "The work, in order"
     assert_includes words, "wash and abrade"
-    assert_match(/Hand over \w{3} \d\d:\d\d/, words)
+    assert_match(/Ready \w{3} \d\d:\d\d/, words)
     assert_equal 4, desk(path).coats.size
   end
 
@@ -71,7 +71,7 @@ class PlanTest < AppTest
     assert_operator made.coats.first.from_min, :>, 5 * 1440
     get four_coats("mode" => "back", "deadline" => "2026-11-24T16:00")
 
-    assert_includes words, "It cannot be handed over by"
+    assert_includes words, "It cannot be ready by"
   end
 
   def test_a_room_from_a_list_and_one_that_ends_too_soon

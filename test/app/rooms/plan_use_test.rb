@@ -21,7 +21,7 @@ class PlanUseTest < AppTest
     assert_includes words, "pot margin"
     get "/plan/#{new_job(sheet: "")[/\d+/]}/compare"
 
-    assert_includes words, "Choose a resin and hardener"
+    assert_includes words, "Choose a resin system"
   end
 
   def test_a_blend_is_planned_and_taken_to_the_bench

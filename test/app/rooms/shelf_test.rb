@@ -237,11 +237,11 @@ class ShelfTest < AppTest
     id = Stores::Sheet.find_by!(resin: "Test resin").id
     path = new_job(sheet: id.to_s)
     get path
-    before = words[/usable in the cup ([\d–]+ min)/, 1]
+    before = words[/([\d–]+ min) in the cup/, 1]
     submit "/shelf/#{id}", SHEET.merge("pot_life_min" => "20")
     get path
 
-    refute_equal before, words[/usable in the cup ([\d–]+ min)/, 1]
+    refute_equal before, words[/([\d–]+ min) in the cup/, 1]
   end
 end
 

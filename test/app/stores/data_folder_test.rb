@@ -86,7 +86,7 @@ class DurabilityTest < AppTest
     busy = ActiveRecord::StatementInvalid.new("SQLite3::BusyException: database is locked")
     Stores::Job.stub(:new, ->(*) { raise busy }) do
       Stores::Job.where(name: "").delete_all
-      get "/"
+      get "/jobs/new"
       post "/jobs", { "authenticity_token" => hidden("authenticity_token") }
     end
 
