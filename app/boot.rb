@@ -27,6 +27,7 @@ end
   document/new_system document/what_if document/drawn document/sheet_numbers document/sheet_form document/settings_form document/tool_form
   document/bench_deed
   drawings/svg drawings/ramp drawings/piece_plan drawings/cut_drawing drawings/table_drawing drawings/thumb drawings/kind_sign
+  drawings/compare_bars
   drawings/cup_row
   drawings/bench_cup drawings/bar drawings/paste_blocks drawings/time_axis drawings/cure_line
   drawings/stage_bar drawings/chart drawings/blend_curve drawings/sheet_charts

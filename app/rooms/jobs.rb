@@ -105,11 +105,23 @@ module Dakren
           return offered(document, act.delete_prefix("offer:")) if act.start_with?("offer:")
           return asked_what_if.document(document, desk_of(document)) if act == "keep-what-if"
           return shelved(document, act.delete_prefix("shelf:")) if act.start_with?("shelf:")
+          return mixed_from(document, act.delete_prefix("system:")) if act.start_with?("system:")
 
           deed = Document::JobDeed.new(document, packs: ->(sheet) { Stores::Shelf.finder.call(sheet)&.limits&.pack_ml },
             now: Document::Zones.of(document["zone"]).at(Stores::Now.now),
             own: ->(number) { Stores::OwnStep.find_by(id: number)&.then { |step| [step.list, step.row] } })
           deed.done(act).tap { @complaint = deed.complaint }
+        end
+
+        # Every task of a resin mixed with another of its hardeners.
+        def mixed_from(document, id)
+          resin = Stores::Shelf.finder.call(id)&.resin or return document
+          tasks = Document::JobDocument.ids(document, "passes").select do |pass|
+            Stores::Shelf.finder.call(document["#{pass}-sheet"])&.resin == resin
+          end
+          Document::JobDocument.with_sheet(document, tasks, id)
+        rescue InputError
+          document
         end
 
         # A resin system put onto the shelf from its ratio and pot life, and this task mixed from it.

@@ -468,8 +468,12 @@ document.addEventListener("alpine:init", () => {
     },
     turned() {
       const mood = this.form.dataset.mood;
-      if (mood !== this.mood && (mood === "hurry" || mood === "past")) this.call(mood === "past" ? 3 : 2);
+      if (mood !== this.mood && (mood === "hurry" || mood === "past")) {
+        this.call(mood === "past" ? 3 : 2);
+        this.say(mood === "past" ? "Empty the cup." : "Three quarters of the time is gone.");
+      }
       this.mood = mood;
+      this.lastGrams();
     },
     call(times) {
       if (!this.sound) return;
@@ -482,6 +486,29 @@ document.addEventListener("alpine:init", () => {
         tone.start(this.sound.currentTime + i * 0.35);
         tone.stop(this.sound.currentTime + i * 0.35 + 0.2);
       }
+    },
+    // Spoken where the browser can and somebody asked for it.
+    spoken() {
+      return localStorage.getItem("spoken") === "yes";
+    },
+    speakOrNot() {
+      localStorage.setItem("spoken", this.spoken() ? "no" : "yes");
+      this.say("Spoken.");
+    },
+    say(words) {
+      if (this.spoken() && window.speechSynthesis) window.speechSynthesis.speak(new SpeechSynthesisUtterance(words));
+    },
+    // The last of what is poured, counted down: twenty, ten, five, and then each.
+    lastGrams() {
+      const figure = (id) => parseFloat(this.form.querySelector(id)?.textContent.replace(/[^\d.,]/g, "").replace(",", "."));
+      const left = figure("#b-target") - parseFloat(this.form.querySelector("#b-now b")?.textContent.replace(/[^\d.,-]/g, "").replace(",", "."));
+      const call = [1, 2, 3, 4, 5, 10, 20].find((least) => left <= least);
+      if (!(left > 0) || !call || call === this.called) {
+        if (!(left > 0)) this.called = null;
+        return;
+      }
+      this.called = call;
+      this.say(`${call}`);
     },
     async stayAwake() {
       try {
@@ -885,6 +912,15 @@ document.addEventListener("keydown", (event) => {
   const shown = document.getElementById(dialog);
   if (!document.querySelector("dialog[open]")) shown.showModal();
   shown.querySelector("input, button")?.focus();
+});
+
+// The same by pressing, where the page has scripts.
+document.addEventListener("click", (event) => {
+  const wanted = event.target.closest?.("[data-shows]");
+  const shown = wanted && document.getElementById(wanted.dataset.shows);
+  if (!shown) return;
+  event.preventDefault();
+  if (!document.querySelector("dialog[open]")) shown.showModal();
 });
 
 // A page the browser took out of its memory shows what was: it is asked for anew.

@@ -9,6 +9,15 @@ document.addEventListener("keydown", (event) => {
   shown.querySelector("input, button")?.focus();
 });
 
+// The same by pressing, where the page has scripts.
+document.addEventListener("click", (event) => {
+  const wanted = event.target.closest?.("[data-shows]");
+  const shown = wanted && document.getElementById(wanted.dataset.shows);
+  if (!shown) return;
+  event.preventDefault();
+  if (!document.querySelector("dialog[open]")) shown.showModal();
+});
+
 // A page the browser took out of its memory shows what was: it is asked for anew.
 window.addEventListener("pageshow", (event) => {
   if (event.persisted) window.location.reload();

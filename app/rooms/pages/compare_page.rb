@@ -7,7 +7,7 @@ module Dakren
       HEADS = ["fits", "batches", "shortest in the cup", "pot margin", "coats a day", "sanding", "at the bench", "ready"].freeze
       HALF_PCT = 50
       # One hardener: its name, whether it is the job's, its figures, or why there are none.
-      Row = Value.define(:name, :chosen, cells: [].freeze, why: nil)
+      Row = Value.define(:id, :name, :chosen, cells: [].freeze, why: nil)
 
       attr_reader :resins, :resin
 
@@ -31,8 +31,18 @@ module Dakren
         ids = @desk.passes.map(&:sheet_id)
         @rows.select { |row| row.pair.nil? || row.share_pct == HALF_PCT || ids.include?(row.id) }.map do |row|
           told = row.planned? ? { cells: cells(row) } : { why: why(row.why) }
-          Row.new(name: row.name, chosen: ids.include?(row.id), **told)
+          Row.new(id: row.id, name: row.name, chosen: ids.include?(row.id), **told)
         end
+      end
+
+      # Each that can be planned as a bar of its minutes and a mark where it is ready.
+      # @return [Drawings::CompareBars, nil]
+      def bars
+        ids = @desk.passes.map(&:sheet_id)
+        planned = @rows.select { |row| row.planned? && (row.pair.nil? || row.share_pct == HALF_PCT || ids.include?(row.id)) }
+        return if planned.empty?
+
+        Drawings::CompareBars.new(planned.map { |row| bar(row, ids) }, start: @desk.start, wording: @wording)
       end
 
       # Each pair of hardeners as a curve from all of the first to all of the second.
@@ -49,6 +59,12 @@ module Dakren
       end
 
       private
+
+      def bar(row, ids)
+        cup = row.desk.coats.map { |coat| coat.plan.usable }.min_by { |usable| usable.early || Cure::HORIZON_MIN }
+        Drawings::CompareBars::Row.new(name: row.name, cup_min: [cup.early, cup.late], ready_min: row.desk.schedule.ends_min,
+          chosen: ids.include?(row.id))
+      end
 
       def point(share, row)
         return unless row&.planned?
