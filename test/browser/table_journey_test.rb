@@ -59,7 +59,7 @@ class TableJourneyTest < BrowserTest
     click_button "take it away from the piece"
 
     assert_selector ".shape", count: 2
-    tool "sounding"
+    tool "depth reading"
     set_at 200, 400
     type("drawn-depth", "30.0", pause: 0.35)
     settled

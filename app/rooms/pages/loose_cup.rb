@@ -134,7 +134,7 @@ module Dakren
                                                                  "60 g, " \
                                                                    "50 ml, 4 strokes, 6 drops"
                                                                end),
-          listed("sheet", "Resin and hardener", SHEETS.call), listed("method", "Measured by", @form.methods),
+          listed("sheet", "Resin system", SHEETS.call), listed("method", "Measured by", @form.methods),
           listed("powder", "Powder", Document::OneOff::POWDERS), input("room", "Temperature here, #{degrees}")]
       end
 
