@@ -7,6 +7,8 @@ module Dakren
       WORDS = { handle: "to be handled", walk: "to walk on", load_light: "to load lightly", load: "to load fully",
                 wet: "to get wet" }.freeze
 
+      FAR_MIN = 6 * 1440
+
       # @param desk [Document::JobDesk] with a schedule @param wording [Wording]
       def initialize(desk, wording)
         @desk = desk
@@ -24,9 +26,15 @@ module Dakren
       private
 
       def one(ready, minute, full)
-        at = minute >= Cure::HORIZON_MIN ? "not within 60 days" : @wording.clock(@desk.time_at(minute))
+        at = minute >= Cure::HORIZON_MIN ? "not within 60 days" : hour(minute)
         words = ready.map { |each| WORDS.fetch(each.word) }
         "#{[words[0..-2].join(", "), words.last].reject(&:empty?).join(" and ")} #{at}#{" (full cure)" if full}"
+      end
+
+      # "Thu 14:00", and the day of the month where a weekday would be taken for this week's.
+      def hour(minute)
+        time = @desk.time_at(minute)
+        minute > FAR_MIN ? time.strftime("%a %-d %b") : @wording.clock(time)
       end
 
       def silence(silent)

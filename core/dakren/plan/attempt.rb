@@ -169,13 +169,21 @@ module Dakren
         sanding = abrade_min(cured, open)
         pieces = slots.worked(earliest, sanding, @busy, pass.need_of_area(slots.hands))
         shut = open.filter_map { |one| ages.closes(one) }.min
-        found = within([pieces.last[1], *open.map { |one| ages.opens(one) || one.done }].max, shut)
+        opens = open.map { |one| ages.opens(one) || one.done }.max
+        found = within([pieces.last[1], opens].compact.max, shut)
         found.each do |way|
-          late = pieces.first[0] > earliest + 1 || way.at > pieces.last[1] + 1
           way.abrade = sanding
           way.pieces = pieces
-          tell(way, :abrade, [hard, shut], late ? [:hours, earliest] : [:hard, hard])
+          tell(way, :abrade, [hard, shut], sanded_why(way, earliest, hard, opens))
         end
+      end
+
+      # What a coat after sanding waited for: the part that is still to open, the hours, or that it is hard.
+      def sanded_why(way, earliest, hard, opens)
+        sanded = way.pieces.last[1]
+        return [:opens, opens] if opens && opens > sanded && way.at <= opens + 1
+
+        way.pieces.first[0] > earliest + 1 || way.at > [sanded, opens].compact.max + 1 ? [:hours, earliest] : [:hard, hard]
       end
 
       # Ways from a minute on that are over before a window shuts: the soonest, and where that is looked into, later ones.

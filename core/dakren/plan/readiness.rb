@@ -11,19 +11,17 @@ module Dakren
     class Readiness
       # word: of WORDS; minute: of the job, nil where no sheet says; full: is it the sheet's full cure that stands for it? kind: of work.
       Ready = Value.define(:word, :minute, :full, :sheet)
-      # What it is ready to, and the stage of the sheet that says so.
-      WORDS = { handle: :handle, walk: :handle, load_light: :load_light, load: :load, wet: :wet }.freeze
+      # What it is ready to, and the stages of the sheet that say so, the first it tells of.
+      WORDS = { handle: %i[handle demould], walk: %i[handle], load_light: %i[load_light], load: %i[load], wet: %i[wet] }.freeze
 
       # @param schedule [Schedule]
       def initialize(schedule)
-        @uppermost = schedule.coats.group_by(&:pass).values.map(&:last).select do |coat|
-          schedule.coats.none? { |other| other.from_min > coat.from_min && other.places.intersect?(coat.places) }
-        end
+        @last = schedule.coats.group_by(&:pass).values.map(&:last)
       end
 
       # @return [Array<Ready>] in the order of the work
       def all
-        words = WORDS.keys & @uppermost.flat_map { |coat| coat.pass.kind.ready }
+        words = WORDS.keys & @last.flat_map { |coat| coat.pass.kind.ready }
         words.map { |word| latest(word) }
       end
 
@@ -31,13 +29,13 @@ module Dakren
 
       # The whole is as far as its slowest coat.
       def latest(word)
-        found = @uppermost.select { |coat| coat.pass.kind.ready.include?(word) }.map { |coat| of(coat, word) }
+        found = @last.select { |coat| coat.pass.kind.ready.include?(word) }.map { |coat| of(coat, word) }
         found.find { |ready| ready.minute.nil? } || found.max_by(&:minute)
       end
 
       def of(coat, word)
         stages = coat.plan.sheet.stages
-        stage = [WORDS.fetch(word), :full].find { |name| stages.key?(name) }
+        stage = [*WORDS.fetch(word), :full].find { |name| stages.key?(name) }
         band = stage && coat.stage(stage)
         Ready.new(word: word, minute: band && (band.late || Cure::HORIZON_MIN), full: stage == :full, sheet: coat.plan.sheet)
       end
