@@ -232,6 +232,31 @@ class DayAsWorkedTest < AppTest
     assert_equal "wax", step.document["c1-own_before"][0][0]["typed"] || step.document["c1-own_before"][0][0]
   end
 
+  # A list of the room in °F with its zone tells the same as one in °C by the shop's own hours.
+  def test_a_list_in_fahrenheit_with_its_zone
+    zone = ActiveSupport::TimeZone["Europe/Berlin"]
+    start = zone.local(2026, 11, 24, 9)
+    told = Formats::RoomList.read("2026-11-24T08:00Z,68 F\n2026-11-24T13:00+01:00,50F", start: start, zone: zone)
+    plain = Formats::RoomList.read("2026-11-24 09:00;20\n2026-11-24 13:00;10", start: start, zone: zone)
+
+    told.flatten.zip(plain.flatten).each { |one, other| assert_in_delta other, one, 1e-9 }
+    assert_in_delta 240, told.last.first, 1e-9
+  end
+
+  # A coat in sections is drawn with the day each is laid on, and how far each batch reaches.
+  def test_sections_are_marked_day_by_day
+    hall = desk(raw: { "room" => "20", "p1-s1-length" => "30 m", "p1-s1-width" => "12 m", "c1-kind" => "floor", "c1-film" => "0.3",
+                       "c1-sheet" => sheet("Granite floor 210", "floor"), "hours" => "08:00-12:00" })
+
+    assert_planned hall
+    assert_operator hall.coats.size, :>, 1
+    seams = hall.schedule.entries.select { |entry| entry.name == :seam }
+    assert_equal hall.coats.size - 1, seams.size
+    drawn = Drawings::PiecePlan.new(hall.places.values.first.region, Words::Wording.new("metric"), plan: hall.coats.first.plan,
+      coats: hall.coats, start: hall.start).to_s
+    hall.coats.map { |coat| hall.time_at(coat.from_min).strftime("%a %-d") }.uniq.each { |day| assert_includes drawn, day }
+  end
+
   # A coat whose window lies over the hour the clocks go forward loses none of its minutes.
   def test_a_clock_change_in_a_window_costs_no_minute
     told = { "zone" => "Europe/Berlin", "room" => "23", "p1-s1-length" => "900", "p1-s1-width" => "500", "c1-kind" => "coat",
