@@ -12,10 +12,14 @@ module Dakren
       # How far beyond the plan that is known starts are looked at.
       BEYOND_MIN = 1440
       MOST_CELLS = 60 * 96
+      # Quarters after which it is asked whether there is time to go on.
+      ASKED_EVERY = 40
 
       # @param frame [Scheduler] whose tasks are a chain @param bound [Bound] for what ends the last coat
       # @param until_min [Numeric] latest start worth looking at
-      def initialize(frame, bound, until_min)
+      # @param go_on [#call] is there time left? Where there is none, :out_of_time is thrown.
+      def initialize(frame, bound, until_min, go_on)
+        @go_on = go_on
         @frame = frame
         @bound = bound
         @units = frame.sequence.passes.flat_map { |pass| frame.units.fetch(pass.id) }
@@ -50,6 +54,8 @@ module Dakren
         unit = @units[index]
         people = unit[0].crews(@frame.slots.hands, true).max
         Array.new(@cells) do |k|
+          throw :out_of_time if (k % ASKED_EVERY).zero? && !@go_on.call
+
           at = begins(unit, people, k)
           next Float::INFINITY if at >= minute(k + 1)
 

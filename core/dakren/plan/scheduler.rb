@@ -186,8 +186,10 @@ module Dakren
       def sharpened(best)
         return unless sequence.chain? && @passes.all? { |pass| pass.sections == 1 && pass.real.empty? }
 
-        @bound = ChainBound.new(self, @bound, best.last)
-        @least = nil
+        catch(:out_of_time) do
+          @bound = ChainBound.new(self, @bound, best.last, @go_on)
+          @least = nil
+        end
       end
 
       # Ever wider rounds, for as long as there is time.
