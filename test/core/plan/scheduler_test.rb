@@ -1,36 +1,10 @@
 # frozen_string_literal: true
 
-require_relative "../../core_helper"
+require_relative "../../plan_helper"
 
-class SchedulerTest < CoreTest
-  START = Time.local(2026, 11, 24, 7)
-
-  def room
-    @room ||= Cure::Profile.constant(23)
-  end
-
-  # At 23 °C the sheet's own minutes count: tacky after 150 to 210, closed from 480 to 720, sandable 960 to 1320.
-  def exact_sheet(**changes)
-    coating(clock: { reference_temp_c: 23, pot_life_min: 28, pot_mass_g: 150, working_min: 55, heat_j_g: 380, activation_kj_mol: 58 },
-      **changes)
-  end
-
-  def job(id, sheet: exact_sheet, count: 1, places: ["top"], length: 1000, in_room: room, **more)
-    ageing = Cure::Ageing.new(sheet, in_room)
-    order = lambda do |_number, _section, at, _people = nil|
-      Plan::CoatOrder.coat(outline: Geometry::Rectangle.new(length_mm: length, width_mm: 500), cover: Work::Cover.new(film_mm: 0.2),
-        sheet: sheet, room: in_room, from_min: at,
-        tins_c: in_room.at(at), ageing: ageing)
-    end
-    Plan::PassJob.new(id: id, label: "coat", places: places, count: count, order: order, area_m2: 0.5 * length / 1000, **more)
-  end
-
+class SchedulerTest < PlacedTest
   def plan(*passes, text: "07:00-12:00, 12:30-17:00", goal: :hand_over, start: START, **more)
     Plan::Scheduler.new(passes, hours: Plan::Hours.read(text, days_off: "Sat Sun", start: start), goal: goal, **more).schedule
-  end
-
-  def clock(minute)
-    (START + (minute * 60)).strftime("%a %H:%M")
   end
 
   # Worked by hand. The window of a coat laid from 7:05 to 7:0x: tacky after 180 min, by the sheet 210 at the latest, in a room
