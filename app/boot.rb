@@ -26,8 +26,8 @@ end
   document/pass_desk document/job_desk
   document/new_system document/what_if document/drawn document/sheet_numbers document/sheet_form document/settings_form document/tool_form
   document/bench_deed
-  drawings/svg drawings/ramp drawings/piece_plan drawings/cut_drawing drawings/table_drawing drawings/thumb drawings/kind_sign
-  drawings/compare_bars
+  drawings/svg drawings/ramp drawings/scale_bar drawings/handles drawings/piece_section drawings/piece_plan drawings/cut_drawing
+  drawings/table_drawing drawings/thumb drawings/kind_sign drawings/compare_bars
   drawings/cup_row
   drawings/bench_cup drawings/bar drawings/paste_blocks drawings/time_axis drawings/cure_line
   drawings/stage_bar drawings/chart drawings/blend_curve drawings/sheet_charts
@@ -36,11 +36,12 @@ end
   stores/works stores/further stores/now stores/shelf stores/walks stores/summary stores/planning stores/renewer stores/job_list
   rooms/pages/control rooms/pages/answer rooms/pages/job_form rooms/pages/sentence rooms/pages/ticket_sentence
   rooms/pages/ticket_steps rooms/pages/beginning
-  rooms/pages/place_page rooms/pages/measuring_page rooms/pages/pack_words rooms/pages/mix_page
+  rooms/pages/place_drawing rooms/pages/place_page rooms/pages/shape_page rooms/pages/measuring_page rooms/pages/pack_words
+  rooms/pages/mix_page
   rooms/pages/ticket_page
   rooms/pages/day_page rooms/pages/what_if_page rooms/pages/offers rooms/pages/job_page rooms/pages/job_row rooms/pages/table_page
   rooms/pages/bench_page rooms/pages/bench_measures rooms/pages/bench_step rooms/pages/record_page rooms/pages/loose_cup
   rooms/pages/comparison rooms/pages/cutting_list rooms/pages/compare_page rooms/pages/editor_page rooms/pages/settings_page
-  rooms/frame rooms/room rooms/job_keeping
+  rooms/frame rooms/room rooms/job_keeping rooms/drawing_deeds
   rooms/jobs rooms/compare rooms/table rooms/bench rooms/shelf rooms/settings rooms/find rooms/house
 ].each { |file| require_relative file }

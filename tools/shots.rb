@@ -77,13 +77,13 @@ def trace(browser)
     at.call(x, y)
     browser.action.send_keys("c").perform unless TIPS.include?(x)
   end
-  browser.find_element(css: "[value=draw-add]").click
+  browser.find_element(css: "[value^=draw-add]").click
   PATIENCE.until { browser.find_elements(css: ".on-table").any? }
   browser.find_element(css: "[data-tool=sounding]").click
   [[600, 640, 28], [1000, 590, 34], [1400, 535, 25]].each_with_index do |(x, y, depth), i|
     at.call(x, y)
-    browser.find_element(id: "drawn-depth").send_keys(depth.to_s)
-    browser.find_element(css: "[value=sound]").click
+    browser.find_element(css: "[data-depth]").send_keys(depth.to_s)
+    browser.find_element(css: "[value^=sound]").click
     PATIENCE.until { browser.find_elements(css: "[name='p1-soundings[#{i + 1}][x]']").any? }
   end
 end

@@ -6,58 +6,92 @@ module Dakren
     # cup must reach, and below it its section: a void with its depth, coats drawn thicker by a factor that is stated.
     class PiecePlan
       WIDTH = 440
-      BOX = [336.0, 136.0].freeze
+      BOX = [322.0, 104.0].freeze
       LEFT = 14.0
-      TOP = 14.0
+      TOP = 10.0
+      BELOW = 54.0
       MOST_MARKS = 24
-      COAT_PX = 14.0
-      MOST_COATS = 8
-      DEEPEST_PX = 90.0
+      # What is drawn while the measures are missing: mm that stand for nothing.
+      UNTOLD = { "circle" => [1.0, 1.0], "ring" => [1.0, 1.0], "regular" => [1.0, 1.0] }.freeze
+      UNTOLD_USUAL = [2.6, 1.0].freeze
 
-      # @param outline [Object] shape of Size
+      # @param outline [Object, nil] shape of Size; nil while its measures are missing
       # @param wording [Words::Wording]
       # @param plan [Plan::CoatPlan, nil] its marks are drawn
       # @param coats [Array<Plan::Entry>] all that lie on it, first one lowest
       # @param void [Geometry::Void, nil]
       # @param start [Time, nil] minute 0 of the job: which section is laid on which day
-      def initialize(outline, wording, plan: nil, coats: [], void: nil, start: nil)
+      # @param held [Array<Handles::Held>] shapes that can be taken hold of, the first one first
+      # @param fields [Hash{String=>String}] measures of the first shape that can be typed on the drawing, as HTML by name
+      # @param form [String] of the first shape, of Document::ShapeForms
+      # @param hollow [Boolean] is it a void, though its depth is not told yet? @param depth_field [String, nil] id of its depth's field
+      def initialize(outline, wording, plan: nil, coats: [], void: nil, start: nil, held: [], fields: {}, form: "rectangle", hollow: false,
+        depth_field: nil)
         @start = start
         @laid = coats
         @outline = outline
         @wording = wording
         @plan = plan
-        @coats = coats.select { |coat| coat.plan.order.need.film_mm }.first(MOST_COATS)
+        @coats = coats.select { |coat| coat.plan.order.need.film_mm }
         @void = void
-        @loops = Geometry.loops(outline)
+        @held = held
+        @fields = fields
+        @form = form
+        lay_out
+        @section = PieceSection.new(frame, @box, [LEFT, LEFT + BOX[0]], wording, coats: coats, void: void, hollow: hollow || !void.nil?,
+          field: fields["depth"], sets: depth_field)
+      end
+
+      def to_s
+        svg = Svg.new(WIDTH, height, label: "Plan of the piece, to scale: #{@outline ? extent_words : "its measures are missing"}",
+          role: @fields.any? ? "group" : "img", css: "drawing piece-plan")
+        draw_outline(svg)
+        draw_soundings(svg) if @void
+        if @plan && @outline
+          sections > 1 ? draw_sections(svg) : draw_marks(svg)
+        end
+        @held.each { |held| Handles.new(svg, frame, @wording).draw(held, fill: "transparent", stroke: "none") }
+        draw_measures(svg)
+        draw_scale_bar(svg) if @outline
+        @section.draw(svg, section_top)
+        svg.to_s
+      end
+
+      # @return [Handles::Frame]
+      def frame
+        @frame ||= Handles::Frame.new(left: @left - (@box[0] * @scale), base: TOP + (@box[3] * @scale), scale: @scale)
+      end
+
+      # How finely a pointer sets a measure: a round length of a few pixels.
+      # @return [Float] mm
+      def step_mm
+        ScaleBar.round_step(2.0 / @scale, @wording)
+      end
+
+      def height
+        section_top + @section.height
+      end
+
+      private
+
+      def lay_out
+        @loops = @outline ? Geometry.loops(@outline) : [untold]
         @box = Geometry::Plane.box(@loops.flatten(1))
         extent = [@box[2] - @box[0], @box[3] - @box[1]]
         @scale = extent.zip(BOX).map { |side, room| room / side }.min
         @wide, @high = extent.map { |side| side * @scale }
         @left = LEFT + ((BOX[0] - @wide) / 2)
-        @section_top = TOP + @high + 76
       end
 
-      def to_s
-        svg = Svg.new(WIDTH, height, label: "Plan of the piece, to scale: #{extent_words}")
-        draw_outline(svg)
-        draw_soundings(svg) if @void
-        if @plan
-          sections > 1 ? draw_sections(svg) : draw_marks(svg)
-        end
-        draw_measures(svg)
-        draw_scale_bar(svg)
-        if @void then draw_void(svg)
-        elsif @coats.any? then draw_coats(svg)
-        end
-        svg.to_s
+      def untold
+        wide, high = UNTOLD.fetch(@form, UNTOLD_USUAL)
+        return Geometry.loops(Geometry::Circle.new(diameter_mm: 1)).first if UNTOLD.key?(@form)
+
+        @form == "triangle" ? [[0, 0], [wide, 0], [wide * 0.4, high]] : [[0, 0], [wide, 0], [wide, high], [0, high]]
       end
 
-      private
-
-      def height
-        return @section_top + void_px + 50 if @void
-
-        @coats.any? ? @section_top + 36 + coats_px : @section_top - 8
+      def section_top
+        TOP + @high + BELOW
       end
 
       def extent_words
@@ -69,18 +103,19 @@ module Dakren
       end
 
       def at(x, y)
-        [@left + ((x - @box[0]) * @scale), TOP + ((@box[3] - y) * @scale)]
+        [frame.x(x), frame.y(y)]
       end
 
       def draw_outline(svg)
-        svg.loops(@loops.map { |loop| loop.map { |x, y| at(x, y) } }, fill: Ramp.fill(:runny), stroke: Ramp::INK, stroke_width: 2)
+        svg.loops(@loops.map { |loop| loop.map { |x, y| at(x, y) } }, fill: @outline ? Ramp.fill(:runny) : Ramp::PAPER,
+          stroke: Ramp::INK, stroke_width: 2, **(@outline ? {} : { stroke_dasharray: "6 4" }))
         return unless @outline.is_a?(Geometry::Polygon) && @outline.corners_mm.size <= 12
 
         @outline.corners_mm.each_with_index { |(x, y), i| corner_number(svg, *at(x, y), i + 1) }
       end
 
       def round?
-        @outline.is_a?(Geometry::Circle) || @outline.is_a?(Geometry::Ring)
+        @outline.is_a?(Geometry::Circle) || @outline.is_a?(Geometry::Ring) || (@outline.nil? && UNTOLD.key?(@form))
       end
 
       def corner_number(svg, x, y, number)
@@ -155,15 +190,34 @@ module Dakren
         coat && (@start + (coat.from_min * 60)).strftime("%a %-d")
       end
 
+      # The measures of the whole, as figures, or as fields of its first shape where those make it.
       def draw_measures(svg)
-        y = TOP + @high + 18
+        y = TOP + @high + 13
         measure(svg, @left, y, @left + @wide, y)
-        svg.text(@left + (@wide / 2), y + 14, length(@wide / @scale), text_anchor: "middle", class: "t-figure")
+        across = @fields.slice("length", "diameter").values.first
+        if across then svg.foreign(@left + (@wide / 2) - 75, y + 4, 150, 28, across, class: "across")
+        else svg.text(@left + (@wide / 2), y + 15, length(@wide / @scale), text_anchor: "middle", class: "t-figure")
+        end
+        inner(svg)
         return if round?
 
-        x = @left + @wide + 14
+        x = @left + @wide + 12
         measure(svg, x, TOP, x, TOP + @high)
-        svg.text(x + 6, TOP + (@high / 2) + 4, length(@high / @scale), class: "t-figure")
+        return svg.foreign(x + 5, TOP + (@high / 2) - 14, WIDTH - x - 5, 28, @fields["width"]) if @fields["width"]
+
+        svg.text(x + 6, TOP + (@high / 2) + 4, length(@high / @scale), class: "t-figure") if @outline
+      end
+
+      # The hole of a ring, and the sides of a triangle.
+      def inner(svg)
+        svg.foreign(@left + (@wide / 2) - 60, TOP + (@high / 2) - 14, 120, 28, @fields["hole"], class: "across") if @fields["hole"]
+        corners = @loops.first
+        %w[side_a side_b side_c].each_with_index do |name, i|
+          next unless @fields[name]
+
+          x, y = at(*corners[i].zip(corners[(i + 1) % 3]).map { |one, two| (one + two) / 2.0 })
+          svg.foreign(x - 60, i.zero? ? y + 17 : y - 14, 120, 28, @fields[name], class: "across")
+        end
       end
 
       def measure(svg, x1, y1, x2, y2)
@@ -174,95 +228,10 @@ module Dakren
       end
 
       def draw_scale_bar(svg)
-        y = TOP + @high + 50
+        y = TOP + @high + 40
         ScaleBar.draw(svg, LEFT, y, @scale, @wording)
-        svg.text(LEFT + BOX[0], y + 6, @wording.show(@void ? Quantity.new(value: @void.volume_ml, unit: :ml) : Quantity
-          .new(value: @outline.area_mm2 / 1e6, unit: :m2)), class: "t-figure",
-          text_anchor: "end")
-      end
-
-      def coats_px
-        [@coats.size * COAT_PX, 60].min
-      end
-
-      # Coats on each other, all drawn thicker by one factor.
-      def draw_coats(svg)
-        films = @coats.map { |coat| coat.plan.film_mm.to_f }
-        px = coats_px / films.sum
-        y = @section_top + coats_px
-        svg.rect(LEFT, y, BOX[0], 16, fill: Ramp::WOOD, stroke: Ramp::INK)
-        films.each do |film|
-          svg.rect(LEFT, y - (film * px), BOX[0], film * px, fill: Ramp.fill(:runny), stroke: Ramp::INK)
-          y -= film * px
-        end
-        factor = px / @scale
-        words = films.size > 1 ? "#{films.size} coats, #{thickness(films.sum)} in all" : "coat #{thickness(films.first)}"
-        words += factor >= 1.5 ? ", drawn #{@wording.significant(factor.round)} × thicker than the plan" : ", drawn to its own scale"
-        svg.text(LEFT, @section_top + coats_px + 32, words, class: "t-small")
-      end
-
-      def thickness(mm)
-        @wording.show(Quantity.new(value: mm, unit: :film_mm))
-      end
-
-      # As deep as the plan's own scale makes it, unless that could not be seen.
-      def depth_scale
-        @scale.clamp([30.0, DEEPEST_PX].min / @void.deepest_mm, DEEPEST_PX / @void.deepest_mm)
-      end
-
-      def void_px
-        @void.deepest_mm * depth_scale
-      end
-
-      # Section along the row through the deepest place.
-      def draw_void(svg)
-        y0 = @section_top
-        row = cut_row
-        steps = 160
-        points = (0..steps).map { |i| @box[0] + ((@box[2] - @box[0]) * i / steps.to_f) }.map do |x|
-          [x, @void.depth_at(x.clamp(@box[0] + 1e-6, @box[2] - 1e-6), row)]
-        end
-        svg.rect(LEFT, y0, BOX[0], void_px + 12, fill: Ramp::WOOD, stroke: Ramp::INK)
-        points.slice_when { |(_, one), (_, two)| one.nil? != two.nil? }.reject { |run| run.first[1].nil? || run.size < 2 }.each do |run|
-          floor = run.map { |x, depth| [at(x, 0)[0], y0 + (depth * depth_scale)] }
-          svg.shape([[floor.first[0], y0], *floor, [floor.last[0], y0]], fill: Ramp.fill(:runny), stroke: Ramp::INK, stroke_width: 1.6)
-        end
-        x = LEFT + BOX[0] + 14
-        measure(svg, x, y0, x, y0 + void_px)
-        svg.text(x + 6, y0 + (void_px / 2) + 4, length(@void.deepest_mm), class: "t-figure")
-        factor = depth_scale / @scale
-        svg.text(LEFT, y0 + void_px + 28,
-          "section along #{length(row - @box[1])} up" \
-          "#{factor > 1.05 ? ", depth drawn #{@wording.significant(factor)} ×" : ", to the same scale"}",
-          class: "t-small")
-      end
-
-      def cut_row
-        return @void.soundings.max_by(&:depth_mm).y_mm if @void.soundings.any?
-
-        rows = (1..9).map { |i| @box[1] + ((@box[3] - @box[1]) * i / 10.0) + 1e-5 }
-        rows.max_by { |y| (1..40).count { |i| @void.region.inside?(@box[0] + ((@box[2] - @box[0]) * i / 41.0), y) } }
-      end
-    end
-
-    # A bar of a round length near a quarter of a drawing.
-    module ScaleBar
-      NEAR_PX = 90.0
-
-      module_function
-
-      # @param scale [Float] px to the mm
-      def draw(svg, x, y, scale, wording)
-        unit = if wording.us?(:length) then NEAR_PX / scale < 914 ? 25.4 : 304.8
-               else 1.0
-               end
-        wanted = NEAR_PX / scale / unit
-        power = 10**Math.log10(wanted).floor
-        round = [1, 2, 5, 10].map { |step| step * power }.min_by { |candidate| (Math.log(candidate) - Math.log(wanted)).abs } * unit
-        width = round * scale
-        svg.rect(x, y, width / 2, 5, fill: Ramp::INK)
-        svg.rect(x, y, width, 5, fill: "none", stroke: Ramp::INK)
-        svg.text(x + width + 6, y + 6, wording.show(Quantity.new(value: round, unit: :mm)), class: "t-small")
+        size = @void ? Quantity.new(value: @void.volume_ml, unit: :ml) : Quantity.new(value: @outline.area_mm2 / 1e6, unit: :m2)
+        svg.text(WIDTH - 8, y + 6, @wording.show(size), class: "t-figure", text_anchor: "end")
       end
     end
   end

@@ -8,8 +8,10 @@ module Dakren
       # @param width [Numeric] user units, one CSS pixel at full size
       # @param height [Numeric]
       # @param label [String] what the drawing shows, for those who cannot see it
+      # @param role [String] "group" where it holds fields
       # @param more [Hash] attributes of the whole
-      def initialize(width, height, label:, css: "drawing", **more)
+      def initialize(width, height, label:, css: "drawing", role: "img", **more)
+        @role = role
         @width = width
         @height = height
         @label = label
@@ -56,6 +58,13 @@ module Dakren
         self
       end
 
+      # A field or words of the page that stand in the drawing.
+      # @param html [String] safe to print
+      def foreign(x, y, width, height, html, **attributes)
+        @parts << "<foreignObject#{written({ x: x, y: y, width: width, height: height, **attributes })}>#{html}</foreignObject>"
+        self
+      end
+
       # A note shown when the part is pointed at.
       def note(words)
         @parts << "<title>#{escape(words)}</title>"
@@ -63,7 +72,7 @@ module Dakren
 
       def to_s
         %(<svg class="#{@css}" viewBox="0 0 #{number(@width)} #{number(@height)}" width="#{number(@width)}" height="#{number(@height)}" ) +
-          %(role="img" aria-label="#{escape(@label)}"#{written(@more)}>#{@parts.join}</svg>)
+          %(role="#{@role}" aria-label="#{escape(@label)}"#{written(@more)}>#{@parts.join}</svg>)
       end
 
       private

@@ -9,7 +9,6 @@ module Dakren
       MARGIN = 34.0
       EMPTY_MM = [1000.0, 600.0].freeze
       GRID_PX = 22.0
-      MOST_HANDLES = 80
 
       attr_reader :scale, :step_mm, :left, :base
 
@@ -24,14 +23,14 @@ module Dakren
         @scale = [(WIDTH - (2 * MARGIN)) / (x1 - x0), (HEIGHT - (2 * MARGIN)) / (y1 - y0)].min
         @left = MARGIN - (x0 * @scale) + ((WIDTH - (2 * MARGIN) - ((x1 - x0) * @scale)) / 2)
         @base = HEIGHT - MARGIN + (y0 * @scale)
-        @step_mm = round_step(GRID_PX / @scale)
+        @step_mm = ScaleBar.round_step(GRID_PX / @scale, wording)
       end
 
       # What a pointer may snap to: corners and middles of what lies there.
       # @return [Array<Array(Float, Float)>]
       def snaps
         corners = @shapes.flat_map do |_, _, repeats|
-          repeats.flat_map { |loops| loops.select { |loop| loop.size <= MOST_HANDLES }.flatten(1) }
+          repeats.flat_map { |loops| loops.select { |loop| loop.size <= Handles::MOST_CORNERS }.flatten(1) }
         end
         middles = @shapes.flat_map do |_, _, repeats|
           repeats.map { |loops| Geometry::Plane.box(loops.flatten(1)).then { |a, b, c, d| [(a + c) / 2, (b + d) / 2] } }
@@ -43,7 +42,7 @@ module Dakren
         svg = Svg.new(WIDTH, HEIGHT, label: "Drawing table: #{@place.name}, #{@place.shapes.size} shapes", css: "drawing table-drawing")
         grid(svg)
         draw_picture(svg) if @picture
-        @shapes.each_with_index { |(id, placed, repeats), i| shape(svg, id, placed, repeats, i) }
+        @shapes.each { |id, placed, repeats| shape(svg, id, placed, repeats) }
         soundings(svg) if @place.place&.shape.is_a?(Geometry::Void)
         ScaleBar.draw(svg, 10, HEIGHT - 14, @scale, @wording)
         svg.to_s
@@ -51,12 +50,16 @@ module Dakren
 
       private
 
+      def frame
+        @frame ||= Handles::Frame.new(left: @left, base: @base, scale: @scale)
+      end
+
       def x(mm)
-        @left + (mm * @scale)
+        frame.x(mm)
       end
 
       def y(mm)
-        @base - (mm * @scale)
+        frame.y(mm)
       end
 
       def extent
@@ -64,14 +67,6 @@ module Dakren
         points += [[0.0, 0.0], @picture[1..]] if @picture
         points = [[0.0, 0.0], EMPTY_MM] if points.empty?
         Geometry::Plane.box(points)
-      end
-
-      # 1, 2 or 5 times a power of ten, in mm or in inches.
-      def round_step(least_mm)
-        unit = @wording.us?(:length) ? 25.4 : 1.0
-        wanted = least_mm / unit
-        power = 10.0**Math.log10(wanted).floor
-        ([1, 2, 5, 10].find { |step| step * power >= wanted } * power * unit).round(4)
       end
 
       def grid(svg)
@@ -95,35 +90,17 @@ module Dakren
           preserveAspectRatio: "none")
       end
 
-      def shape(svg, id, placed, repeats, index)
+      def shape(svg, id, placed, repeats)
         adds = placed.sign.positive?
-        svg.group(class: "on-table", data_shape: id, data_x: placed.at_mm[0], data_y: placed.at_mm[1], tabindex: 0, role: "img",
-          aria_label: "Shape #{index + 1}: arrow keys move it") do
-          repeats.each do |loops|
-            svg.loops(loops.map { |loop| loop.map { |px, py| [x(px), y(py)] } }, fill: adds ? Ramp.fill(:runny) : Ramp::PAPER,
-              fill_opacity: @picture ? 0.35 : 0.9, stroke: Ramp::INK,
-              stroke_width: 2, **(adds ? {} : { stroke_dasharray: "6 3" }))
-          end
-          label(svg, placed, repeats.first)
-        end
-        return unless placed.shape.is_a?(Geometry::Polygon) && placed.turn_deg.zero? && placed.shape.corners_mm.size <= MOST_HANDLES
-
-        handles(svg, id, placed, repeats.first)
+        held = Handles::Held.new(id: id, at: "#{@place.id}-#{id}-", placed: placed, repeats: repeats, moves: true)
+        Handles.new(svg, frame, @wording).draw(held, fill: adds ? Ramp.fill(:runny) : Ramp::PAPER, fill_opacity: @picture ? 0.35 : 0.9,
+          stroke: Ramp::INK, stroke_width: 2, **(adds ? {} : { stroke_dasharray: "6 3" })) { label(svg, placed, repeats.first) }
       end
 
       def label(svg, placed, loops)
         x0, _, _, y1 = Geometry::Plane.box(loops.flatten(1))
         sides = placed.shape.extent_mm.map { |side| @wording.show(Quantity.new(value: side, unit: :mm)) }
         svg.text(x(x0) + 3, y(y1) - 4, sides.uniq.join(" × "), class: "t-figure")
-      end
-
-      # Corners that can be taken hold of.
-      def handles(svg, id, placed, loops)
-        loops.first.each_with_index do |(px, py), i|
-          svg.tag(:rect, x: x(px) - 5, y: y(py) - 5, width: 10, height: 10, class: "corner-handle", data_corner: i, data_of: id,
-            fill: Ramp::PAPER, stroke: Ramp::PRESS, stroke_width: 2,
-            data_dx: placed.at_mm[0], data_dy: placed.at_mm[1])
-        end
       end
 
       def soundings(svg)

@@ -50,6 +50,7 @@ module Dakren
       end
 
       helpers JobKeeping
+      helpers DrawingDeeds
 
       helpers do
         # What is printed of a ticket or a place hangs on the plan alone, and is printed once. Of a ticket that is shut in the page that
@@ -106,6 +107,10 @@ module Dakren
           return asked_what_if.document(document, desk_of(document)) if act == "keep-what-if"
           return shelved(document, act.delete_prefix("shelf:")) if act.start_with?("shelf:")
           return mixed_from(document, act.delete_prefix("system:")) if act.start_with?("system:")
+
+          if (drawn = drawn_into(document, act))
+            return drawn
+          end
 
           deed = Document::JobDeed.new(document, packs: ->(sheet) { Stores::Shelf.finder.call(sheet)&.limits&.pack_ml },
             now: Document::Zones.of(document["zone"]).at(Stores::Now.now),

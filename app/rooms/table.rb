@@ -8,6 +8,7 @@ module Dakren
       TYPES = { "svg" => "image/svg+xml", "dxf" => "image/vnd.dxf", "pdf" => "application/pdf" }.freeze
 
       helpers JobKeeping
+      helpers DrawingDeeds
 
       get PLACE do |id, place|
         lay_out(id, place)
@@ -74,7 +75,7 @@ module Dakren
         def show
           status 422 if @complaint && !live?
           remarks = request.env["rack.session"].delete("read_in") || []
-          shown = TablePage.new(@record, @desk, @place, wording, picture: picture, scale: picture_scale, remarks: remarks)
+          shown = TablePage.new(@record, @desk, @place, wording, picture: picture, scale: picture_scale(@place.id), remarks: remarks)
           erb :"table/page", layout: !live?, locals: { page: shown }
         end
 
@@ -98,30 +99,9 @@ module Dakren
           raise ActiveRecord::StatementInvalid, "database is locked"
         end
 
-        # The document after what was pressed; a complaint leaves it as it was typed.
+        # The document after what was pressed.
         def done(document)
-          id = @place.id
-          case act_once
-          when "draw-add" then drawn.put(document, id, "add")
-          when "draw-take" then drawn.put(document, id, "take")
-          when "sound" then drawn.sound(document, id, word("drawn_depth"), page_system)
-          when "scale-first", "scale-second" then drawn.scale(document, id, mm_per_px, known_length, act_once.delete_prefix("scale-"))
-          when "drop-picture" then document.except("#{id}-picture", "#{id}-picture_scale")
-          else Document::JobDeed.new(document).done(act_once)
-          end
-        rescue InputError => e
-          @complaint = e.field == "length" ? "The known length #{e.allowed}" : "What was drawn #{e.allowed}"
-          document
-        end
-
-        def drawn
-          Document::Drawn.new(word("drawn_tool"), word("drawn"))
-        end
-
-        def known_length
-          bare = wording.bare_length
-          Measure::Typed.read(word("drawn_length"), field: "length", units: Measure::Units::LENGTH, bare: bare,
-            allowed: Geometry::PictureScale::LENGTH_MM).to_f
+          drawn_into(document, act_once) || Document::JobDeed.new(document).done(act_once)
         end
 
         # Area and edge of what is being drawn, as a line of text.
@@ -140,26 +120,9 @@ module Dakren
           wording.show(Quantity.new(value: value, unit: :mm))
         end
 
-        def picture_record
-          id = @record.document["#{@place.id}-picture"].to_s
-          id.empty? ? nil : Stores::Picture.find_by(id: id, job_id: @record.id)
-        end
-
-        def picture_scale
-          pairs = JSON.parse(@record.document["#{@place.id}-picture_scale"].to_s)
-          pairs.is_a?(Hash) && pairs["first"].is_a?(Array) ? Geometry::PictureScale.new(pairs["first"], pairs["second"]) : nil
-        rescue JSON::ParserError, InputError, TypeError
-          nil
-        end
-
-        # A picture without a scale lies there a metre wide.
-        def mm_per_px
-          picture_scale&.mm_per_px || (1000.0 / (picture_record&.width || 1000))
-        end
-
         def picture
-          found = picture_record
-          found && ["/table/#{@record.id}/picture/#{found.id}", found.width * mm_per_px, found.height * mm_per_px]
+          found = picture_record(@place.id)
+          found && ["/table/#{@record.id}/picture/#{found.id}", *[found.width, found.height].map { |px| px * mm_per_px(@place.id) }]
         end
 
         def uploaded(field)

@@ -630,8 +630,9 @@ document.addEventListener("pointermove", cureLine.move);
 document.addEventListener("pointerup", cureLine.end);
 document.addEventListener("pointercancel", cureLine.end);
 
-// The drawing table: points set by pointer or keys go to the server to be measured and put into the job.
-function drawingTable() {
+// A piece is measured and drawn on its drawing, on the job sheet and at the drawing table alike. What is taken hold of goes into the
+// fields that stand for it; points set by pointer or keys go to the server to be measured and put into the job.
+function drawing() {
   const base = liveForm();
   const NEAR_PX = 9;
   const TOOL_KEYS = { m: "move", o: "outline", b: "box", r: "round", s: "sounding", l: "scale" };
@@ -647,6 +648,7 @@ function drawingTable() {
     scaling: false,
     some: false,
     held: null,
+    on: null,
     asking: null,
 
     init() {
@@ -666,31 +668,46 @@ function drawingTable() {
       window.removeEventListener("pointerup", this.lifted);
       document.removeEventListener("keydown", this.pressed);
     },
+    // The drawing somebody works on: on a page of several pieces the one touched last.
     surface() {
-      return this.form.querySelector(".table-surface");
+      return (this.on && document.getElementById(this.on)) || this.form.querySelector(".table-surface");
+    },
+    // Is this page the drawing made large?
+    large() {
+      return this.form.hasAttribute("data-drawn-large");
+    },
+    on_drawing(element) {
+      const surface = element.closest("[data-drawing]").querySelector(".table-surface");
+      if (this.on !== surface.id) this.points = [];
+      this.on = surface.id;
     },
     number(name) {
       return Number(this.surface().dataset[name]);
     },
     choose(event) {
-      this.take(event.currentTarget.dataset.tool);
+      this.on_drawing(event.currentTarget);
+      const again = !this.large() && this.tool === event.currentTarget.dataset.tool;
+      this.take(again ? "move" : event.currentTarget.dataset.tool);
     },
     take(tool) {
       this.tool = tool;
-      for (const button of this.form.querySelectorAll(".tool")) button.setAttribute("aria-pressed", String(button.dataset.tool === tool));
       this.points = [];
       this.paint();
-      this.surface().focus();
+      this.surface().focus({ preventScroll: true });
     },
     forget() {
       this.points = [];
       this.paint();
     },
+    // Units of the drawing to the pixel of the screen.
+    wide() {
+      const drawing = this.surface().querySelector("svg");
+      return drawing.viewBox.baseVal.width / drawing.getBoundingClientRect().width;
+    },
     // Where a pointer is, in mm, snapped to a corner that lies near, to the line of the last point, or to the grid.
     place(event) {
-      const drawing = this.surface().querySelector("svg");
-      const box = drawing.getBoundingClientRect();
-      const wide = drawing.viewBox.baseVal.width / box.width;
+      const box = this.surface().querySelector("svg").getBoundingClientRect();
+      const wide = this.wide();
       const x = ((event.clientX - box.left) * wide - this.number("left")) / this.number("scale");
       const y = (this.number("base") - (event.clientY - box.top) * wide) / this.number("scale");
       return this.snapped(x, y, event.altKey);
@@ -709,7 +726,10 @@ function drawingTable() {
       return [last && Math.abs(last[0] - x) <= near ? last[0] : onGrid(x), last && Math.abs(last[1] - y) <= near ? last[1] : onGrid(y)];
     },
     down(event) {
-      if (!event.target.closest?.(".table-surface") || event.button !== 0) return;
+      const surface = event.target.closest?.(".table-surface");
+      if (!surface || event.button !== 0 || event.target.closest("input, select, label")) return;
+      if (this.on !== surface.id && this.on) this.tool = "move";
+      this.on = surface.id;
       if (this.tool === "move") {
         this.hold(event);
         return;
@@ -719,33 +739,101 @@ function drawingTable() {
       this.cross = this.place(event);
       this.set();
     },
-    // Taking hold of a shape or of one corner.
+    // Taking hold of a shape, of one corner or of an edge.
     hold(event) {
+      const grip = event.target.closest(".grip");
       const corner = event.target.closest(".corner-handle");
-      const shape = event.target.closest("[data-shape]");
-      if (!corner && !shape) return;
+      const shape = event.target.closest("[data-shape][data-x]");
+      if (!grip && !corner && !shape) return;
       event.preventDefault();
-      this.held = { corner, shape, from: [event.clientX, event.clientY], start: this.place(event), mark: corner || shape };
+      this.held = { grip, corner, shape, from: [event.clientX, event.clientY], start: this.place(event), mark: corner || shape };
+      if (grip) this.held.were = this.sets(grip).map((set) => [set.field, set.field.value]);
+    },
+    // The fields a grip stands for: each with its way and what stands there in mm.
+    sets(grip) {
+      return ["across", "up", "down"].filter((way) => grip.dataset[way]).map((way) => ({
+        way, field: document.getElementById(grip.dataset[way]), mm: Number(grip.dataset[way === "down" ? "mm" : `${way}Mm`]),
+      })).filter((set) => set.field);
+    },
+    // What its fields come to where the pointer is: the shape grows under it.
+    stretch(event) {
+      const { grip, from } = this.held;
+      const wide = this.wide();
+      const [dx, dy] = [(event.clientX - from[0]) * wide, (event.clientY - from[1]) * wide];
+      const scale = this.number("scale");
+      const step = Number(grip.dataset.step || this.fine());
+      const grown = { across: 1, up: 1 };
+      for (const { way, field, mm } of this.sets(grip)) {
+        const was = { across: Number(grip.dataset.wide), up: Number(grip.dataset.high), down: mm }[way];
+        const by = { across: dx / scale, up: -dy / scale, down: dy / Number(grip.dataset.px) }[way];
+        const wanted = mm * Math.max((was + by) / was, 0);
+        const value = Math.max(Math.round(wanted / step) * step, step);
+        field.value = this.inUnit(value);
+        grown[way] = value / mm;
+      }
+      if (grip.dataset.down) {
+        grip.setAttribute("transform", `translate(0 ${(grown.down - 1) * Number(grip.dataset.mm) * Number(grip.dataset.px)})`);
+        return;
+      }
+      if (this.even(grip)) grown.up = grown.across;
+      const { fx, fy } = grip.dataset;
+      const grow = `translate(${fx} ${fy}) scale(${grown.across} ${grown.up}) translate(${-fx} ${-fy})`;
+      for (const path of this.surface().querySelectorAll(`[data-shape="${grip.dataset.of}"] .held-shape`)) path.setAttribute("transform", grow);
+      const [ex, ey] = [(grown.across - 1) * Number(grip.dataset.wide) * scale, (1 - grown.up) * Number(grip.dataset.high) * scale];
+      grip.setAttribute("transform", `translate(${ex} ${ey})`);
+    },
+    // A measure is set as finely as the drawing shows: a round length of a few pixels.
+    fine() {
+      return this.large() ? this.number("step") / 10 : this.number("step");
+    },
+    // Has its shape but one measure? Then it grows evenly.
+    even(grip) {
+      return !this.surface().querySelector(`.grip[data-of="${grip.dataset.of}"][data-up]`) && Boolean(grip.dataset.across);
     },
     move(event) {
       if (this.held) {
-        const drawing = this.surface().querySelector("svg");
-        const wide = drawing.viewBox.baseVal.width / drawing.getBoundingClientRect().width;
-        this.held.mark.setAttribute("transform", `translate(${(event.clientX - this.held.from[0]) * wide} ${(event.clientY - this.held.from[1]) * wide})`);
-        const to = this.place(event);
-        this.at = `${to[0]}, ${to[1]} mm`;
+        this.drag(event);
         return;
       }
-      if (!event.target.closest?.(".table-surface")) return;
+      if (!event.target.closest?.(`#${CSS.escape(this.surface()?.id || "none")}`) || this.tool === "move") return;
       this.cross = this.place(event);
       this.paint();
     },
+    drag(event) {
+      this.surface().classList.add("handled");
+      if (this.held.grip) {
+        this.stretch(event);
+        return;
+      }
+      const wide = this.wide();
+      this.held.mark.setAttribute("transform", `translate(${(event.clientX - this.held.from[0]) * wide} ${(event.clientY - this.held.from[1]) * wide})`);
+      const to = this.place(event);
+      this.at = `${this.inUnit(to[0])}, ${this.inUnit(to[1])} ${this.surface().dataset.unit}`;
+      if (this.held.corner) this.draft().replaceChildren(this.bent(to));
+    },
+    // The two edges of a corner as they would be.
+    bent(to) {
+      const corners = [...this.surface().querySelectorAll(`.corner-handle[data-of="${this.held.corner.dataset.of}"]`)];
+      const middle = (one) => [Number(one.getAttribute("x")) + 5, Number(one.getAttribute("y")) + 5];
+      const i = corners.indexOf(this.held.corner);
+      const line = [middle(corners[(i + corners.length - 1) % corners.length]), this.px(to), middle(corners[(i + 1) % corners.length])];
+      return this.mark("polyline", { points: line.map((point) => point.join(",")).join(" "), class: "draft-line" });
+    },
+    draft() {
+      return this.surface().querySelector(".draft") || this.form.querySelector(".draft");
+    },
     up(event) {
       if (!this.held) return;
-      const { corner, shape, start, from } = this.held;
+      const { grip, corner, shape, start, from, were } = this.held;
       this.held = null;
+      this.surface().classList.remove("handled");
       if (Math.hypot(event.clientX - from[0], event.clientY - from[1]) < 3) {
-        (corner || shape).removeAttribute("transform");
+        for (const [field, value] of were || []) field.value = value;
+        (corner || shape || grip).removeAttribute("transform");
+        return;
+      }
+      if (grip) {
+        this.changed();
         return;
       }
       const to = this.place(event);
@@ -756,7 +844,7 @@ function drawingTable() {
       return this.form.querySelector(`[name="${name}"]`);
     },
     prefix() {
-      return this.form.getAttribute("action").split("/").pop();
+      return this.surface().dataset.place;
     },
     inUnit(mm) {
       const value = this.surface().dataset.unit === "in" ? mm / 25.4 : mm;
@@ -783,14 +871,15 @@ function drawingTable() {
         this.points.push([...this.cross, false]);
       }
       this.paint();
-      if (again) this.form.querySelector("[value=draw-add]")?.focus();
-      if (this.tool === "sounding") this.form.querySelector("#drawn-depth").focus();
-      if (this.tool === "scale" && this.points.length === 2) this.form.querySelector("#drawn-length").focus();
+      if (again) this.surface().closest("[data-drawing]").querySelector("[value^=draw-add]")?.focus();
+      if (this.tool === "sounding") this.$nextTick(() => this.surface().closest("[data-drawing]").querySelector("[data-depth]").focus());
+      if (this.tool === "scale" && this.points.length === 2) this.$nextTick(() => this.form.querySelector("#drawn-length").focus());
     },
     key(event) {
       if (event.target.matches("input, select, textarea") || event.ctrlKey || event.metaKey || document.querySelector("dialog[open]")) return;
+      if (!this.large() && !event.target.closest?.("[data-drawing]")) return;
       const tool = TOOL_KEYS[event.key];
-      if (tool && this.form.querySelector(`[data-tool=${tool}]`)) {
+      if (tool && (tool === "move" || this.surface().closest("[data-drawing]").querySelector(`[data-tool=${tool}]`))) {
         event.preventDefault();
         this.take(tool);
         return;
@@ -813,8 +902,10 @@ function drawingTable() {
         event.preventDefault();
         this.points.pop();
         this.paint();
-      } else if (event.key === "Escape") this.forget();
-      else if (event.key === "c" && this.points.length) {
+      } else if (event.key === "Escape") {
+        if (this.points.length || this.large()) this.forget();
+        else this.take("move");
+      } else if (event.key === "c" && this.points.length) {
         const last = this.points[this.points.length - 1];
         last[2] = !last[2];
         this.paint();
@@ -834,10 +925,18 @@ function drawingTable() {
       this.some = this.points.length > 0;
       this.fieldOf("drawn").value = JSON.stringify(this.points);
       this.fieldOf("drawn_tool").value = this.tool === "move" ? "outline" : this.tool;
-      const draft = this.form.querySelector(".draft");
-      draft.replaceChildren(...this.marks());
-      this.at = this.tool === "move" ? "drag a shape or a corner" : this.cross ? `${this.inUnit(this.cross[0])}, ${this.inUnit(this.cross[1])} ${this.surface().dataset.unit}` : "";
+      this.show();
+      this.draft().replaceChildren(...this.marks());
+      this.at = this.tool === "move" ? (this.large() ? "drag a shape, an edge or a corner" : "") : this.cross ? `${this.inUnit(this.cross[0])}, ${this.inUnit(this.cross[1])} ${this.surface().dataset.unit}` : "";
       this.measure();
+    },
+    // Which drawing is worked on, and with what.
+    show() {
+      for (const figure of this.form.querySelectorAll("[data-drawing]")) {
+        const here = figure.contains(this.surface());
+        figure.classList.toggle("drafting", here && (this.large() || this.tool !== "move"));
+        for (const button of figure.querySelectorAll("[data-tool]")) button.setAttribute("aria-pressed", String(here && button.dataset.tool === this.tool));
+      }
     },
     px(point) {
       return [this.number("left") + point[0] * this.number("scale"), this.number("base") - point[1] * this.number("scale")];
@@ -880,7 +979,7 @@ function drawingTable() {
       this.measuredOf = drawn;
       try {
         const body = new URLSearchParams({ drawn, drawn_tool: this.tool, authenticity_token: this.fieldOf("authenticity_token").value });
-        const answer = await fetch(this.form.dataset.measure, { method: "POST", body });
+        const answer = await fetch(this.surface().dataset.measure, { method: "POST", body });
         if (answer.ok) this.told = await answer.text();
       } finally {
         this.asking = null;
@@ -889,19 +988,17 @@ function drawingTable() {
     },
     // After the server's answer: what was put into the job is no longer a draft.
     merged(act) {
-      if (act && !this.form.querySelector("[role=alert]")) {
+      if (!this.form.querySelector(".table-surface")) return;
+      if (/^(?:draw|sound|scale)-?/.test(act || "") && !this.form.querySelector("[role=alert]")) {
         this.points = [];
-        for (const id of ["drawn-depth", "drawn-length"]) {
-          const field = document.getElementById(id);
-          if (field) field.value = "";
-        }
+        if (!this.large()) this.tool = "move";
+        for (const field of this.form.querySelectorAll("[data-depth], #drawn-length")) field.value = "";
       }
-      for (const button of this.form.querySelectorAll(".tool")) button.setAttribute("aria-pressed", String(button.dataset.tool === this.tool));
       this.paint();
     },
   };
 }
-document.addEventListener("alpine:init", () => window.Alpine.data("drawingTable", drawingTable));
+document.addEventListener("alpine:init", () => window.Alpine.data("drawing", drawing));
 
 // On every screen: ? shows its keys, / finds.
 document.addEventListener("keydown", (event) => {

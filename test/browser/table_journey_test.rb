@@ -33,7 +33,7 @@ class TableJourneyTest < BrowserTest
 
     assert_field "Depth, mm"
     settled
-    click_link "Drawing table"
+    click_link "large, or trace a photograph"
 
     assert_selector ".table-surface"
   end
@@ -56,14 +56,14 @@ class TableJourneyTest < BrowserTest
     tool "round"
     set_at 300, 200
     set_at 400, 300
-    click_button "take it away from the piece"
+    click_button "cut it out"
 
     assert_selector ".shape", count: 2
     tool "depth reading"
     set_at 200, 400
-    type("drawn-depth", "30.0", pause: 0.35)
+    type("drawn-depth-p1", "30.0", pause: 0.35)
     settled
-    click_button "sound it"
+    click_button "add depth"
 
     # 600 x 400 less a round of 100, 30 deep: 6.96 litres
     assert_selector ".table-size", text: /6.96/

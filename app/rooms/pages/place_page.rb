@@ -7,8 +7,9 @@ module Dakren
       # What is asked beside the name, in the first line; the rest of a void is told with its soundings.
       FIRST = %w[texture depth].freeze
       OF_GROUND = %w[ground wall_mm wall_w wall_c channel].freeze
-      SIDES = %w[length width].freeze
       OF_SOUNDINGS = %w[piece edge mean].freeze
+
+      include PlaceDrawing
 
       attr_reader :letter, :place
 
@@ -105,7 +106,8 @@ module Dakren
       # What else may be said of it.
       # @return [Array<Control>]
       def rest
-        (head + face + of_ground + (void? ? between_soundings : [])).reject { |control| sentence.names.include?(control.name) }
+        (head + face + of_ground + (void? ? between_soundings : []))
+          .reject { |control| (sentence.names + drawn.names).include?(control.name) }
       end
 
       # Is something of that told, or wrong?
@@ -168,7 +170,7 @@ module Dakren
         ids = @desk.ids("#{id}-shapes")
         ids.each_with_index.map do |shape, i|
           ShapePage.new(@desk, place, shape, @form, @wording, index: i, many: many.nil? ? ids.size > 1 : many,
-            open: @opened.include?(shape))
+            open: @opened.include?(shape), drawn: many.nil? ? drawn.names : [])
         end
       end
 
@@ -180,20 +182,9 @@ module Dakren
         place.remarks
       end
 
-      # @return [String, nil] SVG
-      def drawing
-        outline = place.region || place.place&.outline
-        return Drawings::CutDrawing.new(place.place.shape.section, @wording) if place.place&.shape.is_a?(Geometry::Cavity)
-        return unless outline
-
-        coats = @desk.tickets.select { |ticket| ticket.pass.covered_ids == [id] }.flat_map(&:coats)
-        Drawings::PiecePlan.new(outline, @wording, plan: coats.first&.plan, coats: coats, start: @desk.start,
-          void: place.place&.shape.is_a?(Geometry::Void) ? place.place.shape : nil)
-      end
-
       # Is there nothing to draw yet, and will there be?
       def drawn_later?
-        plan? || place.form == "pool"
+        (plan? && drawn.parts.empty?) || place.form == "pool"
       end
 
       private
@@ -207,29 +198,16 @@ module Dakren
           .map { |control| [control, ", #{@form.label(control.name).downcase}", ""] }
       end
 
-      # Measures of a body, or of the only shape; several shapes have lines of their own.
+      # Measures of a body, or of the only shape as far as they are not on the drawing; several shapes have lines of their own.
       def measured
         return measures unless plan?
 
         shapes.one? ? shapes.first.measures : []
       end
 
-      # "rectangle 2400 mm by 900 mm"
-      def around(controls)
-        sides = 0
-        controls.map do |control|
-          next [control, ":", ""] if control.choices
-
-          sides += 1
-          name = control.name[/\w+\z/]
-          next [control, sides > 1 ? "by" : "", ""] if plan? && SIDES.include?(name)
-
-          [control, ", #{@form.label(control.name).downcase}", ""]
-        end
-      end
-
       def told?(control)
-        return true if control.name.end_with?("-depth")
+        return false if drawn.names.include?(control.name)
+        return true if control.name.end_with?("-depth") && soundings.empty?
 
         @form.said?(control) { control.problem || otherwise?(control) }
       end
@@ -247,93 +225,6 @@ module Dakren
 
       def show(value, unit)
         @wording.show(Quantity.new(value: value, unit: unit))
-      end
-    end
-
-    # One shape of a place as a page shows it.
-    class ShapePage
-      attr_reader :index
-
-      def initialize(desk, place, id, form, wording, index:, many:, open:)
-        @desk = desk
-        @place = place
-        @id = id
-        @form = form
-        @wording = wording
-        @index = index
-        @many = many
-        @open = open
-      end
-
-      def key
-        "#{@place.id}-#{@id}-"
-      end
-
-      def many?
-        @many
-      end
-
-      def open?
-        @open || @desk.problems_of(key).any? || @desk.missing_of(key).any?
-      end
-
-      def place_id
-        @place.id
-      end
-
-      def place_name
-        @place.name
-      end
-
-      # What takes it away.
-      def drop
-        "drop-shape:#{@place.id}:#{@id}"
-      end
-
-      # "+ rectangle, 1860 mm by 640 mm"
-      def title
-        word = declared.label
-        sign = @desk.choice("#{key}sign") == "take" ? "−" : "+"
-        placed = @place.shapes.to_h[@id] or return "#{sign} #{word}"
-        sides = placed.shape.extent_mm.map { |side| @wording.show(Quantity.new(value: side, unit: :mm)) }
-        "#{sign} #{"#{placed.count} × " if placed.count > 1}#{word}, #{sides.uniq.join(" by ")}"
-      end
-
-      # @return [Array<Control>]
-      def measures
-        across = declared.name == "regular" ? { label: @form.field("#{key}diameter").label.sub("Across", "Across flats") } : {}
-        [@form.choice("#{key}shape"), *declared.asks.map { |name| @form.field("#{key}#{name}", **(name == :diameter ? across : {})) }]
-      end
-
-      # @return [Rows, nil]
-      def rows
-        declared.rows && @form.rows("#{key}#{declared.rows}")
-      end
-
-      # Is it drawn at the table, and not typed in?
-      def traced?
-        declared.build.nil?
-      end
-
-      def drawn?
-        !@desk.document["#{key}loops"].to_s.empty?
-      end
-
-      def outline_problem
-        @desk.problem("#{key}loops")
-      end
-
-      # @return [Array<Control>] where it lies, and how often
-      def placing
-        sign = index.positive? ? [@form.choice("#{key}sign")] : []
-        steps = @desk.entry("#{key}count").blank? ? [] : %w[dx dy]
-        sign + ["x", "y", "turn", "count", *steps].map { |name| @form.field("#{key}#{name}") }
-      end
-
-      private
-
-      def declared
-        Document::ShapeForms::ALL.fetch(@desk.choice("#{key}shape"))
       end
     end
   end

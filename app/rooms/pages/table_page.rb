@@ -56,7 +56,8 @@ module Dakren
       def surface
         { "data-scale" => drawing.scale.round(6), "data-left" => drawing.left.round(3), "data-base" => drawing.base.round(3),
           "data-step" => drawing.step_mm, "data-unit" => @wording.bare_length, "data-fine" => (1 if @picture),
-          "data-snaps" => JSON.generate(drawing.snaps), "tabindex" => 0, "role" => "application",
+          "data-snaps" => JSON.generate(drawing.snaps), "data-place" => id, "data-measure" => "#{address}/measure", "id" => "draw-#{id}",
+          "data-view" => view_box, "tabindex" => 0, "role" => "application",
           "aria-label" => "Drawing table. Choose a tool; arrow keys move the cross, Enter sets a point." }.compact
       end
 

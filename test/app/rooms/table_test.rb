@@ -17,7 +17,7 @@ class TableTest < AppTest
   end
 
   def draw(path, points, act: "draw-add", tool: "outline", **more)
-    submit path, { "act" => act, "drawn_tool" => tool, "drawn" => JSON.generate(points) }.merge(more.transform_keys(&:to_s)), live: true
+    submit path, { "act" => "#{act}:p1", "drawn_tool" => tool, "drawn" => JSON.generate(points) }.merge(more.transform_keys(&:to_s)), live: true
   end
 
   def bring(path, field, name, content, type = "application/octet-stream", **more)
@@ -68,11 +68,11 @@ class TableTest < AppTest
 
   def test_soundings_are_placed_and_those_outside_are_told
     path = table(length: "300", width: "300")
-    draw path, [[150, 150]], tool: "sounding", act: "sound", drawn_depth: "36"
-    draw path, [[30, 30]], tool: "sounding", act: "sound", drawn_depth: "30"
+    draw path, [[150, 150]], tool: "sounding", act: "sound", drawn_depth_p1: "36"
+    draw path, [[30, 30]], tool: "sounding", act: "sound", drawn_depth_p1: "30"
 
     assert_includes 30..36, desk(path).places["p1"].place.shape.mean_depth_mm
-    draw path, [[900, 30]], tool: "sounding", act: "sound", drawn_depth: "30"
+    draw path, [[900, 30]], tool: "sounding", act: "sound", drawn_depth_p1: "30"
 
     assert_includes words, "lies outside the void"
     assert_equal 3, document(path)["p1-soundings"].size
@@ -90,7 +90,7 @@ class TableTest < AppTest
     end
     assert_equal before, document(path)
     NOISE.each do |noise|
-      submit path, { "act" => "draw-add", "drawn" => noise, "drawn_tool" => noise }, live: true
+      submit path, { "act" => "draw-add:p1", "drawn" => noise, "drawn_tool" => noise }, live: true
 
       assert_operator last_response.status, :<, 500
       get path

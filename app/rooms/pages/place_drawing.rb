@@ -1,0 +1,97 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # The drawing of a place as a page shows it: measured on it, taken hold of, drawn into.
+    module PlaceDrawing
+      # Measures of a shape that are told on the drawing.
+      ON_DRAWING = { "rectangle" => %w[length width], "ellipse" => %w[length width], "circle" => ["diameter"], "ring" => %w[diameter hole],
+                     "regular" => ["diameter"], "triangle" => %w[side_a side_b side_c] }.freeze
+      SIDES = %w[length width].freeze
+      # What can be drawn into it, where it is told by shapes.
+      TOOLS = { "box" => "box", "round" => "round", "outline" => "outline" }.freeze
+
+      # What is told on the drawing itself: the measures of the first shape, and a void's depth.
+      # @return [Sentence]
+      def drawn
+        @drawn ||= drawn_controls.each_with_object(Sentence.new(@form)) { |control, made| made.add(control) }
+      end
+
+      # @yieldparam phrase [Sentence::Phrase] told on the drawing @yieldreturn [String] HTML; without a block only figures stand there
+      # @return [Object, nil] a drawing, to be printed as SVG
+      def drawing(&field)
+        return Drawings::CutDrawing.new(place.place.shape.section, @wording) if place.place&.shape.is_a?(Geometry::Cavity)
+
+        outline = place.region || place.place&.outline
+        return if outline.nil? && (field.nil? || drawn.parts.empty?)
+
+        fields = field ? drawn.parts.to_h { |phrase| [phrase.control.name[/\w+\z/], yield(phrase)] } : {}
+        plan_of(outline, fields, held: field ? held(outline) : [])
+      end
+
+      # What the script is told of a drawing that can be handled.
+      # @param drawing [Drawings::PiecePlan]
+      # @return [Hash{String=>Object}] attributes
+      def surface(drawing)
+        frame = drawing.frame
+        { "id" => "draw-#{id}", "data-place" => id, "data-scale" => frame.scale.round(6), "data-left" => frame.left.round(3),
+          "data-base" => frame.base.round(3), "data-step" => drawing.step_mm, "data-unit" => @wording.bare_length, "data-snaps" => "[]",
+          "data-view" => "0 0 #{Drawings::PiecePlan::WIDTH} #{drawing.height.round(1)}" }
+      end
+
+      # @return [Hash{String=>String}] what can be drawn into it
+      def tools
+        void? ? TOOLS.merge("sounding" => "depth reading") : TOOLS
+      end
+
+      def depth_unit
+        Document::Fields::PLACE["depth"].unit_word(@wording.system)
+      end
+
+      private
+
+      # Controls of the first shape that stand on the drawing; one that is turned or repeated tells them in its line.
+      def drawn_controls
+        return [] unless plan?
+
+        first = @desk.ids("#{id}-shapes").first
+        key = "#{id}-#{first}-"
+        straight = @desk.entry("#{key}turn").blank? && @desk.entry("#{key}count").blank?
+        names = first && straight ? ON_DRAWING.fetch(@desk.choice("#{key}shape"), []) : []
+        depth = void? && soundings.empty? ? [@form.control("#{id}-depth")] : []
+        names.map { |name| @form.field("#{key}#{name}") } + depth
+      end
+
+      def plan_of(outline, fields, held:)
+        coats = @desk.tickets.select { |ticket| ticket.pass.covered_ids == [id] }.flat_map(&:coats)
+        first = @desk.ids("#{id}-shapes").first
+        Drawings::PiecePlan.new(outline, @wording, plan: coats.first&.plan, coats: coats, start: @desk.start, held: held, fields: fields,
+          form: first ? @desk.choice("#{id}-#{first}-shape") : "", hollow: void?, depth_field: ("f-#{id}-depth" if fields["depth"]),
+          void: place.place&.shape.is_a?(Geometry::Void) ? place.place.shape : nil)
+      end
+
+      # Shapes as they lie in the plan, to be taken hold of.
+      def held(outline)
+        whole = outline.is_a?(Geometry::Region)
+        place.shapes.map do |shape, placed|
+          loops = whole ? Geometry::Region.loops_of(placed) : [Geometry.loops(placed.shape)]
+          Drawings::Handles::Held.new(id: shape, at: "#{id}-#{shape}-", placed: placed, repeats: loops, moves: place.shapes.size > 1)
+        end
+      end
+
+      # "rectangle 2400 mm by 900 mm"
+      def around(controls)
+        sides = 0
+        controls.map do |control|
+          next [control, ":", ""] if control.choices
+
+          sides += 1
+          name = control.name[/\w+\z/]
+          next [control, sides > 1 ? "by" : "", ""] if plan? && SIDES.include?(name)
+
+          [control, ", #{@form.label(control.name).downcase}", ""]
+        end
+      end
+    end
+  end
+end
