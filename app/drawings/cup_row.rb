@@ -4,8 +4,8 @@ module Dakren
   module Drawings
     # Every cup of a plan, drawn to scale with the heights its two parts really reach.
     class CupRow
-      HEIGHT = 108.0
-      WIDEST = 120.0
+      HEIGHT = 76.0
+      WIDEST = 96.0
       GAP = 18
       LEFT = 64
       ROOM = 350
@@ -28,7 +28,7 @@ module Dakren
         shown = @plan.batches.first(fitting)
         more = @plan.batches.size - shown.size
         width = LEFT + (shown.size * (@cup_wide + GAP)) + (more.positive? ? 64 : 4)
-        svg = Svg.new(width, @cup_high + 44,
+        svg = Svg.new(width, @cup_high + (several? ? 42 : 28),
           label: "#{wording_of_cups} to scale, #{"each " if @plan.batches.size > 1}filled #{@plan.portions.first.fill_mm.round} mm deep " \
                  "in a #{@wording.vessel(@cup.name)}")
         shown.each_with_index { |batch, i| draw(svg, batch, LEFT + (i * (@cup_wide + GAP)), first: i.zero?) }
@@ -37,6 +37,10 @@ module Dakren
       end
 
       private
+
+      def several?
+        @plan.batches.size > 1
+      end
 
       def wording_of_cups
         @wording.counted(@plan.batches.size, :batch)
@@ -50,11 +54,11 @@ module Dakren
 
       def draw(svg, batch, x, first:)
         svg.group(class: "batch", data_batch: "#{@key}-#{batch.number}") do
-          svg.note("Cup #{batch.number}: #{mass(batch)} in a #{@wording.vessel(@cup.name)}")
+          svg.note("Batch #{batch.number}: #{mass(batch)} in a #{@wording.vessel(@cup.name)}")
           layers(batch).each { |name, from, to| draw_layer(svg, x, from, to, name) }
           draw_cup(svg, x)
           svg.text(x + (@cup_wide / 2), @cup_high + 24, mass(batch), text_anchor: "middle", class: "t-figure")
-          svg.text(x + (@cup_wide / 2), @cup_high + 39, "cup #{batch.number}", text_anchor: "middle", class: "t-small")
+          svg.text(x + (@cup_wide / 2), @cup_high + 38, "batch #{batch.number}", text_anchor: "middle", class: "t-small") if several?
         end
         draw_heights(svg, batch, x) if first
       end

@@ -10,11 +10,11 @@ module Dakren
       RIGHT = 1196
       LANE_TOP = 86
       LANE_HIGH = 34
-      SLIM_TOP = 30
-      SLIM_HIGH = 24
-      SLIM_GAP = 8
-      ROOM_HIGH = 44
-      WORDS_LONGEST = 14
+      SLIM_TOP = 28
+      # Height and gap of a lane, by how many there are at most.
+      SLIM = { 3 => [24, 8], 5 => [19, 6], 12 => [14, 5], Float::INFINITY => [10, 4] }.freeze
+      ROOM_HIGH = 34
+      WORDS_LONGEST = 12
       LONG_WAIT_MIN = 600
       # A break that is no night.
       LONG_NIGHT_MIN = 240
@@ -76,29 +76,33 @@ module Dakren
       end
 
       def lane_top(index)
-        single? ? LANE_TOP : SLIM_TOP + (index * (SLIM_HIGH + SLIM_GAP))
+        single? ? LANE_TOP : SLIM_TOP + (index * slim.sum)
       end
 
       def lane_high
-        single? ? LANE_HIGH : SLIM_HIGH
+        single? ? LANE_HIGH : slim[0]
+      end
+
+      def slim
+        @slim ||= SLIM.find { |most, _| @coats.size <= most }.last
       end
 
       def room_top
-        lane_top(@coats.size - 1) + lane_high + 22
+        lane_top(@coats.size - 1) + lane_high + 14
       end
 
       def height
-        room_top + ROOM_HIGH + 28
+        room_top + ROOM_HIGH + 20
       end
 
       def draw_grid(svg)
         @axis.midnights.map { |minute, _time| @axis.x(minute) }.each do |x|
-          svg.line(x, 20, x, height - 22, stroke: Ramp::RULE, stroke_width: 2)
+          svg.line(x, 20, x, height - 16, stroke: Ramp::RULE, stroke_width: 2)
         end
         @axis.ticks.each do |minute, time|
           x = @axis.x(minute)
-          svg.line(x, lane_top(0) - 6, x, height - 22, stroke: Ramp::GRID)
-          svg.text(x, height - 6, time.strftime(@axis.by_days? ? "%a %-d" : "%H:%M"), text_anchor: "middle", class: "t-small")
+          svg.line(x, lane_top(0) - 6, x, height - 16, stroke: Ramp::GRID)
+          svg.text(x, height - 4, time.strftime(@axis.by_days? ? "%a %-d" : "%H:%M"), text_anchor: "middle", class: "t-small")
         end
         day_names(svg)
       end
@@ -193,8 +197,13 @@ module Dakren
         return @coats.first.pass.kind.pours ? "1 lift" : "1 coat" if single?
 
         coat = @coats[index]
-        word = coat.pass.kind.label.split(",").first
-        "#{index + 1} #{coat.of > 1 ? "#{word} #{coat.number}" : word}"[0, WORDS_LONGEST]
+        number = coat.of > 1 ? " #{coat.number}" : ""
+        "#{index + 1} #{short(coat.pass.kind.label.split(",").first, WORDS_LONGEST - number.size)}#{number}"
+      end
+
+      # As many whole words as there is room for.
+      def short(words, most)
+        words.split.inject { |so_far, word| so_far.size + word.size < most ? "#{so_far} #{word}" : (break so_far) }
       end
 
       # When it opens, closes and hardens: early to late as a thin bar under the lane.
@@ -253,8 +262,8 @@ module Dakren
           high += 1
         end
         level = ->(temp) { room_top + ROOM_HIGH - 6 - ((ROOM_HIGH - 12) * (temp - low) / (high - low)) }
-        svg.text(LEFT - 10, room_top + 18, "room", text_anchor: "end", class: "t-label")
-        svg.text(LEFT - 10, room_top + 33, @wording.span_of_degrees(points.map(&:last).minmax), text_anchor: "end", class: "t-small")
+        svg.text(LEFT - 10, room_top + 14, "room", text_anchor: "end", class: "t-label")
+        svg.text(LEFT - 10, room_top + 28, @wording.span_of_degrees(points.map(&:last).minmax), text_anchor: "end", class: "t-small")
         line = points.map { |minute, temp| [x(minute), level.call(temp)] }
         svg.group(class: "drag", data_drag: "f-wi_room", data_step: -(ROOM_HIGH - 12) / (high - low).to_f.clamp(1, 12), data_along: "y") do
           svg.note("the room: drag it up or down to try a temperature")
@@ -274,8 +283,8 @@ module Dakren
         return unless minute.between?(@zero, until_min)
 
         left = x(minute)
-        svg.line(left, 18, left, height - 22, stroke: Ramp::STOP, stroke_width: 2)
-        svg.text(left + 5, height - 26, "now #{@now.strftime("%H:%M")}", class: "t-small")
+        svg.line(left, 18, left, height - 16, stroke: Ramp::STOP, stroke_width: 2)
+        svg.text(left + 5, height - 20, "now #{@now.strftime("%H:%M")}", class: "t-small")
       end
 
       # "14:10", with the day where it is another than the first one drawn, or than that of another minute.

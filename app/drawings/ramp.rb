@@ -56,10 +56,10 @@ module Dakren
       # @param states [Array<Symbol>]
       # @return [String] the key to a drawing
       def legend(states = STEPS.map(&:state))
-        svg = Svg.new(states.size * 104, 16, label: "Key: #{states.join(", ")}", css: "legend")
+        svg = Svg.new(states.size * 94, 16, label: "Key: #{states.join(", ")}", css: "legend")
         states.each_with_index do |state, i|
-          svg.rect((i * 104) + 0.5, 1.5, 24, 13, fill: fill(state), stroke: INK)
-          svg.text((i * 104) + 30, 12.5, BY_STATE.fetch(state).label, class: "t-small")
+          svg.rect((i * 94) + 0.5, 1.5, 24, 13, fill: fill(state), stroke: INK)
+          svg.text((i * 94) + 30, 12.5, BY_STATE.fetch(state).label, class: "t-small")
         end
         svg.to_s
       end

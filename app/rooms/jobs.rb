@@ -167,9 +167,7 @@ module Dakren
         end
 
         def offers_of(desk)
-          return unless desk.broken? && word("act") == "offers"
-
-          Offers.new(desk, wording, planning.named_sheets) { |document| desk_of(document) }
+          desk.broken? ? Offers.soon(desk, wording, planning) : nil
         end
 
         def show(record, before: nil)

@@ -23,6 +23,11 @@ module Dakren
         @job_id = job_id
       end
 
+      # The same for another thread: it reads the shop for itself.
+      def apart
+        Planning.new(@settings, job_id: @job_id)
+      end
+
       # @param document [Hash]
       # @return [Document::JobDesk]
       def desk_of(document)
@@ -32,7 +37,7 @@ module Dakren
       # The same as far as it is ready soon: a plan that takes longer is gone on with beside all else, and the desk is without it so long.
       # @return [Document::JobDesk]
       def desk_soon(document)
-        DESKS.known(key(document)) || Works.soon([:plan, key(document)]) { Planning.new(@settings, job_id: @job_id).desk_of(document) } ||
+        DESKS.known(key(document)) || Works.soon([:plan, key(document)]) { apart.desk_of(document) } ||
           planned(document, plan: false)
       end
 
@@ -42,7 +47,7 @@ module Dakren
         return false if @job_id.nil? || !desk.further?
 
         key = key(desk.document)
-        Further.looking?(@job_id, key) { |go_on| Planning.new(@settings, job_id: @job_id).better(desk.document, key, go_on) }
+        Further.looking?(@job_id, key) { |go_on| apart.better(desk.document, key, go_on) }
       end
 
       # The best plan there is time for, kept instead of the first.

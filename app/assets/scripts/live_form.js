@@ -71,7 +71,8 @@ function liveForm() {
       event.preventDefault();
       const box = on.getBoundingClientRect();
       const after = event.clientY > box.top + box.height / 2;
-      const before = after ? on.nextElementSibling?.dataset.pass || "" : on.dataset.pass;
+      const tasks = [...on.parentElement.querySelectorAll(".ticket")];
+      const before = after ? tasks[tasks.indexOf(on) + 1]?.dataset.pass || "" : on.dataset.pass;
       if (before !== this.dragged) {
         this.act = `order:${this.dragged}:${before}`;
         this.send();

@@ -31,7 +31,7 @@ module Dakren
       # @param both [Hash{String=>Object}] what two devices changed, and what the other one put there
       # @param said [Array<String>, nil] fields that stand in a sentence already: nil for as they should
       # @param complaint [String, nil] why what was pressed was not done
-      # @param what_if [WhatIfPage] @param offers [OffersPage]
+      # @param what_if [WhatIfPage] @param offers [Offers, nil] nil while they are looked for
       def initialize(record, desk, wording, planning, opened: [], moved: [], both: {}, what_if: nil, offers: nil,
         complaint: nil, said: nil)
         @said = said
@@ -125,6 +125,8 @@ module Dakren
       end
 
       def reason
+        return "To decide above, on the task that cannot be kept as it is." if desk.broken? && shown.equal?(desk)
+
         [because.sentence, looked].compact.join(" ")
       end
 
@@ -133,9 +135,16 @@ module Dakren
         @looking ||= shown.equal?(desk) && @planning.looking?(desk)
       end
 
-      # Could something be offered, and was not asked for yet?
-      def offers_wait?
-        offers.nil? && desk.broken?
+      # Is there something to decide, and does it concern this task?
+      # @param ticket [TicketPage]
+      def decides?(ticket)
+        desk.broken? && (desk.schedule.missed.first&.pass || desk.schedule.coats.last&.pass || desk.passes.last).id == ticket.id
+      end
+
+      # What is not kept, and why.
+      # @return [String]
+      def decision
+        @decision ||= Words::Because.new(desk, @wording).sentence
       end
 
       # @return [Array<PlacePage>]
@@ -208,7 +217,7 @@ module Dakren
 
       # @return [Array<Care::Caution>] of the room and the work before anything is mixed
       def conditions
-        desk.conditions + tickets.flat_map { |ticket| ticket.cautions_at(:conditions) }.uniq
+        desk.conditions
       end
 
       def day

@@ -39,8 +39,13 @@ module Dakren
         coats.size > 1 ? "#{pass.coat_word} 1" : ""
       end
 
+      # Is there more than what is in one cup?
+      def several?
+        plan.batches.size > 1
+      end
+
       def cups_word
-        plan.batches.size == 1 ? "in the cup" : "in each of #{plan.batches.size} cups"
+        plan.batches.size == 1 ? "in the cup" : "in each of #{plan.batches.size} batches"
       end
 
       # How long it lasts: figures in words.
@@ -75,7 +80,7 @@ module Dakren
 
         told = shares.map do |name, share|
           cup = @wording.weight(each * share, resolution_g: step_g).join(" ")
-          plan.batches.size == 1 ? "#{name} #{cup}" : "#{name} #{cup} a cup, #{show(all * share, :g)} in all"
+          plan.batches.size == 1 ? "#{name} #{cup}" : "#{name} #{cup} a batch, #{show(all * share, :g)} in all"
         end
         "Hardener: #{told.join("; ")}. Times of a blend are estimates."
       end
@@ -100,9 +105,9 @@ module Dakren
       end
 
       def cups_caption
-        count = plan.batches.size == 1 ? "one" : plan.batches.size
+        count = plan.batches.size
         dome = plan.order.method == :graduated ? "; thin part first: thick resin domes and hides the line" : ""
-        "#{count} × #{@wording.vessel(plan.portions.first.cup.name)}, to scale, mixed #{@wording.minutes(plan.portions.first.mixing_min)}" \
+        "#{count} × #{@wording.vessel(plan.portions.first.cup.name)}; mix #{@wording.minutes(plan.portions.first.mixing_min)}" \
           "#{dome}"
       end
 

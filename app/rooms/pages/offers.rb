@@ -14,13 +14,31 @@ module Dakren
 
       attr_reader :stopped_early
 
+      KEPT = Memo.new(60)
+
+      # What would make a job fit, looked for beside all else while its page is read.
+      # @param planning [Stores::Planning] of the job
+      # @return [Offers, nil] nil while it is looked for
+      def self.soon(desk, wording, planning)
+        key = [desk.document, planning.stamp, wording.system]
+        return KEPT.known(key) if KEPT.known(key)
+
+        looked = lambda do |go_on|
+          found = new(desk, wording, planning.named_sheets, go_on: go_on) { |document| planning.apart.desk_of(document) }
+          KEPT.keep(key, found) if found.all && go_on.call
+        end
+        Stores::Further.off ? looked.call(-> { true }) : Stores::Further.looking?([:offers, planning.job_id], key, &looked)
+        KEPT.known(key)
+      end
+
       # @param desk [Document::JobDesk] @param wording [Words::Wording] @param sheets [Array<Array(String, Sheet)>] id and sheet of the
-      #   shelf
+      #   shelf @param go_on [#call] is it still wanted?
       # @yieldparam document [Hash] @yieldreturn [Document::JobDesk]
-      def initialize(desk, wording, sheets, &make)
+      def initialize(desk, wording, sheets, go_on: -> { true }, &make)
         @desk = desk
         @wording = wording
         @sheets = sheets
+        @go_on = go_on
         @make = make
       end
 
@@ -41,7 +59,7 @@ module Dakren
         deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + PATIENCE_S
         found = []
         changes.each do |group|
-          if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline
+          if Process.clock_gettime(Process::CLOCK_MONOTONIC) > deadline || !@go_on.call
             @stopped_early = true
             break
           end

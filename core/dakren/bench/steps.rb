@@ -31,7 +31,7 @@ module Dakren
         told: ["Pigmented or filled part A: stir it alone first, on the bottom too. " \
                "A tube of hardener belongs to its tin: do not cross lots."]),
       Instruction.new(name: :gear, title: "Gear", tells: "Gloves, sleeves, glasses. Air the room.", done: "I am protected",
-        caution: "Skin that has become allergic stays so. The maker's safety data sheet comes first."),
+        caution: "Epoxy allergy is permanent. The maker's safety data sheet comes first."),
       Instruction.new(name: :leak_test, title: "Leak test", only: :infused?, done: "It holds",
         tells: "Draw the bag down, clamp it off and watch the gauge for ten minutes.",
         told: ["It may fall a little as the bag settles, then it stands still. Listen along the seal for what does not.",

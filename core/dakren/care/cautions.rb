@@ -174,7 +174,7 @@ module Dakren
 
       def protection
         Caution.new(at: :measure, first: "The maker's safety data sheet comes first.", parts: {},
-          says: "Nitrile or vinyl gloves, sleeves, glasses; air the room. Skin that has become allergic stays so.")
+          says: "Nitrile or vinyl gloves, sleeves, glasses; air the room. Epoxy allergy is permanent.")
       end
     end
   end

@@ -140,7 +140,7 @@ class JobsTest < AppTest
   def test_at_most_a_cup
     get new_job("c1-most" => "300")
 
-    assert_includes words, "in each of 3 cups"
+    assert_includes words, "in each of 3 batches"
     get new_job("c1-most" => "0")
 
     assert_includes words, "At most a cup must be from 0.05 to 100000 g"

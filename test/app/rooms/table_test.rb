@@ -17,7 +17,8 @@ class TableTest < AppTest
   end
 
   def draw(path, points, act: "draw-add", tool: "outline", **more)
-    submit path, { "act" => "#{act}:p1", "drawn_tool" => tool, "drawn" => JSON.generate(points) }.merge(more.transform_keys(&:to_s)), live: true
+    submit path, { "act" => "#{act}:p1", "drawn_tool" => tool, "drawn" => JSON.generate(points) }.merge(more.transform_keys(&:to_s)),
+      live: true
   end
 
   def bring(path, field, name, content, type = "application/octet-stream", **more)

@@ -93,7 +93,7 @@ class ToolsTest < AppTest
   def test_own_cups_are_offered
     add("cup", name: "blue bucket", bottom_mm: "150", top_mm: "200", height_mm: "180")
     get new_job(cup: "blue bucket")
-    assert_includes words, "one × blue bucket"
+    assert_includes words, "1 × blue bucket"
   end
 
   def test_strokes_are_counted_one_by_one_alternating
