@@ -15,7 +15,12 @@ module Dakren
       NEEDED = %w[start tins room people crew hours deadline].freeze
       # A pass on the desk. task: as it was planned; coats: Plan::Entry of each; refusals of its sheet; held_back: a plan that waits for
       # "I know".
-      Ticket = Value.define(:pass, task: nil, coats: [].freeze, refusals: [].freeze, held_back: nil)
+      Ticket = Value.define(:pass, task: nil, coats: [].freeze, refusals: [].freeze, held_back: nil) do
+        # Is every coat of it on?
+        def done?
+          coats.any? && coats.all? { |coat| pass.real.dig([coat.number, coat.section], :finished) }
+        end
+      end
 
       attr_reader :document, :problems, :missing, :places, :passes, :tickets, :start, :room, :hours, :made, :people, :deadline
 

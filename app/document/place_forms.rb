@@ -27,7 +27,7 @@ module Dakren
           build: ->(w, levels) { G::SteppedPool.new(width_mm: w, steps_mm: levels) }),
         Form.new(name: "rod", label: "rod to wrap", sort: :surface, asks: { diameter: true, length: true },
           build: ->(d, l) { G::Rod.new(diameter_mm: d, height_mm: l) }),
-        Form.new(name: "cavity", label: "mould cups", sort: :cavity,
+        Form.new(name: "cavity", label: "small moulds", sort: :cavity,
           asks: { bottom: true, rim: true, height: true, fill: false, count: false },
           build: ->(b, r, h, f, c) { G::Cavity.new(bottom_mm: b, top_mm: r, height_mm: h, fill_mm: f, count: c || 1) }),
         Form.new(name: "joint", label: "joint or edge", sort: :joint, asks: { length: true, strip: false },

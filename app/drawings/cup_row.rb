@@ -8,7 +8,7 @@ module Dakren
       WIDEST = 96.0
       GAP = 18
       LEFT = 64
-      ROOM = 350
+      ROOM = 262
       COLOURS = { resin: Ramp::RESIN, hardener: Ramp::HARDENER, mix: "#d9d3c0" }.freeze
 
       # @param plan [Plan::CoatPlan]

@@ -9,7 +9,7 @@ module Dakren
       BOX = [322.0, 104.0].freeze
       LEFT = 14.0
       TOP = 10.0
-      BELOW = 54.0
+      BELOW = 60.0
       MOST_MARKS = 24
       # What is drawn while the measures are missing: mm that stand for nothing.
       UNTOLD = { "circle" => [1.0, 1.0], "ring" => [1.0, 1.0], "regular" => [1.0, 1.0] }.freeze
@@ -120,8 +120,8 @@ module Dakren
 
       def corner_number(svg, x, y, number)
         svg.tag(:circle, cx: x, cy: y, r: 2.5, fill: Ramp::INK)
-        svg.text(x + (x > @left + (@wide / 2) ? 5 : -5), y + (y > TOP + (@high / 2) ? 12 : -4), number.to_s, class: "t-small",
-          text_anchor: x > @left + (@wide / 2) ? "start" : "end")
+        svg.text(x + (x > @left + (@wide / 2) ? -9 : 9), y + (y > TOP + (@high / 2) ? -7 : 15), number.to_s, class: "t-small",
+          text_anchor: x > @left + (@wide / 2) ? "end" : "start")
       end
 
       def draw_soundings(svg)
@@ -228,7 +228,7 @@ module Dakren
       end
 
       def draw_scale_bar(svg)
-        y = TOP + @high + 40
+        y = TOP + @high + 46
         ScaleBar.draw(svg, LEFT, y, @scale, @wording)
         size = @void ? Quantity.new(value: @void.volume_ml, unit: :ml) : Quantity.new(value: @outline.area_mm2 / 1e6, unit: :m2)
         svg.text(WIDTH - 8, y + 6, @wording.show(size), class: "t-figure", text_anchor: "end")

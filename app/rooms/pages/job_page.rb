@@ -160,9 +160,14 @@ module Dakren
       # @return [Array<TicketPage>]
       def tickets
         @tickets ||= desk.tickets.each_with_index.map do |ticket, i|
-          open = desk.tickets.size < 2 || @opened.include?(ticket.pass.id) || (i.zero? && @opened.empty?)
+          open = desk.tickets.size < 2 || @opened.include?(ticket.pass.id) || (@opened.empty? && ticket.equal?(first_open))
           TicketPage.new(desk, ticket, i + 1, form, @wording, @planning, open: open)
         end
+      end
+
+      # The task that is next: the first that is not done.
+      def first_open
+        @first_open ||= desk.tickets.find { |ticket| !ticket.done? } || desk.tickets.first
       end
 
       # @return [Array<Control>] when it begins and how warm it is
@@ -263,9 +268,7 @@ module Dakren
         coat = shown.coats.first
         figures = Plan::CoatFigures.new(coat.plan)
         clock = { as: :clock, start: shown.time_at(coat.from_min) }
-        [Answer.new(label: "mix in all", figure: figures.total_g), Answer.new(label: "batches", figure: figures.cups),
-          Answer.new(label: "in the cup", figure: figures.usable, as: :span),
-          Answer.new(label: "once spread", figure: figures.working, as: :span),
+        [Answer.new(label: "mix in all", figure: figures.total_g), *parts_in_all, Answer.new(label: "batches", figure: figures.cups),
           Answer.new(label: "ready to recoat", figure: figures.stage(:recoat_opens), **clock),
           Answer.new(label: "recoat closes", figure: figures.stage(:recoat_closes), **clock),
           Answer.new(label: "hard", figure: figures.hard, **clock),

@@ -242,9 +242,8 @@ module Dakren
       end
 
       def in_all(name)
-        (big,), (small,) = units
-        [Answer.new(label: "#{name} in all", figure: figures.total_part(:"#{name}_#{big}"), css: "middle bare"),
-          Answer.new(label: "#{name} in all, in #{small}", figure: figures.total_part(:"#{name}_#{small}"), css: "bare")]
+        big, = units.first
+        [Answer.new(label: "#{name} in all", figure: figures.total_part(:"#{name}_#{big}"), css: "middle bare")]
       end
 
       def bench_words(coat)

@@ -23,6 +23,7 @@ module Dakren
         return Drawings::CutDrawing.new(place.place.shape.section, @wording) if place.place&.shape.is_a?(Geometry::Cavity)
 
         outline = place.region || place.place&.outline
+        return cut_through if outline.nil? && !plan?
         return if outline.nil? && (field.nil? || drawn.parts.empty?)
 
         fields = field ? drawn.parts.to_h { |phrase| [phrase.control.name[/\w+\z/], yield(phrase)] } : {}
@@ -49,6 +50,16 @@ module Dakren
       end
 
       private
+
+      # Where there is nothing to see from above: what is done there, cut through.
+      def cut_through
+        view = @desk.tickets.filter_map do |ticket|
+          next unless ticket.pass.covered_ids == [id] && ticket.coats.any?
+
+          ticket.pass.kind.section&.call(ticket.coats.first.plan.order.need, ticket.pass.figures)
+        end.first
+        view && Drawings::CutDrawing.new(view, @wording)
+      end
 
       # Controls of the first shape that stand on the drawing; one that is turned or repeated tells them in its line.
       def drawn_controls

@@ -64,6 +64,11 @@ module Dakren
         declared.rows && @form.rows("#{key}#{declared.rows}")
       end
 
+      # "corners, 6"
+      def rows_title
+        "#{rows.title.downcase}, #{@form.count("#{key}#{declared.rows}")}"
+      end
+
       # Is it drawn at the table, and not typed in?
       def traced?
         declared.build.nil?

@@ -8,6 +8,7 @@ module Dakren
 
       # What is asked while it happens, beside the inputs of the work.
       NOTED = %i[distance front].freeze
+      STANDS = { done: "done", going: "under way" }.freeze
 
       include TicketSteps
 
@@ -73,8 +74,8 @@ module Dakren
 
         amount = Quantity.new(value: coats.sum { |coat| coat.plan.total.total_g }, unit: :g)
         about = coats.any? { |coat| coat.plan.grams_assumed? } ? "about " : ""
-        [@wording.clock(@desk.time_at(first_coat.from_min)), "#{about}#{@wording.show(amount)}",
-          @wording.counted(coats.sum { |coat| coat.plan.batches.size }, :batch), plan.sheet.name].join(" · ")
+        [STANDS[stands], @wording.clock(@desk.time_at(first_coat.from_min)), "#{about}#{@wording.show(amount)}",
+          @wording.counted(coats.sum { |coat| coat.plan.batches.size }, :batch), plan.sheet.name].compact.join(" · ")
       end
 
       def refused?
@@ -98,7 +99,7 @@ module Dakren
         begun = pass.real.values.select { |marks| marks.key?(:began) }
         return :ahead if begun.empty?
 
-        coats.any? && coats.all? { |coat| pass.real.dig([coat.number, coat.section], :finished) } ? :done : :going
+        ticket.done? ? :done : :going
       end
 
       # The next cup that is to be mixed: words and address.

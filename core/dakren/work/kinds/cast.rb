@@ -5,7 +5,7 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
-      declare :cast, label: "cast void", on: :void, rule: :volume,
+      declare :cast, label: "casting", on: :void, rule: :volume,
         purposes: %i[cast], manner: :casting, placing: Placing.by(:mass, 600.0), pours: true,
         inputs: %i[lifts surface drink],
         steps: %i[bubbles],

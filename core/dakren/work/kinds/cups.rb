@@ -5,7 +5,7 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
-      declare :cups, label: "mould cups", on: :cavity, rule: :volume,
+      declare :cups, label: "small moulds", on: :cavity, rule: :volume,
         purposes: %i[cast mount], manner: :casting, placing: Placing.by(:mass, 600.0), pours: true,
         inputs: %i[lifts],
         steps: %i[bubbles demould],

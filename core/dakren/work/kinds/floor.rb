@@ -5,7 +5,7 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
-      declare :floor, label: "floor, wall or pool coat", on: :surface, rule: :film,
+      declare :floor, label: "floor coat", on: :surface, rule: :film,
         purposes: %i[floor], combed: true, ready: %i[walk load_light load wet], placing: Placing.by(:area, 20.0), coats: true,
         inputs: [:film, :coats, :pack, :last_pack, *SPREADING, :band, :wear, :extra, :thinner, :grain],
         defaults: { surface: "concrete_primed", spread: "roller" },

@@ -1,0 +1,58 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Demo
+    # Batches of the demo shop that were mixed before it was opened, walked as the bench walks them.
+    module Record
+      # Minutes each step takes, where it takes any to speak of; what a careful pour misses by, g.
+      TAKES_MIN = { tins: 2, protect: 1, tare: 1, first: 3, second: 4, mix: 5, pour_out: 9, look_30: 30, look_60: 30, tack: 240 }.freeze
+      USUAL_MIN = 2
+      MISS_G = 0.3
+      LOTS = { lot_a: "A-2611", lot_b: "B-2611" }.freeze
+      MOST_STEPS = 60
+
+      module_function
+
+      # Mixes every batch of a task's coats at their hours, and marks them begun and finished.
+      # @param job [Stores::Job] @param task [String] its id @param over [Boolean] is the job done with it?
+      def walk(job, task, over:)
+        planning = Stores::Planning.new(job_id: job.id)
+        desk = planning.fresh_desk_of(job.document)
+        marks = desk.coats.select { |coat| coat.pass.id == task }.each_with_object({}) do |coat, made|
+          coat.plan.batches.each { |batch| mix(job, desk, coat, batch) }
+          made["#{task}-began_#{coat.number}_#{coat.section}"] = hour(desk, coat.from_min)
+          made["#{task}-finished_#{coat.number}_#{coat.section}"] = hour(desk, coat.done_min)
+        end
+        job.write(job.document.merge(marks))
+        job.update!(state: over ? "done" : "under_way")
+      end
+
+      def mix(job, desk, coat, batch)
+        record = Rooms::LooseCup.planned(job, desk, coat, batch, Stores::Settings.shop)
+        at = desk.time_at(coat.from_min + batch.mix_from).to_f
+        MOST_STEPS.times do
+          walk = Stores::Walks.walk(record.reload)
+          break if walk.over?
+
+          at += TAKES_MIN.fetch(walk.step.name, USUAL_MIN) * 60
+          kind, data = done(walk)
+          record.note(after: walk.number, kind: kind, at: at, data: data)
+        end
+        record.update!(finished_at: Time.at(at), outcome: "hard")
+      end
+
+      def done(walk)
+        step = walk.step.name
+        return [:weighed, { step: step, reading_g: (walk.target + Rational(MISS_G.to_s)).round(1).to_f }] if walk.weighed? && walk.target
+        return [:counted, { part: walk.next_count }] if walk.next_count
+
+        [:done, { step: step, **(step == :tins ? LOTS : {}) }]
+      end
+
+      def hour(desk, minute)
+        desk.time_at(minute).strftime("%Y-%m-%dT%H:%M")
+      end
+      private_class_method :mix, :done, :hour
+    end
+  end
+end
