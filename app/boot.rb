@@ -18,7 +18,7 @@ end
   formats/apart formats/svg_in formats/dxf_in formats/read_in formats/dxf_out formats/outline_out formats/templates
   formats/picture formats/room_list formats/calendar
   devices/protocol devices/weather_desk devices/scale_stand_in devices/stand_in_server devices/link
-  words/systems words/localised words/wording words/moved words/because words/ready_for words/known
+  words/systems words/dates words/localised words/wording words/moved words/because words/ready_for words/known
   document/zones document/typed_form document/as_typed document/field document/place_forms document/own_steps document/field_making
   document/fields
   document/job_document document/job_deed document/reader
@@ -39,9 +39,9 @@ end
   rooms/pages/place_drawing rooms/pages/place_page rooms/pages/shape_page rooms/pages/measuring_page rooms/pages/pack_words
   rooms/pages/mix_page
   rooms/pages/ticket_page
-  rooms/pages/day_page rooms/pages/what_if_page rooms/pages/offers rooms/pages/job_page rooms/pages/job_row rooms/pages/table_page
+  rooms/pages/day_page rooms/pages/what_if_page rooms/pages/offers rooms/pages/job_page rooms/pages/paper_page rooms/pages/job_row rooms/pages/table_page
   rooms/pages/bench_page rooms/pages/bench_measures rooms/pages/bench_step rooms/pages/record_page rooms/pages/loose_cup
   rooms/pages/comparison rooms/pages/cutting_list rooms/pages/compare_page rooms/pages/editor_page rooms/pages/settings_page
   rooms/frame rooms/room rooms/job_keeping rooms/drawing_deeds
-  rooms/jobs rooms/compare rooms/table rooms/bench rooms/shelf rooms/settings rooms/find rooms/house
+  rooms/jobs rooms/paper rooms/compare rooms/table rooms/bench rooms/shelf rooms/settings rooms/find rooms/house
 ].each { |file| require_relative file }

@@ -49,7 +49,8 @@ module Dakren
       extend FieldMaking
 
       JOB = table [
-        word("name", "Name", short: "Name of the job"), word("note", "Note"), word("zone", "Time zone"), word("start", "First cup mixed"),
+        word("name", "Name", short: "Name of the job"), word("note", "Note"), word("zone", "Time zone"),
+        make("start", "First cup mixed", kind: :time),
         choice("room_mode", "Room", ROOMS, withdraws: true),
         make("room", "Room temperature", short: "Room", asked: { room_mode: ["steady"] }, withdraws: true, **TEMPERATURE),
         make("night", "Coldest at night", short: "Night", asked: { room_mode: ["wave"] }, withdraws: true, **TEMPERATURE),
@@ -66,7 +67,7 @@ module Dakren
         rows("points", "Room by points", make("x", "Point %d, hours after the start", short: "after start", **HOURS),
           make("y", "Point %d, temperature", short: "room", **TEMPERATURE), short: "Room temperature after the start", least: 2,
           asked: { room_mode: ["points"] }, withdraws: true),
-        choice("mode", "Planned", MODES), word("deadline", "Ready by", asked: { mode: ["back"] }),
+        choice("mode", "Planned", MODES), make("deadline", "Ready by", kind: :time, asked: { mode: ["back"] }),
         choice("goal", "Best at", Plan::GOALS),
         choice("chain", "Other jobs", CHAINS), make("people", "People", allowed: 1..20, **PLAIN), word("hours", "Hours"),
         rows("crew", "Crew", word("name", "Person %d, name", short: "name"), word("does", "Person %d, what they do", short: "can"),

@@ -232,9 +232,9 @@ module Dakren
         time = START.match?(text) && zone.local(*text.scan(/\d+/).first(5).map(&:to_i))
         return time if time && YEARS.cover?(time.year)
 
-        @reading.complain(name, "must be a day and hour like 2026-11-24 09:00")
+        @reading.complain(name, Words::Dates::ALLOWED)
       rescue ArgumentError
-        @reading.complain(name, "must be a day and hour that exists")
+        @reading.complain(name, Words::Dates::NO_SUCH)
       end
 
       # Tents and heaters, and what was really measured.

@@ -11,6 +11,8 @@ module Dakren
       # Rooms people work in; also keeps 68 °F from being taken for 68 °C while the units are being changed.
       SHOP_C = (-20..50)
       UNITS = { "metric" => "metric: mm, g, ml, °C", "us" => "US: in, oz, fl oz, °F", "apart" => "each by itself:" }.freeze
+      # How days and hours are written.
+      DATES = Words::Dates::NAMES
       APART = { "lengths" => ["Lengths", { "metric" => "mm, m", "us" => "in, ft" }],
                 "amounts" => ["Weight and volume", { "metric" => "g, ml", "us" => "oz, fl oz" }],
                 "temperatures" => ["Temperatures", { "metric" => "°C", "us" => "°F" }] }.freeze
@@ -27,6 +29,8 @@ module Dakren
         @days_off = typed.fetch("days_off", "Sat Sun").to_s.strip
         read_hours
         @zone = typed.fetch("zone", "").to_s.strip
+        @dates = typed.fetch("dates", Words::Dates::USUAL).to_s
+        @problems["dates"] = "must be one of #{DATES.values.join(", ")}" unless DATES.key?(@dates)
         @problems["zone"] = "must be the name of a time zone, like Europe/Oslo" unless @zone.empty? || Zones.known(@zone)
         @crew = Measure::Typed.read(typed.fetch("crew", "1").to_s, field: "crew", allowed: 1..20).to_i
         @pour_first = typed.fetch("pour_first", "resin").to_s
@@ -45,7 +49,7 @@ module Dakren
             **APART.keys.zip(Words::Systems.parts(record.units)).to_h,
             "pour_first" => record.pour_first, "px_per_mm" => Check.plain(record.px_per_mm.round(4)),
             "hours" => record.hours,
-            "days_off" => record.days_off, "crew" => record.crew.to_s, "zone" => record.zone,
+            "days_off" => record.days_off, "crew" => record.crew.to_s, "zone" => record.zone, "dates" => record.dates,
             "shop_temp" => Check.plain(Measure::Units.from_core(record.shop_temp_c, bare).round(2)) }, record.units
         )
       end
@@ -67,8 +71,8 @@ module Dakren
       # @return [Hash{Symbol=>Object}]
       def columns
         {
-          units: @units, pour_first: @pour_first, px_per_mm: @px_per_mm.to_f, hours: @hours, days_off: @days_off, crew: @crew, zone: @zone,
-          shop_temp_c: @shop_temp_c.to_f
+          units: @units, dates: @dates, pour_first: @pour_first, px_per_mm: @px_per_mm.to_f, hours: @hours, days_off: @days_off,
+          crew: @crew, zone: @zone, shop_temp_c: @shop_temp_c.to_f
         }
       end
     end

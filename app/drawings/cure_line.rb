@@ -47,7 +47,7 @@ module Dakren
 
       def to_s
         svg = Svg.new(WIDTH, height,
-          label: "Cure line from #{@axis.start.strftime("%a %H:%M")}, #{@coats.size} #{@coats.size == 1 ? "lane" : "lanes"}",
+          label: "Cure line from #{@wording.clock(@axis.start)}, #{@coats.size} #{@coats.size == 1 ? "lane" : "lanes"}",
           css: "drawing cure-line")
         draw_hours(svg) if @hours
         draw_grid(svg)
@@ -102,7 +102,8 @@ module Dakren
         @axis.ticks.each do |minute, time|
           x = @axis.x(minute)
           svg.line(x, lane_top(0) - 6, x, height - 16, stroke: Ramp::GRID)
-          svg.text(x, height - 4, time.strftime(@axis.by_days? ? "%a %-d" : "%H:%M"), text_anchor: "middle", class: "t-small")
+          words = @axis.by_days? ? time.strftime("%a %-d") : @wording.dates.hour(time)
+          svg.text(x, height - 4, words, text_anchor: "middle", class: "t-small")
         end
         day_names(svg)
       end
@@ -114,7 +115,7 @@ module Dakren
           wide = @axis.x(following) - @axis.x(minute)
           next if wide < 74
 
-          svg.text(@axis.x(minute) + 6, 13, time.strftime(wide < 160 ? "%a %-d %b" : "%A %-d %B"), class: "t-label")
+          svg.text(@axis.x(minute) + 6, 13, (wide < 160 ? @wording.dates.day(time) : @wording.dates.long_day(time)), class: "t-label")
         end
       end
 
@@ -284,7 +285,7 @@ module Dakren
 
         left = x(minute)
         svg.line(left, 18, left, height - 16, stroke: Ramp::STOP, stroke_width: 2)
-        svg.text(left + 5, height - 20, "now #{@now.strftime("%H:%M")}", class: "t-small")
+        svg.text(left + 5, height - 20, "now #{@wording.dates.hour(@now)}", class: "t-small")
       end
 
       # "14:10", with the day where it is another than the first one drawn, or than that of another minute.
@@ -292,7 +293,7 @@ module Dakren
         return zoned_clock(minute, after) unless @even_clock
 
         day, minute_of_day = day_and_minute(minute)
-        words = format("%02d:%02d", *minute_of_day.divmod(60))
+        words = @wording.dates.minute_of_day(minute_of_day)
         day == day_and_minute(after || @zero)[0] ? words : "#{Date::ABBR_DAYNAMES[(@start.wday + day) % 7]} #{words}"
       end
 
@@ -304,7 +305,7 @@ module Dakren
       def zoned_clock(minute, after)
         time = @start + (minute * 60)
         before = after ? @start + (after * 60) : @axis.start
-        time.strftime(before.to_date == time.to_date ? "%H:%M" : "%a %H:%M")
+        before.to_date == time.to_date ? @wording.dates.hour(time) : @wording.clock(time)
       end
     end
   end

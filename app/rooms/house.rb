@@ -36,6 +36,7 @@ module Dakren
           map("/find") { run Find }
           map("/shelf") { run Shelf }
           map("/table") { run Table }
+          map("/paper") { run Paper }
           map("/plan") { run Compare }
           map("/settings") { run Settings }
           map("/") { run Jobs }

@@ -4,6 +4,9 @@ module Dakren
   module Rooms
     # What rooms that open a job share: its record, its plan, and keeping what was typed.
     module JobKeeping
+      # Days and hours that lie ahead; all others are marks of what has happened.
+      TO_COME = %w[start deadline].freeze
+
       # The shop's plans.
       # @return [Stores::Planning]
       def planning
@@ -23,8 +26,23 @@ module Dakren
       # @return [Array(Hash, Array<String>)] the document, and keys both have changed
       def typed_into(record)
         base = record.document_at(word("revision").to_i) || record.document
-        mine = Document::JobDocument.from_form(typed, page: page_system, before: base)
+        mine = moments_read(Document::JobDocument.from_form(typed, page: page_system, before: base), base)
         Document::JobDocument.merge(base, mine, record.document)
+      end
+
+      # Days and hours as they are kept, where what was typed can be read.
+      def moments_read(document, before)
+        at = Document::Zones.of(document["zone"])
+        changed = document.select { |key, text| text.is_a?(String) && text != before[key] && Document::Fields.of(key)&.kind == :time }
+        document.merge(changed.to_h { |key, text| [key, moment_read(text, at, past: !TO_COME.include?(key))] })
+      end
+
+      def moment_read(text, at, past:)
+        return text if text.strip.empty?
+
+        wording.dates.read(text, zone: at, now: at.at(Stores::Now.now), past: past).strftime("%Y-%m-%dT%H:%M")
+      rescue InputError
+        text
       end
 
       # Keeps a document, or goes a step back or on; a step begins from what was kept unless something was typed.

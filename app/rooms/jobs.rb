@@ -57,7 +57,7 @@ module Dakren
         # asks only the head is printed: it asks again when somebody opens it.
         def ticket_part(page, ticket)
           shut = shut?(ticket)
-          page.desk.kept([:ticket, ticket.id, ticket.open?, shut, page.record.id, wording.system, said_now]) do
+          page.desk.kept([:ticket, ticket.id, ticket.open?, shut, page.record.id, wording.key, said_now]) do
             part :"jobs/ticket", ticket: ticket, unprinted: shut
           end
         end
@@ -73,7 +73,7 @@ module Dakren
         end
 
         def place_part(page, place)
-          page.desk.kept([:place, place.id, place.state, page.record.id, wording.system, said_now]) { part :"jobs/place", place: place }
+          page.desk.kept([:place, place.id, place.state, page.record.id, wording.key, said_now]) { part :"jobs/place", place: place }
         end
 
         def job_row(record)

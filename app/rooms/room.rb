@@ -49,7 +49,7 @@ module Dakren
         end
 
         def wording
-          @wording ||= Words::Wording.new(settings_row.units)
+          @wording ||= Words::Wording.new(settings_row.units, settings_row.dates)
         end
 
         # Everything typed into the form, words and rows alike, as text that can be kept.

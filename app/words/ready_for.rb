@@ -34,7 +34,7 @@ module Dakren
       # "Thu 14:00", and the day of the month where a weekday would be taken for this week's.
       def hour(minute)
         time = @desk.time_at(minute)
-        minute > FAR_MIN ? time.strftime("%a %-d %b") : @wording.clock(time)
+        minute > FAR_MIN ? @wording.dates.day(time) : @wording.clock(time)
       end
 
       def silence(silent)

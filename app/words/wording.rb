@@ -47,10 +47,21 @@ module Dakren
 
       attr_reader :system
 
-      # @param system [String] "metric" or "us"
-      def initialize(system)
+      # Days and hours.
+      # @return [Dates]
+      attr_reader :dates
+
+      # @param system [String] "metric" or "us" @param dates [String] of Dates::NAMES
+      def initialize(system, dates = Dates::USUAL)
         @system = system
+        @dates = Dates.new(dates)
         @table = METRIC.to_h { |unit, metric| [unit, us?(KINDS.fetch(unit)) ? US.fetch(unit) : metric] }
+      end
+
+      # Everything what is printed hangs on.
+      # @return [Array<String>]
+      def key
+        [system, dates.name]
       end
 
       # Does the reader have US units of this kind?
@@ -174,13 +185,13 @@ module Dakren
         return "from #{clock(from)}, no promise when" if late.nil?
 
         to = start + (late * 60)
-        return "#{from.strftime("%a %-d %b")} – #{to.strftime("%a %-d %b")}" if late - early > 2880 || late > 10 * 1440
+        return "#{dates.day(from)} – #{dates.day(to)}" if late - early > 2880 || late > 10 * 1440
 
-        "#{clock(from)}–#{from.to_date == to.to_date ? to.strftime("%H:%M") : clock(to)}"
+        "#{clock(from)}–#{from.to_date == to.to_date ? dates.hour(to) : clock(to)}"
       end
 
       def clock(time)
-        time.strftime("%a %H:%M")
+        dates.clock(time)
       end
 
       # @param sentence [Working, Care::Caution] a sentence with named gaps

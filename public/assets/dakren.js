@@ -46,7 +46,8 @@ const live = {
     for (const field of before) {
       const twin = twins.get(field.id);
       // What is told with a deed stays until that deed is done, however slowly it is typed.
-      const told = field.name.startsWith("drawn_");
+      // A day and hour is put into the page's own words once it is left.
+      const told = field.name.startsWith("drawn_") || (field === active && field.dataset.moment !== undefined);
       if (twin && (told || !sent || sent.get(field.id) !== live.valueOf(field))) live.carry(field, twin);
     }
     const at = active ? before.findIndex((field) => active.compareDocumentPosition(field) & Node.DOCUMENT_POSITION_FOLLOWING) : -1;
@@ -182,7 +183,10 @@ function liveForm() {
       if (tickets) for (const [name, does] of [["dragstart", "drag"], ["dragover", "over"], ["drop", "drop"]]) this.$root.addEventListener(name, (event) => this[does](event));
       this.leave = () => this.hurry();
       window.addEventListener("pagehide", this.leave);
-      this.$root.addEventListener("focusout", () => setTimeout(() => this.caughtUp()));
+      this.$root.addEventListener("focusout", (event) => setTimeout(() => {
+        this.inOwnWords(event.target);
+        this.caughtUp();
+      }));
       this.$root.addEventListener("toggle", () => this.lookAgain(), true);
       this.leftBehind();
       this.lookAgain();
@@ -301,6 +305,10 @@ function liveForm() {
       this.dirty = true;
       this.state = `not saved: ${says.replace(/<[^>]*>/g, " ").replace(/\s+/g, " ").trim().slice(0, 300)}`;
       if (this.act && this.act !== act) this.send();
+    },
+    // A day and hour as the page writes it, once what was typed is kept.
+    inOwnWords(field) {
+      if (field.dataset?.moment && !this.dirty && !this.sending) field.value = field.dataset.moment;
     },
     // An answer that had to wait for somebody to leave a field it no longer has.
     caughtUp() {
@@ -1041,4 +1049,7 @@ document.addEventListener("change", async (event) => {
   if (!file || file.size > 500000) return;
   into.value = await file.text();
   into.dispatchEvent(new Event("input", { bubbles: true }));
+});
+document.addEventListener("click", (event) => {
+  if (event.target.closest?.("[data-prints]")) window.print();
 });

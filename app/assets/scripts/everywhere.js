@@ -39,3 +39,6 @@ document.addEventListener("change", async (event) => {
   into.value = await file.text();
   into.dispatchEvent(new Event("input", { bubbles: true }));
 });
+document.addEventListener("click", (event) => {
+  if (event.target.closest?.("[data-prints]")) window.print();
+});

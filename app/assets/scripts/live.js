@@ -46,7 +46,8 @@ const live = {
     for (const field of before) {
       const twin = twins.get(field.id);
       // What is told with a deed stays until that deed is done, however slowly it is typed.
-      const told = field.name.startsWith("drawn_");
+      // A day and hour is put into the page's own words once it is left.
+      const told = field.name.startsWith("drawn_") || (field === active && field.dataset.moment !== undefined);
       if (twin && (told || !sent || sent.get(field.id) !== live.valueOf(field))) live.carry(field, twin);
     }
     const at = active ? before.findIndex((field) => active.compareDocumentPosition(field) & Node.DOCUMENT_POSITION_FOLLOWING) : -1;

@@ -35,7 +35,10 @@ function liveForm() {
       if (tickets) for (const [name, does] of [["dragstart", "drag"], ["dragover", "over"], ["drop", "drop"]]) this.$root.addEventListener(name, (event) => this[does](event));
       this.leave = () => this.hurry();
       window.addEventListener("pagehide", this.leave);
-      this.$root.addEventListener("focusout", () => setTimeout(() => this.caughtUp()));
+      this.$root.addEventListener("focusout", (event) => setTimeout(() => {
+        this.inOwnWords(event.target);
+        this.caughtUp();
+      }));
       this.$root.addEventListener("toggle", () => this.lookAgain(), true);
       this.leftBehind();
       this.lookAgain();
@@ -154,6 +157,10 @@ function liveForm() {
       this.dirty = true;
       this.state = `not saved: ${says.replace(/<[^>]*>/g, " ").replace(/\s+/g, " ").trim().slice(0, 300)}`;
       if (this.act && this.act !== act) this.send();
+    },
+    // A day and hour as the page writes it, once what was typed is kept.
+    inOwnWords(field) {
+      if (field.dataset?.moment && !this.dirty && !this.sending) field.value = field.dataset.moment;
     },
     // An answer that had to wait for somebody to leave a field it no longer has.
     caughtUp() {

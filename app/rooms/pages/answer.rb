@@ -19,6 +19,12 @@ module Dakren
         else wording.quantity_pair(figure.value, figure.unit)
         end
       end
+
+      # The same in one piece, without its arithmetic.
+      # @return [String]
+      def plain(wording)
+        text || read(wording).reject(&:empty?).join(" ")
+      end
     end
   end
 end

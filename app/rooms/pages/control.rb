@@ -32,6 +32,11 @@ module Dakren
         value.to_s == choice.to_s
       end
 
+      # @return [String] words of what is chosen
+      def chosen_words
+        groups.flat_map(&:last).find { |value, _| chosen?(value) }&.last.to_s
+      end
+
       def says
         problem && "#{complaint || label} #{problem}"
       end

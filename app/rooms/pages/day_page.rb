@@ -31,7 +31,7 @@ module Dakren
       # @return [Array<Array(String, Array<Doing>)>] days in words, and what is done on them
       def days
         @desk.schedule.entries.group_by { |entry| @desk.time_at(entry.from_min).to_date }
-          .map { |date, entries| [date.strftime("%A %-d %B"), entries.map { |entry| doing(entry) }] }
+          .map { |date, entries| [@wording.dates.long_day(date), entries.map { |entry| doing(entry) }] }
       end
 
       # @return [Array<Array(String, String)>] steps that wait for a hardness no data sheet tells
@@ -51,7 +51,7 @@ module Dakren
       def doing(entry)
         marks = entry.coat? ? marks(entry) : step_marks(entry)
         Doing.new(css: [("missed" if entry.missed), ("is-coat" if entry.coat?)].compact.join(" "),
-          clock: [entry.from_min, entry.to_min].map { |minute| @desk.time_at(minute).strftime("%H:%M") }.join("–"),
+          clock: [entry.from_min, entry.to_min].map { |minute| @wording.dates.hour(@desk.time_at(minute)) }.join("–"),
           label: entry.label, count: entry.coat? ? count(entry) : "", told: entry.coat? ? told(entry) : nil,
           waits: entry.waits_min.positive? ? "then #{@wording.minutes(entry.waits_min)} by itself" : nil, wrong: edge(entry),
           key: "#{entry.pass.id}-real_#{entry.number}_#{entry.section}", marks: marks,

@@ -4,6 +4,7 @@ module Dakren
   module Rooms
     # The fields of a job as a page shows them: with what was typed, what is wrong, and what counts where nothing is typed.
     class JobForm
+      MOMENT_HINT = "Mon 09:00"
       MOST_ROWS = Document::JobDocument::MOST_ROWS
 
       # @param desk [Document::JobDesk] @param wording [Words::Wording]
@@ -43,8 +44,9 @@ module Dakren
 
       # A day and hour.
       def moment(key, **more)
-        Control.new(name: key, label: definition(key).label, value: @desk.entry(key).typed, type: "datetime-local",
-          problem: @desk.problem(key), **more)
+        shown = moment_shown(@desk.entry(key).typed)
+        Control.new(name: key, label: definition(key).label, value: shown, problem: @desk.problem(key), placeholder: MOMENT_HINT,
+          more: { "data-moment" => shown }, **more)
       end
 
       # Lines of text, and the unit their figures have: the one they were given in.
@@ -97,6 +99,13 @@ module Dakren
       end
 
       private
+
+      # As it is kept, in the words of this page; what could not be read as it was typed.
+      def moment_shown(kept)
+        Words::Dates::ISO.match?(kept) ? @wording.dates.moment(@desk.zone.local(*kept.scan(/\d+/).map(&:to_i))) : kept
+      rescue ArgumentError
+        kept
+      end
 
       def definition(key)
         Document::Fields.of(key)

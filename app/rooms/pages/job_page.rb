@@ -103,7 +103,7 @@ module Dakren
 
       def cure_line
         now = shown.zone.now
-        shown.kept([:cure_line, @wording.system, now.to_i / SECONDS_A_MINUTE]) { drawn_line(now).to_s }
+        shown.kept([:cure_line, @wording.key, now.to_i / SECONDS_A_MINUTE]) { drawn_line(now).to_s }
       end
 
       def kept?

@@ -48,7 +48,7 @@ module Dakren
       end
 
       def clock(seconds)
-        seconds ? @zone.at(seconds).strftime("%a %-d %b %H:%M") : "not within 60 days"
+        seconds ? @wording.dates.moment(@zone.at(seconds)) : "not within 60 days"
       end
 
       def tacky
@@ -89,7 +89,7 @@ module Dakren
 
       # What a device may be told.
       def soon
-        @found[:soon].first(TOLD_SOON).map { |one| "#{one[:words]} #{one[:at].strftime("%H:%M")}" }.join("; ")
+        @found[:soon].first(TOLD_SOON).map { |one| "#{one[:words]} #{@wording.dates.hour(one[:at])}" }.join("; ")
       end
 
       private

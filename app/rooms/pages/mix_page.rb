@@ -217,7 +217,7 @@ module Dakren
       end
 
       def clock(minute)
-        @desk.time_at(minute).strftime("%H:%M")
+        @wording.dates.hour(@desk.time_at(minute))
       end
 
       def show(value, unit)
@@ -250,7 +250,7 @@ module Dakren
         return "To the bench:" unless coats.size > 1
 
         section = coat.sections > 1 ? ", section #{coat.section}" : ""
-        "#{pass.coat_word.capitalize} #{coat.number}#{section}, #{@desk.time_at(coat.from_min).strftime("%a %H:%M")}, to the bench:"
+        "#{pass.coat_word.capitalize} #{coat.number}#{section}, #{@wording.clock(@desk.time_at(coat.from_min))}, to the bench:"
       end
     end
   end

@@ -20,7 +20,7 @@ module Dakren
       # @param planning [Stores::Planning] of the job
       # @return [Offers, nil] nil while it is looked for
       def self.soon(desk, wording, planning)
-        key = [desk.document, planning.stamp, wording.system]
+        key = [desk.document, planning.stamp, wording.key]
         return KEPT.known(key) if KEPT.known(key)
 
         looked = lambda do |go_on|

@@ -75,7 +75,7 @@ module Dakren
 
       # @return [Array<Array(String, String, String)>] when, what, and the reading with its source
       def events
-        @walk.events.map { |event| [@zone.at(event.at).strftime("%a %H:%M:%S"), words(event), reading(event)] }
+        @walk.events.map { |event| [@wording.dates.second(@zone.at(event.at)), words(event), reading(event)] }
       end
 
       private

@@ -30,6 +30,15 @@ module Dakren
         self
       end
 
+      # The sentence as it is read, where nothing can be changed.
+      # @return [String]
+      def plain
+        words = @parts.reject(&:wanted).map do |part|
+          "#{" " unless part.before.start_with?(",", ":")}#{part.before} #{told(part)} #{part.after}"
+        end
+        "#{words.join.gsub(/\s+/, " ").gsub(" ,", ",").strip.delete_suffix(",")}."
+      end
+
       # @return [Array<Control>] those that complain
       def wrong
         @parts.map(&:control).select(&:problem)
@@ -46,6 +55,14 @@ module Dakren
       end
 
       private
+
+      def told(part)
+        control = part.control
+        return control.chosen_words if control.choices
+
+        figure = control.value.to_s.empty? ? control.placeholder.to_s : control.value.to_s
+        [figure, (control.beside&.chosen_words unless figure.match?(/[a-z]/i)), part.unit].compact.reject(&:empty?).join(" ")
+      end
 
       def unit(control, key)
         return "" if control.choices || control.beside || control.type != "text"

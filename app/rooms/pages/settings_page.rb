@@ -40,6 +40,13 @@ module Dakren
         end
       end
 
+      # How days and hours are written.
+      # @return [Control]
+      def dates
+        Control.new(name: "dates", label: "Dates and hours", choices: Document::SettingsForm::DATES.to_a, value: @form.typed["dates"].to_s,
+          problem: @form.problems["dates"])
+      end
+
       def units_problem
         @form.problems["units"]
       end

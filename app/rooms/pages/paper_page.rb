@@ -1,0 +1,113 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # A job as it is pinned up: its drawing, its tasks in sentences, amounts, hours; and what stands on the card of each batch.
+    class PaperPage
+      extend Forwardable
+
+      MOST_CARDS = 120
+      # What whoever stands at the bench is told before anything is opened.
+      CAUTION = "Nitrile or vinyl gloves, sleeves, glasses; air the room. The maker's safety data sheet comes first."
+      # One batch on its card. lines: part, what goes in, what the scale or the vessel shows then; says: what else counts.
+      Card = Value.define(:title, :when, :vessel, :lines, :says, :note)
+      Line = Value.define(:part, :amount, :shows)
+
+      def_delegators :@page, :title, :planned?, :answers, :hand_over, :ready, :cure_line, :decision
+
+      # @param page [JobPage] @param desk [Document::JobDesk]
+      def initialize(page, desk, wording)
+        @page = page
+        @desk = desk
+        @wording = wording
+      end
+
+      def broken?
+        @desk.broken?
+      end
+
+      # @return [Array<Array(String, String, String)>] name, size and drawing of each surface, void or joint
+      def pieces
+        @page.place_pages.map { |place| [place.name, place.size, place.drawing.to_s] }
+      end
+
+      def whereabouts
+        @page.whereabouts.plain
+      end
+
+      def note
+        @page.note.value.to_s
+      end
+
+      # @return [Array<TicketPage>] those that are done at all
+      def tasks
+        @page.tickets.reject { |ticket| ticket.pass.skipped? }
+      end
+
+      # A and B of a task as a row: coat, batches, each, and in all.
+      # @param ticket [TicketPage]
+      # @return [Array<String>]
+      def amounts(ticket)
+        parts = ticket.mix.parts.map do |letter, _, _, each_cup, in_all|
+          each_told, all_told = [each_cup.first, in_all.first].map { |answer| answer.plain(@wording) }
+          "#{letter} #{ticket.mix.several? ? "#{each_told} each, #{all_told} in all" : each_told}"
+        end
+        ["#{"#{ticket.mix.of_coat}: " unless ticket.mix.of_coat.empty?}#{ticket.mix.cups_caption}", *parts]
+      end
+
+      # @return [Array<Array(String, Array<DayPage::Doing>)>]
+      def days
+        @page.day ? @page.day.days : []
+      end
+
+      # @return [Array<Card>]
+      def cards
+        coats = tasks.flat_map { |ticket| ticket.coats.map { |coat| [ticket, coat] } }
+        coats.flat_map { |ticket, coat| coat.plan.batches.map { |batch| card(ticket, coat, batch) } }.first(MOST_CARDS)
+      end
+
+      private
+
+      def card(ticket, coat, batch)
+        at = @desk.time_at(coat.from_min + batch.mix_from)
+        Card.new(title: [ticket.title.split(",").first, (coat.of > 1 ? "#{ticket.pass.coat_word} #{coat.number}" : nil),
+          "batch #{batch.number} of #{coat.plan.batches.size}"].compact.join(", "),
+          when: @wording.dates.moment(at), vessel: @wording.vessel(batch.portion.cup.name), lines: lines(ticket, coat, batch),
+          says: says(coat, batch), note: ticket.note.value.to_s)
+      end
+
+      # In the order they go in, with the running total.
+      def lines(ticket, coat, batch)
+        sheet = coat.plan.sheet
+        order = coat.plan.order.method == :graduated ? %i[hardener resin] : %i[resin hardener]
+        unit = coat.plan.weighed? && batch.split.resin_g ? :g : :ml
+        running = 0
+        order.map do |part|
+          amount = batch.split[:"#{part}_#{unit}"]
+          running += amount
+          Line.new(part: "#{part == :resin ? "A" : "B"} #{sheet.public_send(part)}", amount: told(amount, unit, ticket),
+            shows: told(running, unit, ticket))
+        end
+      end
+
+      def told(amount, unit, ticket)
+        (unit == :g ? @wording.weight(amount, resolution_g: ticket.mix.step_g) : @wording.volume(amount)).join(" ")
+      end
+
+      def says(coat, batch)
+        usable = coat.plan.usable
+        ["mix #{@wording.minutes(batch.portion.mixing_min)}",
+          ("use it up within #{@wording.minutes(usable.early)}" if usable.early), covers(coat, batch)].compact
+      end
+
+      # How far it must reach.
+      def covers(coat, batch)
+        area = coat.plan.order.need.area_mm2
+        return unless area.positive? && coat.plan.batches.size > 1
+
+        share = batch.portion.on_work_g.to_f / coat.plan.batches.sum { |one| one.portion.on_work_g.to_f }
+        "covers #{@wording.show(Quantity.new(value: area.to_f * share / 1e6, unit: :m2))}"
+      end
+    end
+  end
+end

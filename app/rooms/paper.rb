@@ -1,0 +1,27 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # What a shop pins up: a job on one sheet of A4, and a card for each batch.
+    class Paper < Room
+      helpers JobKeeping
+
+      get %r{/(\d{1,15})} do |id|
+        sheet(id) { |page| erb :"paper/job", layout: :paper_layout, locals: { page: page } }
+      end
+
+      get %r{/(\d{1,15})/cards} do |id|
+        sheet(id) { |page| erb :"paper/cards", layout: :paper_layout, locals: { page: page } }
+      end
+
+      helpers do
+        def sheet(id)
+          @record = find(id)
+          desk = desk_of(@record.document)
+          @title = @record.title(80)
+          yield PaperPage.new(JobPage.new(@record, desk, wording, planning), desk, wording)
+        end
+      end
+    end
+  end
+end

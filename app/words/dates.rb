@@ -1,0 +1,134 @@
+# frozen_string_literal: true
+
+require "date"
+
+module Dakren
+  module Words
+    # Days and hours as one shop writes and reads them: day or month first, 24 or 12 hours.
+    #
+    #   dates = Dates.new("month-12")
+    #   dates.moment(time)                             # => "Mon Nov 30 2:00 pm"
+    #   dates.read("tomorrow 14:00", zone: zone, now: now)
+    class Dates
+      # Name => what a builder chooses by.
+      NAMES = { "day-24" => "30 Nov 14:00", "day-12" => "30 Nov 2:00 pm", "month-24" => "Nov 30 14:00", "month-12" => "Nov 30 2:00 pm" }
+        .freeze
+      USUAL = "day-24"
+      DAYS = { "today" => 0, "tomorrow" => 1, "yesterday" => -1 }.freeze
+      ALLOWED = "must be a day and hour, like Mon 09:00, 30 Nov 14:00 or tomorrow 9:30"
+      NO_SUCH = "must be a day and hour that exists"
+      ISO = /\A(\d{4})-(\d\d)-(\d\d)[T ](\d\d):(\d\d)\z/
+      HOUR = /(?:\A|\s)(?<hour>\d{1,2})(?:[:.](?<minute>\d\d))?(?:\s?(?<half>[ap])\.?m\.?)?\z/i
+      NUMBERS = %r{\A(?<first>\d{1,2})[./-](?<second>\d{1,2})(?:[./-](?<year>\d{4})?)?\z}
+      NAMED = /\A(?:(?<day>\d{1,2})\.?\s(?<month>[a-z]{3,9})|(?<month>[a-z]{3,9})\s(?<day>\d{1,2}))(?:,?\s(?<year>\d{4}))?\z/i
+      WEEKDAY = /\A(?<name>mon|tue|wed|thu|fri|sat|sun)[a-z]*\.?,?\z/i
+      LEADING_WEEKDAY = /\A(?:mon|tue|wed|thu|fri|sat|sun)[a-z]*\.?,?\s+(?=\S)/i
+      LONGEST = 60
+
+      attr_reader :name
+
+      # @param name [String] of NAMES
+      def initialize(name = USUAL)
+        @name = NAMES.key?(name) ? name : USUAL
+        @day_first = @name.start_with?("day")
+        @whole_day = @name.end_with?("24")
+      end
+
+      # @return [String] "14:05"
+      def hour(time)
+        time.strftime(@whole_day ? "%H:%M" : "%-I:%M %P")
+      end
+
+      # @param minute [Integer] of a day
+      def minute_of_day(minute)
+        hour, rest = minute.divmod(60)
+        return format("%02d:%02d", hour, rest) if @whole_day
+
+        format("%d:%02d %s", ((hour - 1) % 12) + 1, rest, hour < 12 ? "am" : "pm")
+      end
+
+      # @return [String] "14:05:07"
+      def second(time)
+        time.strftime(@whole_day ? "%H:%M:%S" : "%-I:%M:%S %P")
+      end
+
+      # @return [String] "Mon 14:05"
+      def clock(time)
+        "#{time.strftime("%a")} #{hour(time)}"
+      end
+
+      # @return [String] "Mon 30 Nov"
+      def day(time)
+        time.strftime(@day_first ? "%a %-d %b" : "%a %b %-d")
+      end
+
+      # @return [String] "Monday 30 November"
+      def long_day(time)
+        time.strftime(@day_first ? "%A %-d %B" : "%A %B %-d")
+      end
+
+      # @return [String] "Mon 30 Nov 14:05"
+      def moment(time)
+        "#{day(time)} #{hour(time)}"
+      end
+
+      # What somebody wrote: a weekday, a date or a word like tomorrow, and an hour. Without a year it is the one that lies nearest.
+      # @param text [String] @param zone [#local] @param now [Time]
+      # @param past [Boolean] is a bare weekday the last one, and not the next?
+      # @return [Time] @raise [InputError] naming moment
+      def read(text, zone:, now:, past: false)
+        words = text.to_s.strip
+        raise InputError.new("moment", ALLOWED) if words.length > LONGEST
+        return zone.local(*words.match(ISO).captures.map(&:to_i)) if ISO.match?(words)
+
+        hour = HOUR.match(words)
+        raise InputError.new("moment", ALLOWED) if hour.nil? || words.match?(/\A\d*\z/)
+
+        day = date_of(words[0...hour.begin(0)].strip, now, past)
+        zone.local(day.year, day.month, day.day, *hour_of(hour))
+      rescue ArgumentError
+        raise InputError.new("moment", NO_SUCH)
+      end
+
+      private
+
+      def hour_of(match)
+        hour = match[:hour].to_i
+        minute = match[:minute].to_i
+        raise InputError.new("moment", NO_SUCH) if minute > 59 || hour > 23 || (match[:half] && !hour.between?(1, 12))
+        return [hour, minute] unless match[:half]
+
+        [(hour % 12) + (match[:half].casecmp?("p") ? 12 : 0), minute]
+      end
+
+      def date_of(words, now, past)
+        today = now.to_date
+        return today if words.empty?
+        return today + DAYS.fetch(words.downcase) if DAYS.key?(words.downcase)
+        return weekday(words, today, past) if WEEKDAY.match?(words)
+
+        dated(words.sub(LEADING_WEEKDAY, ""), today)
+      end
+
+      def weekday(words, today, past)
+        wanted = Date::ABBR_DAYNAMES.index(WEEKDAY.match(words)[:name].capitalize)
+        past ? today - ((today.wday - wanted) % 7) : today + ((wanted - today.wday) % 7)
+      end
+
+      def dated(words, today)
+        if (match = NUMBERS.match(words))
+          day, month = [match[:first], match[:second]].map(&:to_i)
+          day, month = month, day unless @day_first || words.include?(".")
+        elsif (match = NAMED.match(words))
+          day = match[:day].to_i
+          month = Date::ABBR_MONTHNAMES.index(match[:month][0, 3].capitalize)
+        end
+        raise InputError.new("moment", ALLOWED) if match.nil? || month.nil?
+        return Date.new(match[:year].to_i, month, day) if match[:year]
+
+        [-1, 0, 1].filter_map { |by| Date.new(today.year + by, month, day) if Date.valid_date?(today.year + by, month, day) }
+          .min_by { |date| (date - today).abs } || raise(InputError.new("moment", NO_SUCH))
+      end
+    end
+  end
+end
