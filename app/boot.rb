@@ -39,7 +39,8 @@ end
   rooms/pages/place_drawing rooms/pages/place_page rooms/pages/shape_page rooms/pages/measuring_page rooms/pages/pack_words
   rooms/pages/mix_page
   rooms/pages/ticket_page
-  rooms/pages/day_page rooms/pages/what_if_page rooms/pages/offers rooms/pages/job_page rooms/pages/paper_page rooms/pages/job_row rooms/pages/table_page
+  rooms/pages/day_page rooms/pages/what_if_page rooms/pages/offers rooms/pages/job_page rooms/pages/paper_page rooms/pages/job_row
+  rooms/pages/table_page
   rooms/pages/bench_page rooms/pages/bench_measures rooms/pages/bench_step rooms/pages/record_page rooms/pages/loose_cup
   rooms/pages/comparison rooms/pages/cutting_list rooms/pages/compare_page rooms/pages/editor_page rooms/pages/settings_page
   rooms/frame rooms/room rooms/job_keeping rooms/drawing_deeds

@@ -29,6 +29,14 @@ module Dakren
         end
       end
 
+      # @param share [Numeric] 0 to 1 of the time there was
+      def self.gone(share)
+        draw("#{(share * 100).round} percent of its time gone", nil) do |svg|
+          svg.rect(1, 3, WIDE - 2, 20, **FRAME)
+          svg.rect(2, 4, (share * (WIDE - 4)).clamp(0, WIDE - 4), 18, fill: Ramp.fill(:tacky))
+        end
+      end
+
       # @param order [Array<Symbol>] the part of each stroke, drop or spoon @param done [Integer] how many are in
       def self.counted(order, done)
         wide = (WIDE - 4.0) / order.size
@@ -40,8 +48,9 @@ module Dakren
         end
       end
 
-      def self.draw(label, &)
-        Svg.new(WIDE, HIGH, label: label, css: "bench-bar", id: "b-bar", preserveAspectRatio: "xMinYMid").tap(&).to_s
+      # @param id [String, nil] by which a page knows it again
+      def self.draw(label, id = "b-bar", &)
+        Svg.new(WIDE, HIGH, label: label, css: "bench-bar", preserveAspectRatio: "xMinYMid", **{ id: id }.compact).tap(&).to_s
       end
       private_class_method :draw
     end

@@ -69,6 +69,7 @@ module Dakren
           @running = Stores::Batch.running.includes(:events).map do |record|
             RunningCup.new(record, Stores::Walks.walk(record), wording, now)
           end
+          @next = NowPage.new(Stores::NowList.new(zone.at(now)).found, wording)
           @finished = Stores::Batch.finished.limit(FINISHED_LISTED).select(:id, :name, :outcome, :finished_at).to_a
           erb :"bench/list"
         end

@@ -75,9 +75,9 @@ module Dakren
 
       # @return [Array<Array(String, Array<Told>)>] headings and lines
       def groups
-        { "Tacky: may be coated" => @found[:tacky].map { |one| line(one, after: until_words(one)) },
+        { "Ready to recoat" => @found[:tacky].map { |one| line(one, after: until_words(one)) },
           "Wet" => @found[:wet].map { |one| line(one, after: "tacky #{clock(one[:at])}") },
-          "A hand is needed" => @found[:soon].map do |one|
+          "Due next" => @found[:soon].map do |one|
             line(one, before: @wording.clock(one[:at]))
           end }.reject { |_, lines| lines.empty? }.to_a
       end

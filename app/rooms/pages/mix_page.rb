@@ -48,14 +48,15 @@ module Dakren
         plan.batches.size == 1 ? "in the cup" : "in each of #{plan.batches.size} batches"
       end
 
-      # How long it lasts: figures in words.
-      # @return [Array<Array(String, String)>]
+      # How long it lasts: figures with what is said of them.
+      # @return [Array<Array(Answer, String)>]
       def times
         needed = plan.portions.first.needed_min
-        found = [[@wording.span(plan.usable.early, plan.usable.late), "in the cup, #{@wording.minutes(needed)} to mix and use it up"]]
-        film = plan.working
-        found << [@wording.span(film.early, film.late), "once spread"] unless plan.pour? || film.early.nil?
-        found
+        found = [[Answer.new(label: "in the cup", figure: figures.usable, as: :span, css: "bare"),
+          "in the cup, #{@wording.minutes(needed)} to mix and use it up"]]
+        return found if plan.pour? || plan.working.early.nil?
+
+        found << [Answer.new(label: "once spread", figure: figures.working, as: :span, css: "bare"), "once spread"]
       end
 
       # A and B: letter, name, what is in each cup and in all.

@@ -2,7 +2,7 @@
 
 module Dakren
   module Rooms
-    # One cup on the go, as the list of them shows it.
+    # One batch on the go, as a wall screen shows it.
     class RunningCup
       attr_reader :record
 
@@ -17,6 +17,46 @@ module Dakren
       # @return [String] what it waits for
       def step
         @walk.step ? @walk.step.title : ""
+      end
+
+      # How it stands: :waits until it is mixed, then of Bench::BatchClock#mood.
+      # @return [Symbol]
+      def mood
+        clock.nil? ? :waits : clock.mood
+      end
+
+      # The figure to be read from afar.
+      # @return [String]
+      def figure
+        return "–" if clock.nil?
+        return @wording.span(*film) if @walk.poured_at && film.first&.positive?
+        return @wording.minutes((@now - @walk.poured_at) / 60) if @walk.poured_at
+
+        mood == :past ? "0 min" : @wording.span(clock.in_cup.early, clock.in_cup.late)
+      end
+
+      # What that figure is.
+      # @return [String]
+      def figure_words
+        return "not yet mixed" if clock.nil?
+        return film.first&.positive? ? "left once spread" : "since it was poured out" if @walk.poured_at
+
+        mood == :past ? "past its time: pour it out" : "left in the cup"
+      end
+
+      # How much of its time in the cup has gone.
+      # @return [String, nil] SVG
+      def bar
+        return if clock.nil? || @walk.poured_at || clock.in_cup.early.nil?
+
+        whole = clock.passed_min + clock.in_cup.early
+        Drawings::Bar.gone(whole.positive? ? clock.passed_min / whole : 1)
+      end
+
+      # The cup with what is in it, to scale.
+      # @return [String] SVG
+      def drawing
+        Drawings::BenchCup.new(@walk, nil, @wording).to_s
       end
 
       # Is its time running?
@@ -34,6 +74,10 @@ module Dakren
       end
 
       private
+
+      def film
+        @film ||= clock.as_film.then { |band| [band.early, band.late] }
+      end
 
       def clock
         @clock ||= @walk.clock(@now)
