@@ -163,7 +163,7 @@ class JobsTest < AppTest
   def test_prewarmed_tins_shorten_the_cup
     usable = lambda do |tins|
       get new_job(tins: tins)
-      words[/(\d+)–\d+ min in the cup/, 1].to_i
+      words[/(\d+)–\d+ min .{0,900}?to mix and use it up/m, 1].to_i
     end
 
     assert_operator usable.call("30"), :<, usable.call("20")
