@@ -101,7 +101,7 @@ class BrowserTest < CoreTest
     fill_in "Name of the job", with: name
     fill_in "Length, mm", with: length
     fill_in "Width, mm", with: width
-    fill_in "Coat, wet", with: film
+    fill_in "Wet film thickness", with: film
     select "Stillwater clear coat + clear, 2 : 1 by volume", from: "Resin system"
     fill_in "Room, °C", with: "20"
 

@@ -35,8 +35,8 @@ module Dakren
 
       def read
         act = @typed["act"].to_s
-        return @complaint = "That is nothing to do here." unless KINDS.include?(act)
-        return @complaint = "This cup is finished." if @walk.over?
+        return @complaint = "Not possible at this step." unless KINDS.include?(act)
+        return @complaint = "This batch is finished." if @walk.over?
 
         case act
         when "next", "too_much" then go_on
@@ -49,7 +49,7 @@ module Dakren
 
       def go_on
         step = @walk.step.name
-        return @complaint = "The page was behind; this is where the cup stands." if @typed["step"].to_s != step.to_s
+        return @complaint = "Page was out of date; refreshed." if @typed["step"].to_s != step.to_s
 
         case step
         when :first, :second then measured(step)
@@ -209,7 +209,7 @@ module Dakren
           bare = @wording.us?(:mass) ? :oz : :g
           return Measure::Typed.read(@typed["reading"], field: "reading_g", units: Measure::Units::MASS, bare: bare, allowed: MASS)
         end
-        @complaint = if @scale.nil? then "No scale is heard. Type what yours shows."
+        @complaint = if @scale.nil? then "The scale is not connected. Type what yours shows."
                      elsif @scale.state == :over then "The scale is overloaded. Take some away or type what another scale shows."
                      elsif @scale.state == :off then "The scale has switched itself off. Switch it on, or type what it showed."
                      elsif @scale.state == :moving then "The scale is still settling. Wait a moment."

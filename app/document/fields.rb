@@ -31,13 +31,13 @@ module Dakren
       SHAPES = ShapeForms::ALL.transform_values(&:label).freeze
       FILM_UNITS = { "mm" => "mm", "micron" => "micron", "mil" => "mil", "g/m2" => "g/m²", "oz/yd2" => "oz/yd²",
                      **Measure::Coverage::ALL.transform_values(&:label) }.freeze
-      ROOMS = { "steady" => "steady", "wave" => "day and night", "points" => "by points", "csv" => "from a list",
-                "weather" => "weather desk" }.freeze
-      MODES = { "start" => "from a start", "back" => "back from a deadline" }.freeze
-      CHAINS = { "no" => "not minded", "yes" => "kept clear of" }.freeze
+      ROOMS = { "steady" => "constant", "wave" => "day and night", "points" => "set points", "csv" => "pasted list",
+                "weather" => "forecast" }.freeze
+      MODES = { "start" => "from the start", "back" => "back from a deadline" }.freeze
+      CHAINS = { "no" => "ignore", "yes" => "avoid clashes" }.freeze
       SECTION_BY = { "day" => "as many as the day asks", "batch" => "one batch each" }.freeze
       YES = { "no" => "no", "yes" => "yes" }.freeze
-      SIGNS = { "add" => "added", "take" => "taken away" }.freeze
+      SIGNS = { "add" => "added", "take" => "cut out" }.freeze
       WET_OUT = { "auto" => "as its weight asks", "above" => "wetted from above (light)", "into" => "laid into wet resin (heavy)" }.freeze
       XY = Geometry::Polygon::COORDINATE_MM
       # What a coat lies on, as the clock knows it; the first is told by the work itself.
@@ -56,26 +56,26 @@ module Dakren
         make("night", "Coldest at night", short: "Night", asked: { room_mode: ["wave"] }, withdraws: true, **TEMPERATURE),
         make("day", "Warmest by day", short: "Day", hint: "warmest at 15:00", asked: { room_mode: ["wave"] }, withdraws: true,
         **TEMPERATURE),
-        make("tins", "Resin temperature", short: "Resin temperature", usual: "as room", withdraws: true, **TEMPERATURE),
+        make("tins", "Resin temperature", short: "Resin temperature", usual: "same as room", withdraws: true, **TEMPERATURE),
         make("csv", "Room by hours", kind: :list, units: U::TEMPERATURE, metric: :C, us: :F,
           short: "Hours after the start, or day and hour",
           asked: { room_mode: ["csv"] }, withdraws: true),
-        make("surface_c", "Surface", usual: "as room", **TEMPERATURE),
+        make("surface_c", "Surface", usual: "same as room", **TEMPERATURE),
         make("humidity", "Humidity", allowed: Care::Conditions::HUMIDITY_PCT, usual: "not measured", **PERCENT),
         make("moisture", "Moisture of the work", short: "Moisture", allowed: Care::Conditions::MOISTURE_PCT, usual: "not measured",
         **PERCENT),
         rows("points", "Room by points", make("x", "Point %d, hours after the start", short: "after start", **HOURS),
           make("y", "Point %d, temperature", short: "room", **TEMPERATURE), short: "Room temperature after the start", least: 2,
           asked: { room_mode: ["points"] }, withdraws: true),
-        choice("mode", "Planned", MODES), make("deadline", "Ready by", kind: :time, asked: { mode: ["back"] }),
-        choice("goal", "Best at", Plan::GOALS),
+        choice("mode", "Plan", MODES), make("deadline", "Ready by", kind: :time, asked: { mode: ["back"] }),
+        choice("goal", "Optimise for", Plan::GOALS, hint: "which plan is taken where several keep every window"),
         choice("chain", "Other jobs", CHAINS), make("people", "People", allowed: 1..20, **PLAIN), word("hours", "Hours"),
         rows("crew", "Crew", word("name", "Person %d, name", short: "name"), word("does", "Person %d, what they do", short: "can"),
           word("hours", "Person %d, hours", short: "there"), short: "Who is there"),
         choice("turned", "Turned over", Plan::Turning::TURNED),
         word("days_off", "Days off"), choice("every_day", "Work every day", YES), choice("evenings", "Evenings too", YES),
-        spells("heats", "Heated", "Spell", "at least", short: "Heated spells", withdraws: true),
-        spells("measured", "Measured", "Measured", "it was", short: "Measured temperatures"),
+        spells("heats", "Heated", "Spell", "at least", short: "Extra heating", withdraws: true),
+        spells("measured", "Measured", "Measured", "it was", short: "Measured room temperatures"),
         make("places", "Places", kind: :ids), make("passes", "Passes", kind: :ids)
       ]
 
@@ -86,12 +86,13 @@ module Dakren
           asked: { form: PlaceForms::ALL.values.select { |form| form.sort == :surface && form.name != "rod" }.map(&:name) }, **PERCENT),
         length("depth", "Depth", Geometry::Void::DEPTH_MM, asked: ONLY_VOID),
         length("piece", "Piece is thick", Geometry::Void::DEPTH_MM, asked: ONLY_VOID),
-        choice("edge", "Walls", Geometry::Void::EDGES, asked: ONLY_VOID), choice("mean", "Mean", Geometry::Void::MEANS, asked: ONLY_VOID),
+        choice("edge", "Walls", Geometry::Void::EDGES, asked: ONLY_VOID),
+        choice("mean", "Depth average", Geometry::Void::MEANS, asked: ONLY_VOID, hint: "how depth readings become one mean depth"),
         rows("soundings", "Depth readings", length("x", "Depth reading %d, along", XY, short: "along"),
           length("y", "Depth reading %d, up", XY, short: "up"),
           length("depth", "Depth reading %d, depth", Geometry::Void::SOUNDED_MM, short: "deep"), asked: ONLY_VOID),
-        rows("solids", "Cast in", make("ml", "Cast in %d, volume", short: "each", allowed: 0.001..10_000_000, **VOLUME),
-          make("count", "Cast in %d, how many", short: "how many", allowed: 1..10_000, **PLAIN), short: "What is cast in",
+        rows("solids", "Embedded objects", make("ml", "Embedded %d, volume", short: "each", allowed: 0.001..10_000_000, **VOLUME),
+          make("count", "Embedded %d, how many", short: "how many", allowed: 1..10_000, **PLAIN), short: "Embedded objects",
           asked: ONLY_VOID),
         choice("ground", "Lies on", GROUNDS, asked: { form: ON_GROUND }, withdraws: true),
         length("wall_mm", "Ground is thick", 0.1..1000, asked: { ground: ["own"] }, withdraws: true),
@@ -122,11 +123,11 @@ module Dakren
           short: "Corners in order round the edge", least: 3),
         rows("stations", "Stations", length("x", "Station %d, along", XY, short: "along"),
           length("y", "Station %d, width", 0..1_000_000, short: "width there"), short: "Widths along the strip", least: 2),
-        length("x", "From the left", XY, usual: "0"), length("y", "From below", XY, usual: "0"),
-        make("turn", "Turned", short: "Turned, °", allowed: Geometry::Region::TURN_DEG, usual: "0", **PLAIN),
-        make("count", "Times", allowed: 1..Geometry::Region::MOST_REPEATS, usual: "1", **PLAIN),
-        length("dx", "Step along", XY, usual: "0", asked: { count: :told }),
-        length("dy", "Step up", XY, usual: "0", asked: { count: :told }),
+        length("x", "Offset right", XY, usual: "0"), length("y", "Offset up", XY, usual: "0"),
+        make("turn", "Rotation", short: "Turned, °", allowed: Geometry::Region::TURN_DEG, usual: "0", **PLAIN),
+        make("count", "Copies", allowed: 1..Geometry::Region::MOST_REPEATS, usual: "1", **PLAIN),
+        length("dx", "Spacing right", XY, usual: "0", asked: { count: :told }),
+        length("dy", "Spacing up", XY, usual: "0", asked: { count: :told }),
         word("loops", "Outline")
       )
 
@@ -145,17 +146,18 @@ module Dakren
         word("blend_with", "Blended with", withdraws: true),
         make("blend_share", "Share of that hardener", allowed: 0..100, usual: "50", withdraws: true, **PERCENT),
         word("method", "Measured by"), word("cup", "Mixed in"), choice("known", "I know", YES), choice("skip", "Skipped", YES),
-        choice("school", "Onto the last", Plan::SCHOOLS), make("sections", "In sections", allowed: 1..40, usual: "as the day allows",
+        choice("school", "Recoat method", Plan::SCHOOLS, hint: "how the next coat goes onto the last"),
+        make("sections", "In sections", allowed: 1..40, usual: "as the day allows",
         **PLAIN),
         choice("wet_out", "Cloth is", WET_OUT),
         make("after", "Waits for", kind: :ids), choice("after_until", "Until that one", Plan::GATES),
         make("hands", "People on it", allowed: 1..20, usual: "all there are", **PLAIN),
-        make("most", "At most a cup", usual: "as it fits", allowed: 0.05..100_000, **UNITS[:mass]),
+        make("most", "At most a batch", usual: "as it fits", allowed: 0.05..100_000, **UNITS[:mass]),
         make("cure_c", "Cured warm at", usual: "not", **TEMPERATURE, allowed: Plan::WarmCure::AT_C),
         make("cure_time", "held for", usual: "4 h", **HOURS, allowed: Plan::WarmCure::SOAK_MIN, asked: { cure_c: :told }),
         make("cure_ramp", "brought up by, °C an hour", usual: "10", allowed: Plan::WarmCure::RAMP_C_H, asked: { cure_c: :told }, **PLAIN),
         choice("section_by", "Sections", SECTION_BY),
-        make("service", "Hottest in service", usual: "not hot", **TEMPERATURE, allowed: Plan::Service::SERVICE_C),
+        make("service", "Max service temperature", usual: "not hot", **TEMPERATURE, allowed: Plan::Service::SERVICE_C),
         make("steps", "Steps", kind: :names),
         *OwnSteps.fields,
         word("note", "Note"),
@@ -165,7 +167,7 @@ module Dakren
 
       # What really happened to one coat of one section: "c1-began_2_1" is when the second coat of the first section began. A mark
       # names its coat, so that it stays with it whatever is added before or after.
-      MARKS = { "began" => "Really began", "finished" => "Last cup on", "soft" => "Test dab still soft at" }.freeze
+      MARKS = { "began" => "Started", "finished" => "Last batch applied", "soft" => "Test dab still soft at" }.freeze
       MARK = /\A(?<what>began|finished|soft)_(?<coat>\d{1,2})_(?<section>\d{1,2})\z/
 
       # When a step of a pass was really done: "c1-done_trim".

@@ -295,7 +295,7 @@ module Dakren
           Cure::Profile.new(found)
         else
           @reading.complain("room_mode",
-            "cannot be had: no weather desk answers. Choose another way to tell the room")
+            "forecast unavailable: choose another way to set the room")
         end
       end
 

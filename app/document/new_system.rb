@@ -15,9 +15,10 @@ module Dakren
       def initialize(params, id, system, purposes, &shelved)
         @shelved = shelved
         @name, @ratio, @by, @pot = %w[name ratio by pot].map { |key| params["new_#{key}_#{id}"].to_s.strip }
+        @by = "weight" if @by.empty?
         @purposes = purposes
         @system = system
-        @complaint = wrong && "Resin system: #{wrong}."
+        @complaint = wrong.any? ? "Resin system: #{wrong.join("; ")}." : nil
       end
 
       # @return [Hash] of the record
@@ -27,14 +28,14 @@ module Dakren
 
       private
 
+      # Everything that is wrong, at once.
+      # @return [Array<String>]
       def wrong
-        return "name must be given" if @name.empty?
-        return "mix ratio must be like 2 : 1 or 100 : 30" unless RATIO.match?(@ratio)
+        found = [("name must be given" if @name.empty?), ("mix ratio must be like 2 : 1 or 100 : 30" unless RATIO.match?(@ratio))].compact
+        found += form.problems.map { |field, says| "#{SheetForm::FIELDS[field]&.label&.downcase || field} #{says}" } if RATIO.match?(@ratio)
+        return found if found.any? || !@shelved.call(*form.columns.values_at(:resin, :hardener))
 
-        field, says = form.problems.first
-        return "#{SheetForm::FIELDS[field]&.label || field} #{says}" if field
-
-        "that resin has that hardener on the shelf already" if @shelved.call(*form.columns.values_at(:resin, :hardener))
+        ["that resin has that hardener on the shelf already"]
       end
 
       def form

@@ -15,7 +15,7 @@ module Dakren
         "own_between" => List.new(at: :between, label: "between coats", short: "Your own steps before each further coat", third: :waits,
           third_label: "then waits", third_allowed: Plan::WorkSteps::OWN_WAITS_MIN),
         "own_after" => List.new(at: :after, label: "after", short: "Your own steps after each coat", third: :offset_min,
-          third_label: "so long after a coat", third_allowed: 0..1440),
+          third_label: "how long after a coat", third_allowed: 0..1440),
         "own_hard" => List.new(at: :stage, label: "once hard", short: "Your own steps once it is hard", third: :waits,
           third_label: "then waits", third_allowed: Plan::WorkSteps::OWN_WAITS_MIN)
       }.freeze

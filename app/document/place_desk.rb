@@ -212,11 +212,11 @@ module Dakren
         valid = loops.is_a?(Array) && loops.all? do |loop|
           loop.is_a?(Array) && loop.all? { |point| point.is_a?(Array) && point.size == 2 && point.all?(Numeric) }
         end
-        return @reading.complain("loops", "must be closed loops of corners; trace it again or read it in again") unless valid
+        return @reading.complain("loops", "must be closed loops of corners; trace it again or import it again") unless valid
 
         Geometry::Loops.new(loops)
       rescue JSON::ParserError
-        @reading.complain("loops", "cannot be read; trace it again or read it in again")
+        @reading.complain("loops", "cannot be read; trace it again or import it again")
       rescue InputError => e
         @reading.complain("loops", e.allowed)
       end

@@ -61,7 +61,7 @@ module Dakren
           build: ->(sides, across) { G::RegularPolygon.new(sides: sides, across_mm: across) }),
         Form.new(name: "strip", label: "strip by widths", rows: :stations, least: 2, build: ->(rows) { G::Strip.new(rows) }),
         Form.new(name: "polygon", label: "by its corners", rows: :corners, least: 3, build: ->(rows) { G::Polygon.new(rows) }),
-        Form.new(name: "outline", label: "traced or read in")
+        Form.new(name: "outline", label: "traced or imported")
       ].to_h { |form| [form.name, form] }.freeze
 
       # @return [Hash] when a field is asked: for the shapes that name it

@@ -49,37 +49,38 @@ module Dakren
           Field.new(name: "ratio_by", label: "Ratio is by", kind: :choice, choices: { "weight" => "weight", "volume" => "volume" }),
           plain("ratio_resin", "Parts of resin", U::NUMBER, nil, needed: true, allowed: Measure::Ratio::PARTS),
           plain("ratio_hardener", "Parts of hardener", U::NUMBER, nil, needed: true, allowed: Measure::Ratio::PARTS,
-            hint: "for phr write 100 and the phr"),
+            hint: "phr is grams of hardener per 100 g of resin: enter 100 : phr"),
           plain("resin_density_g_ml", "Density of resin", U::DENSITY, :"g/ml", allowed: Measure::Ratio::DENSITY),
           plain("hardener_density_g_ml", "Density of hardener", U::DENSITY, :"g/ml", allowed: Measure::Ratio::DENSITY)
         ],
         "Time" => [
-          temperature("reference_temp_c", "All times at", fallback: 23),
+          temperature("reference_temp_c", "Reference temperature", fallback: 23),
           time("pot_life_min", "Pot life", allowed: limits(:pot_life_min), hint: "in the cup"),
-          Field.new(name: "pot_mass_g", label: "of a mass of", kind: :figure, units: U::MASS, metric: :g, us: :g,
+          Field.new(name: "pot_mass_g", label: "Test mass", kind: :figure, units: U::MASS, metric: :g, us: :g,
             allowed: limits(:pot_mass_g), fallback: 100),
           Field.new(name: "more_pot_lives", label: "Further pot lives", kind: :pot_lives,
             hint: "a line each, like 500 g, 25 °C, 42 min"),
           temperature("pot_peak_c", "Hottest the pot test got", wide: true),
           time("working_min", "Working time", allowed: limits(:working_min), hint: "as a thin film"),
           time("second_working_min", "Working time, colder or warmer", allowed: limits(:working_min),
-            hint: "if the sheet gives a second one: it tells the activation energy"),
+            hint: "sets temperature sensitivity: how much a warm room hurries this mix"),
           temperature("second_temp_c", "at")
         ],
         "Stages of a film" => Cure::STAGES.map { |stage| stage(stage) },
         "Limits" => [
-          temperature("lowest_c", "Not colder than"), temperature("highest_c", "Not warmer than"),
-          Field.new(name: "max_depth_mm", label: "Largest depth of one lift", kind: :figure, units: U::LENGTH, metric: :mm, us: :in,
+          temperature("lowest_c", "Minimum temperature"), temperature("highest_c", "Maximum temperature"),
+          Field.new(name: "max_depth_mm", label: "Largest depth per lift", kind: :figure, units: U::LENGTH, metric: :mm, us: :in,
             allowed: limits(:max_depth_mm)),
-          Field.new(name: "depth_peak_limit_c", label: "peaking at most at", kind: :figure, units: U::TEMPERATURE, metric: :C, us: :F,
+          Field.new(name: "depth_peak_limit_c", label: "Max peak temperature", kind: :figure, units: U::TEMPERATURE, metric: :C, us: :F,
             allowed: limits(:depth_peak_limit_c), fallback: 60),
-          plain("extra_resin_pct", "Tolerates extra resin", U::PERCENT, :%, allowed: 0..100, fallback: 5),
-          plain("extra_hardener_pct", "Tolerates extra hardener", U::PERCENT, :%, allowed: 0..100, fallback: 2)
+          plain("extra_resin_pct", "Tolerance, extra resin", U::PERCENT, :%, allowed: 0..100, fallback: 5,
+            hint: "how far a batch may be off and still cure properly"),
+          plain("extra_hardener_pct", "Tolerance, extra hardener", U::PERCENT, :%, allowed: 0..100, fallback: 2)
         ],
         "Limits of the work" => WorkLimits::ALL.values.map { |one| work(one) },
         "When the ratio is missed" => [
           plain("weak_from_index", "Weak, down to index", U::NUMBER, nil, allowed: 0..10, fallback: 0.9,
-            hint: "resin to hardener over the sheet's: below 1 is short of resin"),
+            hint: "resin to hardener over the data sheet's: below 1 is short of resin"),
           plain("scratches_from_index", "Scratches, down to", U::NUMBER, nil, allowed: 0..10, fallback: 0.7),
           plain("rubbery_from_index", "Rubbery, down to", U::NUMBER, nil, allowed: 0..10, fallback: 0.4),
           plain("soft_from_index", "Soft, unreacted above", U::NUMBER, nil, allowed: 0..10, fallback: 1.15)

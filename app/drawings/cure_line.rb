@@ -12,8 +12,8 @@ module Dakren
       LANE_HIGH = 34
       SLIM_TOP = 28
       # Height and gap of a lane, by how many there are at most.
-      SLIM = { 3 => [24, 8], 5 => [19, 6], 12 => [14, 5], Float::INFINITY => [10, 4] }.freeze
-      ROOM_HIGH = 34
+      SLIM = { 3 => [24, 8], 5 => [17, 6], 12 => [14, 5], Float::INFINITY => [10, 4] }.freeze
+      ROOM_HIGH = 30
       WORDS_LONGEST = 12
       LONG_WAIT_MIN = 600
       # A break that is no night.
@@ -187,7 +187,7 @@ module Dakren
         coat.plan.batches.first(MOST_BATCHES).each do |batch|
           from = x(coat.from_min + batch.mix_from)
           svg.group(class: "batch", data_batch: "#{coat.pass.id}-#{coat.number}-#{coat.section}-#{batch.number}") do
-            svg.note("cup #{batch.number} mixed #{clock(coat.from_min + batch.mix_from)}, on the work " \
+            svg.note("batch #{batch.number} mixed #{clock(coat.from_min + batch.mix_from)}, on the work " \
                      "#{clock(coat.from_min + batch.done_at)}")
             svg.rect(from, lane_top(index), [x(coat.from_min + batch.done_at) - from, 2].max, lane_high, fill: "transparent")
           end

@@ -146,7 +146,7 @@ module Dakren
           coat = @coats.first
           key = coat ? "#{coat.pass.id}-#{coat.number}-#{coat.section}-#{number}" : number
           svg.group(class: "batch", data_batch: key) { svg.rect(from, TOP, to - from, @high, fill: "transparent") }
-          svg.text((from + to) / 2, TOP + (@high / 2) + 4, to - from > 36 ? "cup #{number}" : number.to_s, text_anchor: "middle",
+          svg.text((from + to) / 2, TOP + (@high / 2) + 4, to - from > 36 ? "batch #{number}" : number.to_s, text_anchor: "middle",
             class: "t-small")
         end
       end

@@ -106,7 +106,7 @@ module Dakren
         document.stroke { [MARGIN_MM, MARGIN_MM + CHECK_MM].each { |x| document.line([pt(x), pt(y - 2)], [pt(x), pt(y + 2)]) } }
         document.font_size(8)
         words(document, "This line must measure 100 mm. If it does not, print again at 100 %.", MARGIN_MM, y - 6)
-        place = ", page #{column + 1} of #{columns} across, #{row + 1} of #{rows} up; lay the crosses over each other"
+        place = ", page #{column + 1} of #{columns} across, #{row + 1} of #{rows} up; align the crosses"
         place = "" unless columns * rows > 1
         words(document, "#{@title}: #{figure.name}#{place}", MARGIN_MM, y + 4)
       end

@@ -124,7 +124,7 @@ module Dakren
 
           note(record, deed, walk.step&.name == :second ? heard : {})
         rescue Stores::Batch::Overtaken
-          @complaint = "Another device has just written to this cup. It stands as shown now; nothing you did was lost or done twice."
+          @complaint = "Another device has just written to this batch. It stands as shown now; nothing you did was lost or done twice."
         end
 
         def note(record, deed, heard)

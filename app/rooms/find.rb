@@ -9,7 +9,7 @@ module Dakren
       get "/" do
         @title = "Find"
         @wanted = word("q").strip[0, 100]
-        @found = @wanted.empty? ? {} : { "Jobs" => jobs, "Sheets" => sheets, "Cups at the bench" => cups }
+        @found = @wanted.empty? ? {} : { "Jobs" => jobs, "Sheets" => sheets, "Batches at the bench" => cups }
         erb :find
       end
 

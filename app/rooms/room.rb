@@ -21,7 +21,7 @@ module Dakren
 
       before { response["cache-control"] = "no-store" }
 
-      not_found { page("There is nothing here", "The address leads nowhere; what you were looking for may have been removed.", 404) }
+      not_found { page("Page not found", "The address leads nowhere; what you were looking for may have been removed.", 404) }
       error(BadParameter, Sinatra::BadRequest) do
         page("That could not be read", "The address or the form holds something that is no text.", 400)
       end
@@ -151,7 +151,7 @@ module Dakren
 
         # What the keys of this screen do, for the ? dialog.
         def screen_keys
-          [["/", "find a job, sheet or cup"], ["?", "show these keys"], *(@keys || [])]
+          [["/", "find a job, data sheet, batch or lot"], ["?", "show these keys"], *(@keys || [])]
         end
 
         def current_door?(path)

@@ -113,7 +113,7 @@ module Dakren
           check = Measure::CheckWeighing.new(strokes: typed_number("strokes"), resin_g: typed_number("resin_weighed", Measure::Units::MASS),
             hardener_g: typed_number("hardener_weighed", Measure::Units::MASS))
           sheet = Stores::Sheet.find_by(id: word("for"))
-          return [:wrong, "Choose the sheet it is held against."] unless sheet
+          return [:wrong, "Choose the data sheet it is held against."] unless sheet
 
           resin, hardener = check.per_stroke_g.map { |grams| wording.significant(grams) }
           [:told,

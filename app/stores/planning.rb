@@ -135,6 +135,13 @@ module Dakren
         @named_sheets ||= records.filter_map { |record| (sheet = usable(record)) && [record.id.to_s, sheet] }
       end
 
+      # The same with what suits a work first.
+      # @param kind [Work::Kind]
+      def suited_choices(kind)
+        best = records.group_by(&:resin).transform_values { |all| all.filter_map { |one| kind.suited(one.purposes.map(&:to_sym)) }.min }
+        sheet_choices.sort_by.with_index { |(resin, _), i| [best[resin] || Float::INFINITY, i] }.to_h
+      end
+
       # What may be chosen of the shelf, resin by resin: id and words.
       # @return [Hash{String=>Array<Array(String, String)>}]
       def sheet_choices

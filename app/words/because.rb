@@ -18,7 +18,7 @@ module Dakren
 
         first = schedule.entries.first
         if schedule.held_by.nil? && first.from_min > 90 && @desk.hours.open?(0, 60) && !@desk.back?
-          return "Begun later, #{clock(first.from_min)}, so that every step behind it falls into the hours."
+          return "Begun later, #{clock(first.from_min)}, so every later step falls in working hours."
         end
 
         held = schedule.held_by
@@ -60,11 +60,11 @@ module Dakren
         kind, minute, told = entry.why
         case kind
         when :hours then "could go on from #{clock(minute)}, but nobody is free until #{clock(entry.from_min)}"
-        when :opens then "cannot go on before #{clock(minute)}, when what lies below is surely tacky"
+        when :opens then "cannot go on before #{clock(minute)}, when the coat below is certain to be tacky"
         when :step then "waits until #{clock(minute)} for a step before it: #{told}"
         when :gate then "waits until #{clock(minute)} for the #{told}"
-        when :hard then "waits until #{clock(minute)}, when what lies below is surely hard, and is abraded first"
-        when :window then "begins at #{clock(entry.from_min)} so that the windows behind it fall into the hours"
+        when :hard then "waits until #{clock(minute)}, when the coat below is certain to be hard, and is sanded first"
+        when :window then "begins at #{clock(entry.from_min)} so every later window falls in working hours"
         else "begins as soon as the crew is free"
         end
       end
@@ -83,7 +83,7 @@ module Dakren
 
       def late
         over = @desk.schedule.ends_min
-        "It cannot be ready by #{@wording.clock(@desk.deadline)}: begun at once, it is ready " \
+        "It cannot be ready by #{@wording.clock(@desk.deadline)}: even starting now, it is ready " \
           "#{over ? @wording.clock(@desk.time_at(over)) : "not within 60 days"}."
       end
     end

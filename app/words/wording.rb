@@ -45,6 +45,9 @@ module Dakren
                   weighing: %w[weighing weighings],
                   sounding: %w[sounding soundings], width: %w[width widths], ticket: %w[ticket tickets], field: %w[field fields] }.freeze
 
+      # So far minutes are told in minutes.
+      IN_MINUTES = 120
+
       attr_reader :system
 
       # Days and hours.
@@ -143,10 +146,11 @@ module Dakren
       end
 
       # A span of time as people say it: 48 min, 2 h 05, 3 d 4 h.
-      def minutes(value)
+      # @param hours [Boolean] also what is shorter, beside something that is told in hours?
+      def minutes(value, hours: false)
         return "more than 60 days" if value.nil?
         return "#{Check.plain(value.to_f.round(1))} min" if value < 10
-        return "#{value.round} min" if value < 120
+        return "#{value.round} min" if value < (hours ? 60 : IN_MINUTES)
         return hours(value.round(2 - Math.log10(value).floor).to_i) if value < 48 * 60
 
         days(value)
@@ -157,10 +161,9 @@ module Dakren
       # @return [String] "42–58 min", or one figure where both say the same
       def span(early, late)
         return minutes(nil) if early.nil?
-        return "#{minutes(early)} or much later" if late.nil?
+        return "#{minutes(early)} or much longer" if late.nil?
 
-        low = minutes(early)
-        high = minutes(late)
+        low, high = [early, late].map { |value| minutes(value, hours: late >= IN_MINUTES) }
         return low if low == high
 
         unit = low[/\A[\d.]+ (min|h|d)\z/, 1]
@@ -182,7 +185,7 @@ module Dakren
         return "not within 60 days" if early.nil?
 
         from = start + (early * 60)
-        return "from #{clock(from)}, no promise when" if late.nil?
+        return "from #{clock(from)}, end not known" if late.nil?
 
         to = start + (late * 60)
         return "#{dates.day(from)} – #{dates.day(to)}" if late - early > 2880 || late > 10 * 1440

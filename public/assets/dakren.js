@@ -1,7 +1,7 @@
 // What every live page shares: the server's answer is merged into the page that is looked at. A field somebody types
 // in stays the very same field, and no field ever holds anything but what was typed or what the shop has kept.
 // Fields that belong to the page, not to what is kept.
-const ALWAYS_SENT = /^(?:authenticity_token|revision|units_on_page|deed_id|drawn.*|wi_.*)$/;
+const ALWAYS_SENT = /^(?:authenticity_token|revision|units_on_page|deed_id|drawn.*|new_.*|wi_.*)$/;
 const live = {
   fields(root) {
     return [...root.querySelectorAll("input:not([type=hidden]), select, textarea")];
@@ -47,7 +47,7 @@ const live = {
       const twin = twins.get(field.id);
       // What is told with a deed stays until that deed is done, however slowly it is typed.
       // A day and hour is put into the page's own words once it is left.
-      const told = field.name.startsWith("drawn_") || (field === active && field.dataset.moment !== undefined);
+      const told = /^(?:drawn|new)_/.test(field.name) || (field === active && field.dataset.moment !== undefined);
       if (twin && (told || !sent || sent.get(field.id) !== live.valueOf(field))) live.carry(field, twin);
     }
     const at = active ? before.findIndex((field) => active.compareDocumentPosition(field) & Node.DOCUMENT_POSITION_FOLLOWING) : -1;
@@ -262,6 +262,7 @@ function liveForm() {
         this.deed = null;
         this.later = later;
         if (this.served) this.served = new Map([...this.served, ...served]);
+        if (/^shelf:/.test(act || "") && !this.$root.querySelector("[role=alert]")) this.shelved();
         this.merged?.(act, answer.ok);
         if (!this.preview()) this.state = this.dirty ? "saving …" : "saved";
       } catch (error) {
@@ -305,6 +306,10 @@ function liveForm() {
       this.dirty = true;
       this.state = `not saved: ${says.replace(/<[^>]*>/g, " ").replace(/\s+/g, " ").trim().slice(0, 300)}`;
       if (this.act && this.act !== act) this.send();
+    },
+    // What was put onto the shelf is told there: its fields are empty again.
+    shelved() {
+      for (const field of this.$root.querySelectorAll("input[name^=new_]")) field.value = "";
     },
     // A day and hour as the page writes it, once what was typed is kept.
     inOwnWords(field) {
@@ -440,7 +445,7 @@ document.addEventListener("alpine:init", () => {
     },
     lost() {
       const told = this.form.querySelector(".bench-head p");
-      if (told) told.textContent = "The shop does not answer. Its clock goes on; this page asks again.";
+      if (told) told.textContent = "Connection lost; clock still running; retrying.";
     },
     key(event) {
       const typing = event.target.matches("input, select, textarea") && event.key !== "PageDown" && event.key !== "PageUp";

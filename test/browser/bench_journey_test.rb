@@ -63,7 +63,7 @@ class BenchJourneyTest < BrowserTest
   def planned_cup
     plan_board(name: "Sample", length: "900", width: "600")
     click_button "To the bench"
-    assert_selector "h1", text: "Sample, cup 1 of 1"
+    assert_selector "h1", text: "Sample, batch 1 of 1"
   end
 
   # 900 x 600 mm at 0.3 mm: 162 ml, 176.58 g on the work, and 1.273 ml stay in the 400 ml cup: 177.97 g, of it 124.1 g resin.
@@ -73,7 +73,7 @@ class BenchJourneyTest < BrowserTest
     assert_accessible "bench, tins"
     go_on "Gear"
     go_on "Cup"
-    find("button", text: "Set the cup and tare").click
+    find("button", text: "Tare with cup on").click
     assert_selector ".bench-now b", text: /\A0\.0\z/
     go_on "Resin"
     assert_in_delta 124.1, target, 0.05
@@ -103,7 +103,7 @@ class BenchJourneyTest < BrowserTest
     assert_text "Mixed long enough"
     go_on "Pour out"
     go_on "Test dab"
-    assert_text "left as a film"
+    assert_text "left once spread"
     find(".bench-next").click
     assert_text "What happened"
     assert_text(/(Right by the sheet|[01](\.\d)? % short of (resin|hardener)), good/)
@@ -165,7 +165,7 @@ class BenchJourneyTest < BrowserTest
     assert_text "Pour it out now, thin"
     assert_equal 5, evaluate_script("window.tones"), "three more at the end"
     visit "/bench"
-    assert_text "Sample, cup 1 of 1"
+    assert_text "Sample, batch 1 of 1"
     assert_text(/left in the cup|past its time/)
   end
 

@@ -85,13 +85,13 @@ class JobJourneyTest < BrowserTest
     fill_in "Length, mm", with: "2400"
 
     assert_text "#{RESIN} g"
-    fill_in "Coat, wet", with: "10 m"
+    fill_in "Wet film thickness", with: "10 m"
 
     assert_text "The coat must be a number from 0.005 to 500 mm"
     settled
     visit current_path
 
-    assert_field "Coat, wet", with: "10 m"
+    assert_field "Wet film thickness", with: "10 m"
     assert_field "Width, mm", with: "900"
   end
 
@@ -129,7 +129,7 @@ class KeysTest < BrowserTest
   def test_a_question_mark_shows_the_keys_and_a_slash_finds
     visit "/shelf"
     keys("?")
-    assert_selector "dialog#keys[open]", text: "find a job, sheet or cup"
+    assert_selector "dialog#keys[open]", text: "find a job, data sheet, batch or lot"
     assert_accessible "keys"
     keys(:escape)
     assert_no_selector "dialog[open]"

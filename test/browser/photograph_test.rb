@@ -38,7 +38,7 @@ class PhotographTest < BrowserTest
     click_button "Coat"
     click_link "Drawing table"
     attach_file "Photograph to trace (PNG, JPEG, WebP)", file
-    click_button "put it under the drawing"
+    click_button "use as background"
     picture = find(".table-surface svg image", visible: :all)
 
     assert_in_delta 2.0, Float(picture["height"]) / Float(picture["width"]), 0.01

@@ -21,7 +21,7 @@ class PlanJourneyTest < BrowserTest
 
     assert_selector ".because", text: "Ready"
     open_more
-    select "while tacky only", from: "Onto the last"
+    select "while tacky only", from: "Recoat method"
 
     assert_selector ".because.broken", text: "No plan keeps every window"
     click_button "What would make it fit?"
@@ -182,7 +182,7 @@ class PlanJourneyTest < BrowserTest
     fill_in "f-#{other}-s1-width", with: "500"
     select "its underside", from: "f-#{other}-side"
     settled
-    click_button "repeat it"
+    click_button "duplicate"
 
     assert_selector ".ticket", count: 2
     settled

@@ -35,6 +35,157 @@ class SheetLayoutTest < BrowserTest
     assert_accessible "beginning on a phone"
   end
 
+  # Five tasks at 1280 x 800: the drawing, each task, the batches of the one that is open and the cure line, without scrolling.
+  def test_five_tasks_stand_on_one_screen
+    visit "/jobs/10"
+    assert_selector ".ticket", count: 3
+    2.times do |i|
+      find("#d-add-pass summary").click unless page.has_css?("#d-add-pass[open]", wait: 0)
+      click_button "film coat"
+
+      assert_selector ".ticket", count: 4 + i
+      id = all(".ticket").last["data-pass"]
+      type("f-#{id}-film", "0.2", pause: 0.05)
+      settled
+    end
+    path = current_path
+    visit path
+
+    assert_selector ".ticket[open]", count: 1
+    assert_selector ".lane", minimum: 5
+    bottom, foot, line = evaluate_script(<<~SCRIPT)
+      [document.querySelectorAll(".ticket")[4].getBoundingClientRect().bottom, document.querySelector(".foot").getBoundingClientRect().top,
+       document.querySelector(".line").getBoundingClientRect().bottom]
+    SCRIPT
+
+    assert_operator bottom, :<=, foot + 1, "the last task lies under the foot"
+    assert_operator line, :<=, 801
+    drawn = evaluate_script("document.querySelector('.drawn').getBoundingClientRect().bottom")
+
+    assert_operator drawn, :<=, foot
+    assert_accessible "a job of five tasks"
+    2.times do
+      click_button "undo"
+      settled
+    end
+  end
+
+  # At twice the size the bench's clock and what is to be done stay in sight.
+  def test_the_bench_at_twice_the_size
+    visit "/jobs/7"
+    find(".to-bench-now").click
+    assert_selector ".bench-steps"
+    3.times { find(".bench-next").click && assert_selector(".bench-steps") }
+    find_by_id("f-reading").send_keys("40") if page.has_css?("#f-reading", wait: 1)
+    [[640, 400], [390, 844], [195, 422]].each do |width, height|
+      size(width, height)
+      places = evaluate_script("['.bench-clock', '.bench-next'].map((part) => document.querySelector(part).getBoundingClientRect())" \
+                               ".map((box) => [box.top, box.bottom, innerHeight])")
+      places.each { |top, bottom, high| assert_operator bottom, :<=, high + 1, "#{width}: #{[top, bottom, high]}" }
+      assert_operator evaluate_script("document.documentElement.scrollWidth"), :<=, width
+      assert_accessible "the bench at #{width} px"
+    end
+  end
+
+  # A job planned on a phone, from the list to the first grams.
+  def test_a_job_is_planned_on_a_phone
+    size(390, 844)
+    visit "/"
+    click_link "Plan a new job"
+    click_button "Cast"
+    { "f-p1-s1-length" => "400", "f-p1-s1-width" => "85.5", "f-p1-depth" => "22" }.each { |id, text| type(id, text, pause: 0.1) }
+
+    assert_selector ".answers", text: "mix in all"
+    # 400 × 85.5 × 22 mm = 752.4 ml
+    assert_selector "#d-p1 > summary", text: "752 ml"
+    assert_operator evaluate_script("document.documentElement.scrollWidth"), :<=, 390
+    find(".frame-ways a", text: "find").click
+
+    assert_selector "dialog[open]"
+    keys(:escape)
+    assert_accessible "a casting planned on a phone"
+  end
+
+  # Every phrase of a sentence is changed by keys alone, key by key with pauses, and what was typed is what is kept.
+  def test_every_phrase_is_changed_by_keys
+    plan_board(name: "By keys")
+    chance = Random.new(Minitest.seed)
+    { "f-p1-s1-length" => "1812.5", "f-p1-s1-width" => "0.64 m", "f-p1-name" => "lid", "f-c1-coats" => "2", "f-c1-film" => "0.25",
+      "f-start" => "Mon 10:30", "f-room" => "21.5", "f-people" => "2", "f-hours" => "08:00-18:00", "f-days_off" => "Sun" }.each do |id, text|
+      tab_back_to id
+      page.driver.browser.action.key_down(:control).send_keys("a").key_up(:control).perform
+      text.each_char { |letter| page.driver.browser.action.send_keys(letter).pause(duration: chance.rand(0.05..0.3)).perform }
+
+      assert_equal id, focused
+      assert_equal text, find_by_id(id).value
+    end
+    { "f-c1-cup" => "wide tray, 300 mm", "f-c1-method" => "by eye" }.each do |id, wanted|
+      tab_back_to id
+      option = find_by_id(id).all("option").find { |one| one.text.start_with?(wanted) }
+      keys(*option.text[0, 9].chars) if option
+    end
+    settled
+    visit current_path
+
+    assert_field "f-p1-s1-length", with: "1812.5"
+    assert_field "f-p1-s1-width", with: "0.64 m"
+    assert_field "f-c1-coats", with: "2"
+    assert_field "f-c1-film", with: "0.25"
+    assert_field "f-room", with: "21.5"
+    assert_field "f-people", with: "2"
+    assert_field "f-hours", with: "08:00-18:00"
+    assert_field "f-days_off", with: "Sun"
+    assert_match(/\AMon \d+ \w{3} 10:30\z/, find_by_id("f-start").value)
+  end
+
+  # From wherever the focus is, on and round.
+  def tab_back_to(id)
+    execute_script("document.activeElement.blur(); window.scrollTo(0, 0)")
+    120.times do
+      return if focused == id
+
+      keys(:tab)
+    end
+
+    flunk "#{id} cannot be reached by the Tab key"
+  end
+
+  # Without scripts a page plans by plain fields with labels, and saves by pressing.
+  def test_without_scripts_a_job_is_planned
+    page.driver.browser.execute_cdp("Emulation.setScriptExecutionDisabled", value: true)
+    visit "/jobs/new"
+    click_button "Coat"
+    fill_in "f-p1-s1-length", with: "2400"
+    fill_in "f-p1-s1-width", with: "900"
+    fill_in "f-c1-film", with: "0.3"
+    find(".plain-save").click
+
+    assert_selector ".answers", text: "mix in all"
+    assert_selector ".cure-line"
+    assert_selector "label[for=f-c1-film]", text: "Wet film thickness"
+  ensure
+    page.driver.browser.execute_cdp("Emulation.setScriptExecutionDisabled", value: false)
+  end
+
+  # What is pinned up is one sheet of A4.
+  def test_a_job_prints_on_one_page
+    require "base64"
+    require "pdf/inspector"
+    [2, 4, 8, 9, 10].each do |job|
+      visit "/paper/#{job}"
+      pdf = page.driver.browser.execute_cdp("Page.printToPDF", printBackground: true, preferCSSPageSize: true)["data"]
+      pages = PDF::Reader.new(StringIO.new(Base64.decode64(pdf))).pages
+
+      assert_equal 1, pages.size, "job #{job}"
+      assert_in_delta 595, pages.first.attributes[:MediaBox][2], 2
+    end
+    assert_accessible "a job on paper"
+    visit "/paper/8/cards"
+
+    assert_selector ".bench-card", minimum: 4
+    assert_accessible "cards for the bench"
+  end
+
   # Demo shop: two presses and three measures typed by keys alone, with pauses, from the list to the first grams.
   def test_a_newcomer_comes_to_the_first_grams
     visit "/"
@@ -79,7 +230,7 @@ class SheetLayoutTest < BrowserTest
     assert_selector ".bench-steps"
     execute_script("window.spoken = []; localStorage.setItem('spoken', 'yes'); " \
                    "window.speechSynthesis.speak = (said) => window.spoken.push(said.text)")
-    find("summary", text: "Something else").click
+    find(".bench-more summary").click
     2.times { click_button "Say it aloud, or not" }
 
     assert_includes evaluate_script("window.spoken"), "Spoken."

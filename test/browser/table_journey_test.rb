@@ -119,7 +119,7 @@ class TableJourneyTest < BrowserTest
     square = [[0, 0], [200, 0], [200, 100], [0, 100]].flat_map { |x, y| [10, x, 20, y] }
     File.write(file, [0, "SECTION", 2, "HEADER", 9, "$INSUNITS", 70, 4, 0, "ENDSEC", 0, "SECTION", 2, "ENTITIES", 0, "LWPOLYLINE", 90, 4,
       70, 1, *square, 0, "ENDSEC", 0, "EOF"].join("\n"))
-    attach_file "Drawing to read in (SVG, DXF)", file
+    attach_file "Drawing to import (SVG, DXF)", file
     click_button "read it in"
 
     assert_text "A number in the file means mm"

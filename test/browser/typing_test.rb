@@ -90,7 +90,7 @@ class TypingTest < BrowserTest
 
     assert focused.start_with?("f-#{second}-"), "the focus is on #{focused}"
     open_more
-    click_button "take task 2 away"
+    click_button "remove task 2"
 
     assert_selector ".ticket", count: 1
     settled
@@ -155,7 +155,7 @@ class TypingTest < BrowserTest
       assert_typed id, text, pause: 0.3
     end
     assert_selector ".sayings li"
-    click_button "Save the sheet"
+    click_button "Save the data sheet"
     click_link "slow", match: :first, exact: true, href: %r{/shelf/1[1-9]}
 
     assert_field "f-ratio_resin", with: "2.75"
@@ -174,7 +174,7 @@ class TypingTest < BrowserTest
     click_button "To the bench"
     assert_typed "f-lot_a", "L-0425 b", pause: 0.4
     find(".bench-next").click
-    find(".bench-next", text: "I am protected").click
+    find(".bench-next", text: "I'm wearing it").click
     find(".bench-next", text: "The scale shows zero").click
     assert_selector ".bench-steps [aria-current]", text: "Resin"
     assert_typed "f-reading", "503.75", pause: 0.4

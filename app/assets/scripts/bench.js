@@ -93,7 +93,7 @@ document.addEventListener("alpine:init", () => {
     },
     lost() {
       const told = this.form.querySelector(".bench-head p");
-      if (told) told.textContent = "The shop does not answer. Its clock goes on; this page asks again.";
+      if (told) told.textContent = "Connection lost; clock still running; retrying.";
     },
     key(event) {
       const typing = event.target.matches("input, select, textarea") && event.key !== "PageDown" && event.key !== "PageUp";

@@ -1,7 +1,7 @@
 // What every live page shares: the server's answer is merged into the page that is looked at. A field somebody types
 // in stays the very same field, and no field ever holds anything but what was typed or what the shop has kept.
 // Fields that belong to the page, not to what is kept.
-const ALWAYS_SENT = /^(?:authenticity_token|revision|units_on_page|deed_id|drawn.*|wi_.*)$/;
+const ALWAYS_SENT = /^(?:authenticity_token|revision|units_on_page|deed_id|drawn.*|new_.*|wi_.*)$/;
 const live = {
   fields(root) {
     return [...root.querySelectorAll("input:not([type=hidden]), select, textarea")];
@@ -47,7 +47,7 @@ const live = {
       const twin = twins.get(field.id);
       // What is told with a deed stays until that deed is done, however slowly it is typed.
       // A day and hour is put into the page's own words once it is left.
-      const told = field.name.startsWith("drawn_") || (field === active && field.dataset.moment !== undefined);
+      const told = /^(?:drawn|new)_/.test(field.name) || (field === active && field.dataset.moment !== undefined);
       if (twin && (told || !sent || sent.get(field.id) !== live.valueOf(field))) live.carry(field, twin);
     }
     const at = active ? before.findIndex((field) => active.compareDocumentPosition(field) & Node.DOCUMENT_POSITION_FOLLOWING) : -1;

@@ -114,6 +114,7 @@ function liveForm() {
         this.deed = null;
         this.later = later;
         if (this.served) this.served = new Map([...this.served, ...served]);
+        if (/^shelf:/.test(act || "") && !this.$root.querySelector("[role=alert]")) this.shelved();
         this.merged?.(act, answer.ok);
         if (!this.preview()) this.state = this.dirty ? "saving …" : "saved";
       } catch (error) {
@@ -157,6 +158,10 @@ function liveForm() {
       this.dirty = true;
       this.state = `not saved: ${says.replace(/<[^>]*>/g, " ").replace(/\s+/g, " ").trim().slice(0, 300)}`;
       if (this.act && this.act !== act) this.send();
+    },
+    // What was put onto the shelf is told there: its fields are empty again.
+    shelved() {
+      for (const field of this.$root.querySelectorAll("input[name^=new_]")) field.value = "";
     },
     // A day and hour as the page writes it, once what was typed is kept.
     inOwnWords(field) {

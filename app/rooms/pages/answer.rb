@@ -20,6 +20,11 @@ module Dakren
         end
       end
 
+      # Is there something to say, and not only that nobody knows?
+      def told?
+        !text.nil? || figure.known? || !figure.early.nil?
+      end
+
       # The same in one piece, without its arithmetic.
       # @return [String]
       def plain(wording)

@@ -16,17 +16,17 @@ module Dakren
         Choice.new(kind: :scarf, sign: :scarf, words: "Repair", more: "a hole ground back and laid up again"),
         Choice.new(kind: :bond, sign: :bond, words: "Bond", more: "a glue line, a fillet, a bead"),
         Choice.new(kind: :fill, sign: :fill, words: "Fill", more: "a gouge, a lost corner, nail holes"),
-        Choice.new(kind: :cups, sign: :cups, words: "Small castings", more: "blocks, samples, jewellery in mould cups")
+        Choice.new(kind: :cups, sign: :cups, words: "Small moulds", more: "blocks, samples, jewellery in moulds")
       ].freeze
       # What each sort of place begins as.
       FORMS = { surface: "flat", void: "void", cavity: "cavity", joint: "joint", damage: "damage" }.freeze
 
-      # The job a choice begins as: its place, its work, and the first resin system of the shelf that suits.
+      # The job a choice begins as: its place, its work, and the resin system of the shelf that suits best.
       # @param blank [Hash] a job nobody typed anything into @param kind [String] @param shelf [Array<Array(String, Sheet)>] id and sheet
       # @return [Hash]
       def self.document(blank, kind, shelf)
         work = Work::Kinds::ALL[kind.to_s.to_sym] or return blank
-        suited = shelf.find { |_, sheet| sheet.purposes.any? && sheet.purposes.intersect?(work.purposes) }
+        suited = shelf.select { |_, sheet| work.suited(sheet.purposes) }.min_by { |_, sheet| work.suited(sheet.purposes) }
         blank.merge("c1-kind" => work.name.to_s, "p1-form" => FORMS.fetch(work.on), "c1-sheet" => suited ? suited[0] : "")
       end
     end

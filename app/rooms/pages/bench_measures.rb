@@ -25,7 +25,7 @@ module Dakren
           target: [in_so_far.values.sum.to_s, "of #{count.order.size}"],
           bar: Drawings::Bar.counted(count.order, [in_so_far.values.sum, count.order.size].min),
           told: ["resin #{in_so_far[:resin]} of #{count.resin}, hardener #{in_so_far[:hardener]} of #{count.hardener}. " \
-                 "Pressed once too often? Back takes it away. One too many went in? Say so under Something else."])
+                 "Pressed once too often? Back takes it away. One too many went in? Say so under More."])
       end
 
       def of_mend_count
@@ -71,7 +71,7 @@ module Dakren
         return stirred_alone if first?
 
         BenchStep::View.new(heading: "Scrape all of #{names(now_in)} into the resin's pail", target: measure(recipe.planned.values.sum),
-          told: ["#{recipe.tool || "The pack"}: both tins whole are right by themselves. Sides, bottom and lid."])
+          told: ["#{recipe.tool || "The pack"}: two whole packs give the right ratio. Sides, bottom and lid."])
       end
 
       def stirred_alone

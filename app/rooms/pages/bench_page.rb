@@ -38,7 +38,7 @@ module Dakren
         short = verdict.index < 1 ? 1 - verdict.index : 1 - (1 / verdict.index)
         pct = @wording.significant((short * 100).to_f.round(1))
         if verdict.name == :good && short < 0.005
-          "right by the sheet"
+          "right by the data sheet"
         else
           "#{pct} % short of #{names(verdict.index < 1 ? :resin : :hardener)}"
         end
@@ -212,14 +212,14 @@ module Dakren
         film = Cure::StageTimes.new(@walk.recipe.sheet, room: Cure::Profile.constant(@walk.recipe.room_c)).working
         [Told.new(words: "when the hardener is in", css: "bench-quiet"), Told.new(words: "left in this cup"),
           time(@walk.recipe.usable, "none"),
-          Told.new(words: "left once poured"), time(film, "none")]
+          Told.new(words: "left once spread"), time(film, "none")]
       end
 
       def left
         film = time(@clock.as_film, "none", "film")
-        return [Told.new(words: "left as a film"), film] if @clock.mood == :poured
+        return [Told.new(words: "left once spread"), film] if @clock.mood == :poured
 
-        [Told.new(words: "left in the cup"), time(@clock.in_cup, "none", "cup"), Told.new(words: "left if poured now"), film]
+        [Told.new(words: "left in the cup"), time(@clock.in_cup, "none", "cup"), Told.new(words: "left once spread"), film]
       end
 
       def mood
@@ -247,7 +247,7 @@ module Dakren
 
       def since
         Told.new(css: "bench-quiet", words: "#{@wording.minutes(@clock.passed_min)} since the hardener went in, #{in_the_cup} " \
-                                            "in the cup, tins #{degrees(@walk.tins_c)}, room #{degrees(@walk.room_c)}")
+                                            "in the cup, resin #{degrees(@walk.tins_c)}, room #{degrees(@walk.room_c)}")
       end
     end
   end

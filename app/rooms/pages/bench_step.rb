@@ -67,7 +67,7 @@ module Dakren
         list = [["A", sheet.resin, :resin], ["B", sheet.hardener, :hardener],
           ["ratio", "#{Check.plain(sheet.ratio.resin)} : #{Check.plain(sheet.ratio.hardener)} by #{sheet.ratio.by}"],
           ["mix", planned_words], ["made for", sheet.purposes.map { |name| PURPOSES.fetch(name) }.join(", ")],
-          ["planned at", "tins #{degrees(recipe.tins_c)}, room #{degrees(recipe.room_c)}"]]
+          ["planned at", "resin #{degrees(recipe.tins_c)}, room #{degrees(recipe.room_c)}"]]
         list.unshift(["note", recipe.note]) if recipe.note
         plain(list: list, lost: otherwise, fields: [lot("lot_a", "lot of A, if you keep it"), lot("lot_b", "lot of B")])
       end
@@ -101,9 +101,9 @@ module Dakren
       def of_tare
         shown = @scale && [@scale.usable? ? grams(@scale.value)[0] : @scale.state.to_s, ""]
         plain.with(told: ["#{@wording.vessel(recipe.cup.name)}, round and smooth, no ribs.", too_coarse].compact, now: shown,
-          lost: @scale ? nil : "No scale is heard: tare yours by hand.",
-          switch: @scale && @devices.pretended?(:scale) ? ["tare", "Set the cup and tare"] : nil,
-          fields: [reading("or leave it untared: it shows")])
+          lost: @scale ? nil : "Scale not connected: tare yours by hand.",
+          switch: @scale && @devices.pretended?(:scale) ? ["tare", "Tare with cup on"] : nil,
+          fields: [reading("or type the empty-cup reading")])
       end
 
       # So small a cup that the scale's steps tell.
@@ -164,7 +164,7 @@ module Dakren
 
       # What the scale shows, or why nothing can be read off it.
       def scale_view(part)
-        return { lost: "No scale is heard: type what yours shows." } if @scale.nil?
+        return { lost: "Scale not connected: type what yours shows." } if @scale.nil?
         return { lost: "The scale is overloaded." } if @scale.state == :over
         return { lost: "The scale has switched itself off.", switch: ["on", "Switch on"] } if @scale.state == :off
         return { lost: another_cup } if @scale.value < @walk.last_reading - LESS_G
@@ -201,7 +201,7 @@ module Dakren
       end
 
       def not_through
-        "Not yet long enough. Streaks left in the cup stay sticky on the work: press again only if it is clear through."
+        "Mixing ended early? Streaks left in the cup stay sticky on the work: press again only if it is clear through."
       end
 
       def of_prethicken
@@ -263,7 +263,7 @@ module Dakren
       def of_tack
         hard = recipe.sheet.hard_stage&.then { |name| @clock.until_stage(name) }
         target = if hard.nil? then "until hard"
-                 else hard.late&.zero? ? "hard by the sheet" : @wording.span(hard.early, hard.late)
+                 else hard.late&.zero? ? "hard by the data sheet" : @wording.span(hard.early, hard.late)
                  end
         plain(target: [target, ""], deeds: [["touched_soft", "Still soft"], ["touched_tacky", "Tacky: prints, leaves nothing"]],
           last: last_touch)

@@ -4,7 +4,7 @@ module Dakren
   module Rooms
     # Hardeners side by side as their page shows them.
     class ComparePage
-      HEADS = ["fits", "batches", "shortest in the cup", "pot margin", "coats a day", "sanding", "at the bench", "ready"].freeze
+      HEADS = ["fits", "batches", "shortest in the cup", "pot life to spare", "coats a day", "sanding", "at the bench", "ready"].freeze
       HALF_PCT = 50
       # One hardener: its name, whether it is the job's, its figures, or why there are none.
       Row = Value.define(:id, :name, :chosen, cells: [].freeze, why: nil)

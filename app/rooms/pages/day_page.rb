@@ -4,14 +4,14 @@ module Dakren
   module Rooms
     # The work in order, day by day, as a page shows it.
     class DayPage
-      SCHOOLS = { wet: ", wet on wet", tack: ", while tacky", abrade: ", after sanding", real: ", as it was" }.freeze
+      SCHOOLS = { wet: ", wet on wet", tack: ", while tacky", abrade: ", after sanding", real: ", actual" }.freeze
 
       # One thing somebody does: when, what, what is said of it, and what may be noted.
       # crew: who does it; marks: [Control] of what really happened; tap: [act, words] of what happens next, noted by one press; open: is
       # a mark wrong?
       Doing = Value.define(:css, :clock, :label, :count, :told, :waits, :wrong, :key, marks: [].freeze, tap: nil, crew: nil, open: false)
       # What is noted by one press, in this order.
-      TAPS = { "began" => "begun now", "finished" => "last cup on now" }.freeze
+      TAPS = { "began" => "started now", "finished" => "last batch applied now" }.freeze
 
       # @param desk [Document::JobDesk] @param form [JobForm]
       def initialize(desk, form, wording)
@@ -53,7 +53,7 @@ module Dakren
         Doing.new(css: [("missed" if entry.missed), ("is-coat" if entry.coat?)].compact.join(" "),
           clock: [entry.from_min, entry.to_min].map { |minute| @wording.dates.hour(@desk.time_at(minute)) }.join("–"),
           label: entry.label, count: entry.coat? ? count(entry) : "", told: entry.coat? ? told(entry) : nil,
-          waits: entry.waits_min.positive? ? "then #{@wording.minutes(entry.waits_min)} by itself" : nil, wrong: edge(entry),
+          waits: entry.waits_min.positive? ? "then leave #{@wording.minutes(entry.waits_min)}" : nil, wrong: edge(entry),
           key: "#{entry.pass.id}-real_#{entry.number}_#{entry.section}", marks: marks,
           tap: entry.coat? ? tap(entry) : step_tap(entry), crew: crew(entry), open: marks.any?(&:problem))
       end

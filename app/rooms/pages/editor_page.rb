@@ -34,7 +34,7 @@ module Dakren
       end
 
       def title
-        record.new_record? ? "New sheet" : record.name
+        record.new_record? ? "New resin system" : record.name
       end
 
       def address
@@ -117,10 +117,11 @@ module Dakren
 
       # Why nothing is drawn yet.
       def waits
-        return "Still working: this sheet takes longer than most. What it means is drawn as soon as it is ready." if working?
+        return "Still working: this data sheet takes longer than most. What it means is drawn as soon as it is ready." if working?
 
         if @form.problems.empty? || @fresh
-          return "Type the ratio and one statement of speed, a pot life or a working time: what the sheet means is drawn here while you " \
+          return "Type the ratio and one statement of speed, a pot life or a working time: what the data sheet means is drawn here while " \
+                 "you " \
                  "type."
         end
 
@@ -170,12 +171,12 @@ module Dakren
         clock = sheet.clock
         pot = clock.pot_life_min && "Black line: #{@wording.show(Quantity.new(value: clock.pot_mass_g, unit: :g))} in its cup."
         silent = Cure::STAGES.reject { |stage| sheet.stages.key?(stage.name) }.map(&:label)
-        [pot, ("Not on the sheet, so not drawn: #{silent.join("; ")}." if silent.any?)].compact
+        [pot, ("Not on the data sheet, so not drawn: #{silent.join("; ")}." if silent.any?)].compact
       end
 
       def assumed
         found = sheet.clock.assumed_words
-        found.any? ? ["Assumed, since the sheet is silent: #{found.join("; ")}."] : []
+        found.any? ? ["Assumed (not on the data sheet): #{found.join("; ")}."] : []
       end
     end
 

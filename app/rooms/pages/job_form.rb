@@ -61,7 +61,7 @@ module Dakren
       # @param usual [String, nil] what it stands at while nobody has chosen
       def choice(key, usual: nil, **more)
         field = definition(key)
-        Control.new(name: key, label: field.short || field.label, value: @desk.choice(key, usual),
+        Control.new(name: key, label: field.short || field.label, value: @desk.choice(key, usual), note: @wording.local(field.hint),
           choices: field.choices.map do |value, words|
             [value, @wording.local(words)]
           end,

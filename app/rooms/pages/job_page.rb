@@ -14,7 +14,7 @@ module Dakren
       SAID = %w[start room_mode room night day people hours days_off deadline].freeze
       AROUND = { "start" => ["Starting", ""], "room_mode" => [", room", ""], "room" => ["", ""], "night" => ["", "to"], "day" => ["", ""],
                  "tins" => [", resin at", ""], "people" => [",", "on the job"], "hours" => [", working", ""], "days_off" => [", off", ""],
-                 "mode" => [", planned", ""], "deadline" => ["by", ""], "goal" => [", for the", ""], "chain" => [", other jobs", ""],
+                 "mode" => [", plan", ""], "deadline" => ["by", ""], "goal" => [", for the", ""], "chain" => [", other jobs", ""],
                  "turned" => [", turned over", ""] }.freeze
       WORDS_OF_OTHERS = 60
       SECONDS_A_MINUTE = 60
@@ -69,7 +69,7 @@ module Dakren
       end
 
       def template_word
-        record.template ? "no longer a template" : "keep as a template"
+        record.template ? "no longer a template" : "save as template"
       end
 
       # @return [String, nil]
@@ -270,9 +270,7 @@ module Dakren
         clock = { as: :clock, start: shown.time_at(coat.from_min) }
         [Answer.new(label: "mix in all", figure: figures.total_g), *parts_in_all, Answer.new(label: "batches", figure: figures.cups),
           Answer.new(label: "ready to recoat", figure: figures.stage(:recoat_opens), **clock),
-          Answer.new(label: "recoat closes", figure: figures.stage(:recoat_closes), **clock),
-          Answer.new(label: "hard", figure: figures.hard, **clock),
-          Answer.new(label: "full cure", figure: figures.stage(:full), css: "last", **clock)]
+          Answer.new(label: "hard", figure: figures.hard, css: "last", **clock)].select(&:told?)
       end
 
       def of_many

@@ -114,7 +114,7 @@ module Dakren
         parts = [job.title(60)]
         parts << coat.pass.name[0, 40] if desk.passes.size > 1
         parts << "#{coat.pass.kind.pours ? "lift" : "coat"} #{coat.number}" if coat.of > 1
-        [*parts, "cup #{planned.number} of #{coat.plan.batches.size}"].join(", ")
+        [*parts, "batch #{planned.number} of #{coat.plan.batches.size}"].join(", ")
       end
 
       # @return [Hash, nil] what is counted, where the tool is one that counts
@@ -140,7 +140,7 @@ module Dakren
 
       # @return [Array<Control>] what is seldom asked
       def more
-        [input("tins", "Tins, °#{warm}", placeholder: "as it is here"),
+        [input("tins", "Resin temperature, °#{warm}", placeholder: "as it is here"),
           listed("first", "Pour first", Document::OneOff::PARTS)]
       end
 

@@ -37,7 +37,7 @@ module Dakren
         [able, advice]
       end
 
-      # Tools that cannot do this batch, with the reason, folded away.
+      # Tools that are not accurate enough batch, with the reason, folded away.
       # @return [Array<String>]
       def others
         return [] if @choice.nil?
@@ -72,13 +72,13 @@ module Dakren
         resin, hardener = offer.budget.worst(@split).map { |share| @wording.significant([share, 0.0].max.round(2)) }
         forgives = @plan.sheet.tolerance_pct.map { |share| Check.plain(share) }
         with = @chosen ? "With the #{offer.tool.name}" : "The #{offer.tool.name} will do: with it"
-        "#{with} a cup is at worst #{resin} % rich in resin or #{hardener} % in hardener; the sheet tolerates #{forgives[0]} and " \
+        "#{with} a batch is at worst #{resin} % rich in resin or #{hardener} % in hardener; the data sheet tolerates #{forgives[0]} and " \
           "#{forgives[1]} %."
       end
 
       def advice
         smallest = offer.budget.smallest_g
-        [("Smallest sensible cup: #{@wording.show(Quantity.new(value: smallest, unit: :g))}." if smallest), counted].compact.join(" ")
+        [("Smallest sensible batch: #{@wording.show(Quantity.new(value: smallest, unit: :g))}." if smallest), counted].compact.join(" ")
       end
 
       # "4 strokes of each pump."; over several cups also what the last ones take.

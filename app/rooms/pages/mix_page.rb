@@ -52,11 +52,12 @@ module Dakren
       # @return [Array<Array(Answer, String)>]
       def times
         needed = plan.portions.first.needed_min
-        found = [[Answer.new(label: "in the cup", figure: figures.usable, as: :span, css: "bare"),
-          "in the cup, #{@wording.minutes(needed)} to mix and use it up"]]
+        found = [[Answer.new(label: "pot life of this batch", figure: figures.usable, as: :span, css: "bare"),
+          "pot life of this batch, #{@wording.minutes(needed)} to mix and use it up"]]
         return found if plan.pour? || plan.working.early.nil?
 
-        found << [Answer.new(label: "once spread", figure: figures.working, as: :span, css: "bare"), "once spread"]
+        found << [Answer.new(label: "working time once spread", figure: figures.working, as: :span, css: "bare"),
+          "working time once spread"]
       end
 
       # A and B: letter, name, what is in each cup and in all.
@@ -156,7 +157,7 @@ module Dakren
         [show(found.mass_g, :g), @wording.vessel(found.cup.name), @wording.minutes(found.needed_min), @wording.minutes(found.usable_min)]
       end
 
-      # "Empty each cup within 24 min; left standing it smokes after 31 min.": the first one by the clock.
+      # "Empty each within 24 min; left standing it smokes after 31 min.": the first one by the clock.
       # @return [String, nil]
       def left_standing
         standing = plan.left_standing or return
@@ -214,7 +215,7 @@ module Dakren
 
       def in_minutes(standing, hot)
         within, after = [plan.usable.early, standing.peak_min].map { |minutes| @wording.minutes(minutes) }
-        "Empty each cup within #{within}; left standing it #{hot} after #{after}."
+        "Empty each within #{within}; left standing it #{hot} after #{after}."
       end
 
       def clock(minute)
@@ -236,10 +237,10 @@ module Dakren
 
       def each_cup(name)
         (big, as), (small, other) = units
-        [Answer.new(label: "#{name}, each cup", figure: figures.cup_part(:"#{name}_#{big}"), as: as.to_sym, css: "big bare",
+        [Answer.new(label: "#{name}, each batch", figure: figures.cup_part(:"#{name}_#{big}"), as: as.to_sym, css: "big bare",
           step_g: step_g),
-          Answer.new(label: "#{name}, each cup, in #{small}", figure: figures.cup_part(:"#{name}_#{small}"), as: other.to_sym, css: "bare",
-            step_g: step_g)]
+          Answer.new(label: "#{name}, each batch, in #{small}", figure: figures.cup_part(:"#{name}_#{small}"), as: other.to_sym,
+            css: "bare", step_g: step_g)]
       end
 
       def in_all(name)

@@ -89,7 +89,7 @@ module Dakren
         sanding = desk.schedule.sanding_min - @desk.schedule.sanding_min
         parts << "#{@wording.minutes(sanding)} more sanding" if sanding >= 1
         cups = desk.coats.sum { |coat| coat.plan.batches.size } - @desk.coats.sum { |coat| coat.plan.batches.size }
-        parts << "#{cups.abs} #{cups.positive? ? "more" : "fewer"} #{cups.abs == 1 ? "cup" : "cups"}" unless cups.zero?
+        parts << "#{cups.abs} #{cups.positive? ? "more" : "fewer"} #{cups.abs == 1 ? "batch" : "batches"}" unless cups.zero?
         parts.join(", ")
       end
 
@@ -105,7 +105,7 @@ module Dakren
         strict = @desk.passes.reject { |pass| pass.school == :either }
         return [] if strict.empty?
 
-        [["abrade", "let it cure and abrade where the window is missed",
+        [["abrade", "sand where the window is missed",
           @desk.document.merge(strict.to_h { |pass| ["#{pass.id}-school", "either"] })]]
       end
 
@@ -116,7 +116,7 @@ module Dakren
         WARMER_C.map do |by|
           to = Measure::Units.from_core((mean + by).to_f, bare).round
           spell = { "heats" => (@desk.document["heats"] || []) + [[figure(0, :h), figure(24 * 7, :h), figure(to, bare)]] }
-          ["warm-#{by}", "hold the room at #{to} °#{bare} at least, for a week", @desk.document.merge(spell)]
+          ["warm-#{by}", "heat to at least #{to} °#{bare} for a week", @desk.document.merge(spell)]
         end
       end
 

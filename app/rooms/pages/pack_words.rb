@@ -26,7 +26,7 @@ module Dakren
         return unless of_the_sheet
 
         found = of_the_sheet.offers(@need)
-        found.empty? ? near : [found.map { |offer| gives(offer) }.join(", ") + "; the sheet wants #{film_range}.", PRESS]
+        found.empty? ? near : [found.map { |offer| gives(offer) }.join(", ") + "; the data sheet wants #{film_range}.", PRESS]
       end
 
       private

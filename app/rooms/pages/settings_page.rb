@@ -66,7 +66,7 @@ module Dakren
       end
 
       def px_per_mm
-        text("px_per_mm", "Pixels a millimetre", more: { "@input" => "draw" })
+        text("px_per_mm", "Pixels per mm", more: { "@input" => "draw" })
       end
 
       # @return [Array<String>] how wide and high a bank card is on this screen

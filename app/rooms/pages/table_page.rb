@@ -99,7 +99,7 @@ module Dakren
 
       # @return [Array<Control>] how a file is to be understood
       def bring_choices
-        [Control.new(name: "unit", id: "unit", label: "A number in it means", choices: UNITS.to_a),
+        [Control.new(name: "unit", id: "unit", label: "Units", choices: UNITS.to_a),
           Control.new(name: "sign", id: "sign", label: "It is", choices: Document::Fields::SIGNS.to_a)]
       end
 

@@ -70,7 +70,7 @@ module Dakren
 
       # What it comes to in a line, or what it waits for.
       def facts
-        return refused? ? "refused here" : idle unless planned?
+        return refused? ? "not suitable" : idle unless planned?
 
         amount = Quantity.new(value: coats.sum { |coat| coat.plan.total.total_g }, unit: :g)
         about = coats.any? { |coat| coat.plan.grams_assumed? } ? "about " : ""
@@ -179,10 +179,10 @@ module Dakren
       # @return [Array(Boolean, String, String), nil]
       def service
         cure = planned? && ticket.task.service_of(@desk.room, plan) or return
-        bears = "As cured here it can take #{show(cure.bears_c, :c)}#{" only" unless cure.enough?}."
+        bears = "At this cure it withstands #{show(cure.bears_c, :c)}#{" only" unless cure.enough?}."
         [cure.enough?, bears, [(post_cure(cure) if cure.warm_cure),
           (if cure.assumed?
-             "Assumed, since the sheet is silent: #{@wording.local("the warmest it cured at, 10 °C more")}."
+             "Assumed (not on the data sheet): #{@wording.local("the warmest it cured at, 10 °C more")}."
            end)].compact.join(" ")]
       end
 
@@ -197,9 +197,9 @@ module Dakren
 
       # "I know", as it is asked here.
       def known_words
-        return "I know, and plan it all the same" if refusals.any?
+        return "I understand; plan it anyway" if refusals.any?
 
-        held_back ? "I know how hot this gets, and plan it all the same" : "I know how hot this gets"
+        held_back ? "I understand how hot this gets; plan it anyway" : "I understand how hot this gets"
       end
 
       def known?
@@ -230,7 +230,7 @@ module Dakren
       private
 
       def idle
-        pass.skipped? ? "skipped" : "waits"
+        pass.skipped? ? "skipped" : "incomplete"
       end
 
       def show(value, unit)
@@ -241,7 +241,7 @@ module Dakren
       def sheet_choice
         kept = @desk.document["#{key}sheet"].to_s
         blend = kept.start_with?("blend-") && pass.sheet ? [[kept, "#{pass.sheet.name}, a blend: times are estimates"]] : []
-        @form.pick("#{key}sheet", { nil => [["", "choose from the shelf"], *blend], **@planning.sheet_choices }, kept,
+        @form.pick("#{key}sheet", { nil => [["", "choose from the shelf"], *blend], **@planning.suited_choices(kind) }, kept,
           css: "sheet-choice", complaint: "This mix")
       end
 

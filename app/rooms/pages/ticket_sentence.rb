@@ -15,7 +15,7 @@ module Dakren
         "blend_with" => ["blended with", ""], "blend_share" => [":", "of it"], "method" => [", measured by", ""], "cup" => ["in a", ""],
         "spread" => [", spread with a", ""],
         "school" => [",", ""], "surface" => [", on", ""], "service" => [", up to", "in service"], "hands" => [", by", "people"],
-        "most" => [", at most", "a cup"], "sections" => [", in", "sections"], "section_by" => [",", ""],
+        "most" => [", at most", "a batch"], "sections" => [", in", "sections"], "section_by" => [",", ""],
         "cure_c" => [", cured warm at", ""],
         "cure_time" => ["for", ""], "cure_ramp" => [", brought up by", "°C an hour"], "radius" => %w[radius of],
         "glue" => ["", "glue line of"], "corner" => ["in a corner of", "°:"]

@@ -5,8 +5,8 @@ module Dakren
     # What is tried by dragging on the cure line: a coat to begin later, the room's line, the end of the day; and what would move.
     class WhatIfPage
       # Words of each handle, for whoever has no pointer.
-      HANDLES = { "wi_room" => "try the room warmer by", "wi_start" => "try to begin later by",
-                  "wi_late" => "try to work longer by" }.freeze
+      HANDLES = { "wi_room" => "room warmer by", "wi_start" => "start later by",
+                  "wi_late" => "work longer by" }.freeze
       Handle = Value.define(:name, :words, :range, :value, :unit)
 
       # @param desk [Document::JobDesk] as it is kept @param asked [Document::WhatIf]
@@ -32,7 +32,7 @@ module Dakren
       end
 
       def words
-        @moved.any? ? @moved.join(" · ") : "nothing moves"
+        @moved.any? ? @moved.join(" · ") : "no change"
       end
 
       def handles

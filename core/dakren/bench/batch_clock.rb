@@ -6,7 +6,7 @@ module Dakren
   module Bench
     # The clock of one batch at one moment, from real start, mass, cup and temperatures.
     #
-    # Rule: left in the cup is the usable time less what has passed; left once poured is what a film has from
+    # Rule: left in the cup is the usable time less what has passed; left once spread is what a film has from
     # the age the cup has by now. Both are ranges.
     class BatchClock
       # From this share of the early figure on it is time to hurry.
@@ -35,7 +35,7 @@ module Dakren
         Cure::Band.new(early: left(band.early), middle: left(band.middle), late: left(band.late))
       end
 
-      # @return [Cure::Band] minutes left as a film: from now if it were poured, or since it was
+      # @return [Cure::Band] minutes left once spread: from now if it were poured, or since it was
       def as_film
         aged = ((@walk.poured_at || @now) - @walk.met_at) / 60
         since = @walk.poured_at ? (@now - @walk.poured_at) / 60 : 0.0

@@ -27,10 +27,10 @@ module Dakren
     end
 
     BEFORE = [
-      Instruction.new(name: :tins, title: "Tins", tells: "Take the tins the plan names, and no others.", done: "These are the tins",
+      Instruction.new(name: :tins, title: "Tins", tells: "Take the tins the plan names, and no others.", done: "I have them",
         told: ["Pigmented or filled part A: stir it alone first, on the bottom too. " \
                "A tube of hardener belongs to its tin: do not cross lots."]),
-      Instruction.new(name: :gear, title: "Gear", tells: "Gloves, sleeves, glasses. Air the room.", done: "I am protected",
+      Instruction.new(name: :gear, title: "Gear", tells: "Gloves, sleeves, glasses. Air the room.", done: "I'm wearing it",
         caution: "Epoxy allergy is permanent. The maker's safety data sheet comes first."),
       Instruction.new(name: :leak_test, title: "Leak test", only: :infused?, done: "It holds",
         tells: "Draw the bag down, clamp it off and watch the gauge for ten minutes.",
@@ -46,14 +46,14 @@ module Dakren
         caution: "Particulate mask: silica floats for hours."),
       Instruction.new(name: :second, title: "Second", tells: "Pour %{part} until the scale shows", done: "%{part} is in, start the clock",
         caution: {
-          hardener: "Slow down at the end: extra hardener stays soft, extra resin can be mended.",
+          hardener: "Slow down at the end: extra hardener stays soft, extra resin is corrected by adding hardener.",
           resin: "Slow down at the end: each gram too much wants hardener with it, and the cup grows."
         }),
       Instruction.new(name: :mend, title: "Correct", tells: "Add %{part} until the scale shows", done: "It is corrected", only: :mending?),
-      Instruction.new(name: :mix, title: "Mix", tells: "Stir.", done: "It is mixed through",
+      Instruction.new(name: :mix, title: "Mix", tells: "Stir.", done: "Fully mixed",
         caution: "If in doubt whether it was measured right, throw it away: a cup is cheaper than the work."),
       Instruction.new(name: :powder, title: "Powder", tells: "Stir in powder, let it rest until the bottom feels warm, stir again.",
-        done: "It holds as it should", only: :thickened?, caution: "Particulate mask: silica floats for hours."),
+        done: "Right consistency", only: :thickened?, caution: "Particulate mask: silica floats for hours."),
       Instruction.new(name: :pour_out, title: USUAL_OUT[0], tells: USUAL_OUT[1], done: USUAL_OUT[2], told: [USUAL_OUT[3]],
         caution: "A cup left standing heats itself and may smoke. A hot cup goes outside on bare ground: no lid, not the bin."),
       Instruction.new(name: :comb, title: "Comb", only: :combed?, tells: "Press the comb into the wet coat, upright, in several places.",
@@ -70,7 +70,8 @@ module Dakren
     end.freeze
     STEPS = [
       *BEFORE, *AFTER,
-      Instruction.new(name: :tack, title: "Test dab", tells: "Touch the test dab, not the work.", done: "The test dab is hard")
+      Instruction.new(name: :tack, title: "Test dab", tells: "Touch the test dab, not the work.", done: "The test dab is hard",
+        told: ["The test dab is the bit of this batch you kept, to be touched instead of the work."])
     ].freeze
     # A step of the builder's own, walked with a batch.
     # @param name [Symbol] @param label [String] @param after_min [Numeric, nil] minutes after the cup was poured out; nil for before it

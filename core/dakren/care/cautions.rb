@@ -32,9 +32,9 @@ module Dakren
       TINY_G = 1
       # Where the other basis is not known.
       OTHER_WAY = {
-        weight: { says: "The ratio is by weight and the sheet gives no densities, so it cannot be filled to lines.",
+        weight: { says: "The ratio is by weight and the data sheet gives no densities, so it cannot be filled to lines.",
                   first: "Weigh it: that needs none." },
-        volume: { says: "The ratio is by volume and the sheet gives no densities, so it cannot be weighed.",
+        volume: { says: "The ratio is by volume and the data sheet gives no densities, so it cannot be weighed.",
                   first: "Fill it to lines, or count strokes: that needs none." }
       }.freeze
 
@@ -50,17 +50,17 @@ module Dakren
         now = @room.at(@from_min)
         found = []
         if low && now < low
-          found << Caution.new(at: :conditions, grave: true, first: "Warm the room first; until then no cure time is promised.",
-            says: "%{now} is below the sheet's lowest %{low}: stalled until warmer.", parts: { now: degrees(now), low: degrees(low) })
+          found << Caution.new(at: :conditions, grave: true, first: "Warm the room first.", parts: { now: degrees(now), low: degrees(low) },
+            says: "%{now} is below the data sheet's lowest %{low}: it won't cure until warmer.")
         elsif low && (night = coldest) < low
           found << Caution.new(at: :conditions, first: "Hold the room above that until it is hard.",
             parts: { night: degrees(night), low: degrees(low) },
-            says: "It falls to %{night}, below the sheet's lowest %{low}, before it is hard: it stalls there.")
+            says: "It falls to %{night}, below the data sheet's lowest %{low}, before it is hard: it will not cure there.")
         end
         if high && now > high
           found << Caution.new(at: :conditions, first: "Wait for a cooler hour, or take a slower hardener.",
             parts: { now: degrees(now), high: degrees(high) },
-            says: "%{now} is above the sheet's highest %{high}.")
+            says: "%{now} is above the data sheet's highest %{high}.")
         end
         found
       end
@@ -105,7 +105,7 @@ module Dakren
         if deepest && @plan.pour? && @plan.film_mm > deepest
           return Caution.new(at: :film, grave: true, first: "Pour it in thinner lifts.",
             parts: { deepest: Quantity.new(value: deepest, unit: :mm), **peak(run) },
-            says: "Deeper than the sheet's largest lift, %{deepest}; it reaches %{peak} after %{when}.")
+            says: "Deeper than the data sheet's largest lift, %{deepest}; it reaches %{peak} after %{when}.")
         end
         return if grade.name == :calm
 
@@ -128,11 +128,11 @@ module Dakren
         if wait.missed?
           return Caution.new(at: :film, first: "Let each cure, wash and abrade it before the next.",
             parts: { count: count(depths), each: each },
-            says: "%{count} of %{each} stay under the sheet's limit here, but the window closes before each has cooled.")
+            says: "%{count} of %{each} stay under the data sheet's limit here, but the window closes before each has cooled.")
         end
         Caution.new(at: :film, first: "Keep it level and dust-free between them.",
           parts: { count: count(depths), each: each, wait: Quantity.new(value: wait.opens_min, unit: :min) },
-          says: "%{count} of %{each}, the next %{wait} after the last, stay under the sheet's limit here.")
+          says: "%{count} of %{each}, the next %{wait} after the last, stay under the data sheet's limit here.")
       end
 
       def count(depths)
@@ -163,7 +163,7 @@ module Dakren
         return unless total && total < TINY_G
 
         Caution.new(at: :measure, parts: { total: Quantity.new(value: total, unit: :g) },
-          says: "%{total} is very little: a hair too much of one part spoils it.",
+          says: "In %{total} a small error ruins the mix.",
           first: "Count drops, or mix a few grams and throw the rest away.")
       end
 

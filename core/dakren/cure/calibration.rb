@@ -38,7 +38,8 @@ module Dakren
         end
         new(clock, unknowns, found.at, found.misfits, found.covariance)
       rescue NotSolved
-        raise InputError.new(Statements.of(clock).first&.field || :working_min, "has no answer with the sheet's other numbers: check them")
+        raise InputError.new(Statements.of(clock).first&.field || :working_min,
+          "has no answer with the data sheet's other numbers: check them")
       end
 
       # What was worked out before and kept, as it was kept.

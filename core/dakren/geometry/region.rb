@@ -117,7 +117,7 @@ module Dakren
       # @return [Array<String>] sentences
       def remarks
         holes = placed.each_with_index.select { |one, _| one.sign.negative? }
-        overlapping(holes) + holes.filter_map { |one, i| "#{one.name} takes nothing away: it lies where nothing is" if idle?(i) }
+        overlapping(holes) + holes.filter_map { |one, i| "#{one.name} cuts nothing: no material there" if idle?(i) }
       end
 
       def working

@@ -18,7 +18,7 @@ module Dakren
       PARTS = (0.001..100_000)
       DENSITY = (0.2..5)
       # Why the other basis cannot be told.
-      NO_DENSITY = "the sheet gives no densities, and they are needed to go between volume and weight"
+      NO_DENSITY = "the data sheet gives no densities, and they are needed to go between volume and weight"
 
       # Grams and millilitres of one mix; nil where unknown. Rationals: resin and hardener add up exactly.
       Split = Value.define(:resin_g, :hardener_g, :resin_ml, :hardener_ml, :total_g, :total_ml)

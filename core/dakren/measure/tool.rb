@@ -29,7 +29,7 @@ module Dakren
       # name: as it is kept; method: how the ticket calls measuring with it; short: in a sentence.
       Declaration = Value.define(:name, :method, :label, :short, :fields, counting: nil)
 
-      NO_DENSITIES = "the sheet gives no densities, so this ratio by weight cannot be"
+      NO_DENSITIES = "the data sheet gives no densities, so this ratio by weight cannot be"
 
       # What a tool says where it says nothing of its own.
       module Usual

@@ -145,7 +145,7 @@ module Dakren
       def wanted
         return "" if @units.empty?
 
-        " (#{@units.map(&:name).join(", ")}; #{@bare} where none is written)"
+        " (#{@units.map(&:name).join(", ")}; #{@bare} if no unit given)"
       end
 
       def unit_word

@@ -119,13 +119,13 @@ module Dakren
       # How many cups
       def cups
         Figure.new(value: @plan.batches.size, unit: :count, assumed: pace_assumed, working: [
-          Working.new(says: "one cup of %{mass} needs %{mixing} mixing + %{carrying} carrying + #{laying_words} = %{needed}",
+          Working.new(says: "one batch of %{mass} needs %{mixing} mixing + %{carrying} carrying + #{laying_words} = %{needed}",
             parts: {
               mass: mass_quantity, mixing: minutes(portion.mixing_min), carrying: minutes(CARRYING_MIN), **laying_parts,
               needed: minutes(portion.needed_min)
             }),
-          Working.new(says: "that may take %{share} of the %{usable} the cup lasts, %{limit}; " \
-                            "fewer cups would take longer, or overfill the %{fullest} of the brim",
+          Working.new(says: "that may take %{share} of the %{usable} it lasts, %{limit}; " \
+                            "fewer batches would take longer, or overfill the %{fullest} of the brim",
             parts: {
               share: quantity(TIME_SHARE * 100, :pct), usable: minutes(portion.usable_min),
               limit: minutes(TIME_SHARE * portion.usable_min), fullest: quantity(CupKind::FULLEST * 100, :pct)
@@ -136,7 +136,7 @@ module Dakren
       # Minutes in the cup, early to late
       def usable
         band_figure(@plan.usable, [pot_test,
-          Working.new(says: "this cup: %{mass} in a %{across} wide cup, parts at %{tins}, room %{room}; it warms itself, and its age " \
+          Working.new(says: "this batch: %{mass} in a %{across} wide cup, resin at %{tins}, room %{room}; it warms itself, and its age " \
                             "reaches " \
                             "the working time of %{working} after %{usable}",
             parts: { mass: mass_quantity, across: quantity(portion.diameter_mm, :mm), tins: quantity(@order.tins_c, :c),
@@ -147,7 +147,8 @@ module Dakren
       # Minutes as a film from pouring out, early to late
       def working
         band_figure(@plan.working,
-          [Working.new(says: "the sheet's %{working} at %{ref}, less the age it has when poured after %{pour}; then it ages as the room " \
+          [Working.new(says: "the data sheet's %{working} at %{ref}, less the age it has when poured after %{pour}; then it ages as the " \
+                             "room " \
                              "does, " \
                              "%{pace} times as fast",
             parts: { working: minutes(@sheet.mix.working_min), ref: quantity(@sheet.clock.reference_temp_c, :c),
@@ -163,15 +164,15 @@ module Dakren
       # @param name [Symbol] of Cure::STAGES; minutes from the start
       def stage(name)
         band = @plan.stage(name)
-        return Figure.unknown(:min, "the sheet does not say") unless band
+        return Figure.unknown(:min, "the data sheet does not say") unless band
 
         early, late = @sheet.stages[name]
         told = early == late ? "%{early}" : "%{early} to %{late}"
-        band_figure(band, [Working.new(says: "the sheet: #{told} at %{ref}; a minute at %{room} counts %{pace}", parts: {
+        band_figure(band, [Working.new(says: "the data sheet: #{told} at %{ref}; at %{room} it cures at %{pace} × that speed", parts: {
           early: minutes(early), late: minutes(late), ref: quantity(@sheet.clock.reference_temp_c, :c),
           room: quantity(room_c, :c), pace: quantity(pace, :"")
         }),
-          Working.new(says: "early: the first cup, poured %{first} after the start; late: the last cup, on the work after %{last}", parts: {
+          Working.new(says: "early: the first batch, poured %{first} after the start; late: the last, on the work after %{last}", parts: {
             first: minutes(@plan.batches.first.pour_from), last: minutes(@plan.done_at)
           }), doubt], [:activation_kj_mol])
       end
@@ -267,9 +268,9 @@ module Dakren
       def basis_working(basis, parts)
         ratio = @plan.ratio
         says = if basis == :weight
-                 "the sheet's %{ra} : %{rb} by volume is %{ra} × %{da} : %{rb} × %{db} = %{a} : %{b} by weight"
+                 "the data sheet's %{ra} : %{rb} by volume is %{ra} × %{da} : %{rb} × %{db} = %{a} : %{b} by weight"
                else
-                 "the sheet's %{ra} : %{rb} by weight is %{ra} ÷ %{da} : %{rb} ÷ %{db} = %{a} : %{b} by volume"
+                 "the data sheet's %{ra} : %{rb} by weight is %{ra} ÷ %{da} : %{rb} ÷ %{db} = %{a} : %{b} by volume"
                end
         Working.new(says: says, parts: {
           ra: quantity(ratio.resin, :""), rb: quantity(ratio.hardener, :""), a: quantity(parts[0], :""), b: quantity(parts[1], :""),
@@ -281,21 +282,21 @@ module Dakren
         clock = @sheet.clock
         ref = quantity(clock.reference_temp_c, :c)
         if clock.pot_life_min
-          return Working.new(says: "the sheet: %{mass} at %{ref} last %{pot} in the cup; that tells how this mix heats itself",
+          return Working.new(says: "the data sheet: %{mass} at %{ref} last %{pot} in the cup; that tells how this mix heats itself",
             parts: {
               mass: quantity(clock.pot_mass_g, :g), ref: ref, pot: minutes(clock.pot_life_min)
             })
         end
         if clock.max_depth_mm
-          return Working.new(says: "the sheet gives no pot life; its largest depth %{depth} at %{ref} tells how this mix heats itself",
+          return Working.new(says: "the data sheet gives no pot life; its largest depth %{depth} at %{ref} tells how this mix heats itself",
             parts: { depth: quantity(clock.max_depth_mm, :mm), ref: ref })
         end
 
-        Working.new(says: "the sheet tells nothing of the heat in a cup: it is taken as usual for such a mix")
+        Working.new(says: "the data sheet tells nothing of the heat in a cup: it is taken as usual for such a mix")
       end
 
       def doubt
-        Working.new(says: "early and late: four times in five it is between them, for all the sheet leaves open and a room " \
+        Working.new(says: "early and late: four times in five it is between them, for all the data sheet leaves open and a room " \
                           "#{Cure::Sway::ROOM_C} °C warmer or colder")
       end
 

@@ -116,7 +116,7 @@ module Dakren
         self
       end
 
-      # @return [Cure::Band] minutes left as a film from the moment it is poured out
+      # @return [Cure::Band] minutes left once spread from the moment it is poured out
       def working
         first_laid.working
       end

@@ -219,7 +219,7 @@ module Dakren
         smallest = portion([need, Rational(1)].min)
         raise TooFast, smallest if smallest && !in_time?(smallest)
 
-        raise InputError.new(:amount, "would take more than #{MOST_BATCHES} cups of the size that can be used up in time")
+        raise InputError.new(:amount, "would take more than #{MOST_BATCHES} batches of the size that can be used up in time")
       end
 
       def in_cup(mass, on_work_g, cup)

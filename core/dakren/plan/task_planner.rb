@@ -45,7 +45,7 @@ module Dakren
           area_m2: first.order.need.area_mm2 / 1e6, order: method(:order), planner: method(:coat_plan), likely: method(:likely),
           **steps(first), real: @task.marks, done: @task.done)
       rescue TooFast => e
-        complain("sheet", "is too fast here: #{e.message}. Take a slower hardener, cooler tins or a wider cup")
+        complain("sheet", "is too fast here: #{e.message}. Take a slower hardener, cooler resin or a wider cup")
       rescue InputError => e
         complain(e.field.split(".").first, e.allowed)
       rescue NotSolved => e

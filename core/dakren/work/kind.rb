@@ -47,6 +47,13 @@ module Dakren
         def needed?(name)
           default(name).nil?
         end
+
+        # How well a resin system suits: the work's own purpose first, and of those the one whose own it is; nil where it does not.
+        # @param for_what [Array<Symbol>] its purposes, the main one first
+        # @return [Integer, nil] less is better
+        def suited(for_what)
+          purposes.each_with_index.filter_map { |purpose, i| for_what.index(purpose)&.+(i * for_what.size) }.min
+        end
       end
 
       PCT = 0..500
@@ -59,12 +66,13 @@ module Dakren
       ANY_POWDER = { powder: Filler::POWDERS.keys.map(&:to_s).freeze }.freeze
 
       INPUTS = [
-        Input.new(name: :film, label: "Coat, wet", unit: :film, withdraws: true),
+        Input.new(name: :film, label: "Wet film thickness", unit: :film, withdraws: true),
         Input.new(name: :coats, label: "Coats", unit: :count, default: 1, allowed: 1..40),
         Input.new(name: :lifts, label: "Lifts", unit: :count, default: :none, allowed: 1..40, hint: "as few as stay cool enough",
           withdraws: true),
         Input.new(name: :surface, label: "Surface", unit: :choice, default: "sealed", choices: Drink::SURFACES.transform_values(&:label)),
-        Input.new(name: :drink, label: "Soaks up", unit: :cover, default: :none, allowed: Drink::G_M2),
+        Input.new(name: :drink, label: "Soaks up", unit: :cover, default: :none, allowed: Drink::G_M2,
+          hint: "what the bare surface takes in with the first coat"),
         Input.new(name: :spread, label: "Spread with", unit: :choice, default: "none", choices: Drink::TOOLS.transform_values(&:label)),
         Input.new(name: :between, label: "Brush or roller between coats", unit: :choice, default: "new",
           choices: { "new" => "a new one each coat", "soft" => "kept from setting" },
@@ -72,10 +80,10 @@ module Dakren
         Input.new(name: :soak, label: "Left in the tool", unit: :mass, default: :none, allowed: 0..5000),
         Input.new(name: :band, label: "Edge band", unit: :length, default: :none, allowed: 0..10_000, hint: "along all edges"),
         Input.new(name: :wear, label: "Steps and wear areas", unit: :area, default: :none, allowed: 0..100_000),
-        Input.new(name: :extra, label: "Extra there", unit: :percent, default: 30, allowed: PCT, asked: { band: :told, wear: :told }),
+        Input.new(name: :extra, label: "Extra on edges", unit: :percent, default: 30, allowed: PCT, asked: { band: :told, wear: :told }),
         Input.new(name: :thinner, label: "Thinner", unit: :percent, default: :none, allowed: 0..50, hint: "of the mix, by volume",
           withdraws: true),
-        Input.new(name: :grain, label: "Non-slip grain", unit: :cover, default: :none, allowed: 0..6000, withdraws: true),
+        Input.new(name: :grain, label: "Anti-slip aggregate, broadcast", unit: :cover, default: :none, allowed: 0..6000, withdraws: true),
         Input.new(name: :pack, label: "Pack, A and B", unit: :volume, default: :none, allowed: 1..1_000_000),
         Input.new(name: :last_pack, label: "The last pack", unit: :choice, default: "whole", asked: { pack: :told },
           choices: { "whole" => "mixed whole", "part" => "measured out in part" }),
@@ -83,14 +91,15 @@ module Dakren
         Input.new(name: :fibre, label: "Fibre", unit: :choice, default: "glass", choices: FIBRE_CHOICES),
         Input.new(name: :way, label: "Laid", unit: :choice, default: "hand", choices: WAY_CHOICES),
         Input.new(name: :share, label: "Fibre by weight", unit: :percent, default: :none, allowed: 10..85, withdraws: true),
-        Input.new(name: :thickness, label: "Thickness to reach", unit: :length, default: :none, allowed: 0.05..200, withdraws: true),
+        Input.new(name: :thickness, label: "Target thickness", unit: :length, default: :none, allowed: 0.05..200, withdraws: true),
         Input.new(name: :flow, label: "Flow mesh holds", unit: :cover, default: Infusion::USUAL_FLOW_G_M2, allowed: Infusion::FLOW_G_M2),
         Input.new(name: :bore, label: "Feed line bore", unit: :length, default: 10, allowed: Infusion::LINE_MM),
-        Input.new(name: :line, label: "Feed line and hoses, long", unit: :length, default: 0, allowed: 0..500_000),
+        Input.new(name: :line, label: "Feed line length", unit: :length, default: 0, allowed: 0..500_000),
         Input.new(name: :trap, label: "Resin trap", unit: :volume, default: 0, allowed: 0..100_000),
         Input.new(name: :front, label: "Front noted", unit: :rows),
         Input.new(name: :distance, label: "Longest flow path", unit: :length, default: :none, allowed: 1..100_000),
-        Input.new(name: :ratio, label: "Bevel, times thickness", unit: :number, default: Scarf::USUAL_RATIO, allowed: Scarf::RATIO),
+        Input.new(name: :ratio, label: "Scarf ratio", unit: :number, default: Scarf::USUAL_RATIO, allowed: Scarf::RATIO,
+          hint: "bevel length over laminate thickness; 12 is usual"),
         Input.new(name: :order, label: "Discs go in", unit: :choice, default: "largest", choices: Scarf::ORDERS.transform_keys(&:to_s)),
         Input.new(name: :backing, label: "Backing piece", unit: :choice, default: "no",
           choices: { "no" => "not needed", "yes" => "behind the hole" }),
@@ -110,10 +119,10 @@ module Dakren
             [name.to_s, powder.label]
           end)),
         Input.new(name: :grade, label: "Thickened", unit: :choice, default: "spreadable", choices: GRADE_CHOICES, asked: ANY_POWDER),
-        Input.new(name: :powder_g, label: "Powder to 100 g", unit: :number, default: :none, allowed: Filler::GRAMS,
+        Input.new(name: :powder_g, label: "Powder per 100 g", unit: :number, default: :none, allowed: Filler::GRAMS,
           hint: "grams, where the shop knows better", asked: ANY_POWDER),
         Input.new(name: :powder2, label: "And with it", unit: :choice, default: "none", choices: POWDER_CHOICES, asked: ANY_POWDER),
-        Input.new(name: :powder2_g, label: "Of that to 100 g", unit: :number, default: :none, allowed: Filler::GRAMS,
+        Input.new(name: :powder2_g, label: "Of that per 100 g", unit: :number, default: :none, allowed: Filler::GRAMS,
           hint: "grams; half and half if left empty", asked: { powder2: Filler::POWDERS.keys.map(&:to_s).freeze }),
         Input.new(name: :thicken_first, label: "Powder goes in", unit: :choice, default: "after", asked: ANY_POWDER,
           choices: { "after" => "once both parts are mixed", "half" => "half of it into the resin first" }),
@@ -125,7 +134,8 @@ module Dakren
           Input.new(name: name, label: label, unit: unit, default: :none,
             allowed: Placing::BY.values.find { |by| by.input == name }.allowed)
         end,
-        Input.new(name: :proud, label: "Left proud", unit: :percent, default: 10, allowed: 0..100)
+        Input.new(name: :proud, label: "Left proud", unit: :percent, default: 10, allowed: 0..100,
+          hint: "how much above the surface it is left, to be shaved or sanded level")
       ].to_h { |input| [input.name, input] }
 
       SPREADING = %i[surface drink spread between soak].freeze

@@ -5,6 +5,6 @@ module Dakren
   PURPOSES = {
     laminate: "laminating", infuse: "infusion", coat: "coating wood", flood: "flood and table coats",
     cast: "deep casting", floor: "floors and tanks", bond: "bonding", fill: "filling and fairing",
-    mount: "small castings and mounts"
+    mount: "small moulds and mounts"
   }.freeze
 end

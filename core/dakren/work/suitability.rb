@@ -51,7 +51,7 @@ module Dakren
         if @kind.on == :void && !made.include?(:cast) then "in a depth it heats itself until it smokes or cracks"
         elsif made == [:cast] then "in a thin film it stays soft for days"
         elsif @kind.name == :bond && made.include?(:laminate) then "it is weak without cloth in it"
-        else "its maker promises nothing there"
+        else "the maker doesn't rate it for this"
         end
       end
 
@@ -61,7 +61,7 @@ module Dakren
         best = fitting.min_by do |sheet|
           [sheet.resin == @sheet.resin ? 0 : 1, Math.log(sheet.mix.working_min / @sheet.mix.working_min).abs]
         end
-        best ? "Take #{best.name}." : "No sheet on the shelf fits: take a mix made for it."
+        best ? "Take #{best.name}." : "No resin system on the shelf suits it: take one made for it."
       end
 
       def suits?(sheet)
@@ -76,14 +76,14 @@ module Dakren
         thick = @sheet.limits.thickest_film_mm
         if thin && @film_mm < thin
           return Refusal.new(name: :film,
-            says: "The sheet wants %{thin} at least in a coat, and this is %{film}.",
+            says: "The data sheet wants %{thin} at least in a coat, and this is %{film}.",
             parts: { thin: quantity(thin, :film_mm), film: quantity(@film_mm, :film_mm) },
             nearest: "Lay it thicker, or take another mix.")
         end
         return unless thick && @film_mm > thick
 
         coats = (@film_mm / Exact.of(thick)).ceil
-        Refusal.new(name: :film, says: "The sheet allows %{thick} in one coat, and this is %{film}.",
+        Refusal.new(name: :film, says: "The data sheet allows %{thick} in one coat, and this is %{film}.",
           parts: { thick: quantity(thick, :film_mm), film: quantity(@film_mm, :film_mm) },
           nearest: "#{coats} coats of #{Check.plain((@film_mm / coats).to_f.round(3))} mm would do.")
       end
@@ -93,7 +93,7 @@ module Dakren
         return if @depth_mm.nil? || most.nil? || @depth_mm <= most
 
         lifts = (@depth_mm / most.to_f).ceil
-        Refusal.new(name: :depth, says: "The sheet allows %{most} in one lift, and this is %{depth}.",
+        Refusal.new(name: :depth, says: "The data sheet allows %{most} in one lift, and this is %{depth}.",
           parts: { most: quantity(most, :mm), depth: quantity(@depth_mm, :mm) },
           nearest: "#{lifts} lifts of #{Check.plain((@depth_mm / lifts).to_f.round(1))} mm would do.")
       end
@@ -102,16 +102,16 @@ module Dakren
         low = @sheet.lowest_c
         return if low.nil? || @room_c >= low
 
-        Refusal.new(name: :cold, says: "%{room} is below the sheet's lowest %{low}: stalled until warmer.",
+        Refusal.new(name: :cold, says: "%{room} is below the data sheet's lowest %{low}: it won't cure until warmer.",
           parts: { room: quantity(@room_c, :c), low: quantity(low, :c) },
-          nearest: "Warm the room first; until then no cure time is promised.#{sister}")
+          nearest: "Warm the room first; it won't cure until warmer.#{sister}")
       end
 
       def warm
         high = @sheet.highest_c
         return if high.nil? || @room_c <= high
 
-        Refusal.new(name: :warm, says: "%{room} is above the sheet's highest %{high}.",
+        Refusal.new(name: :warm, says: "%{room} is above the data sheet's highest %{high}.",
           parts: { room: quantity(@room_c, :c), high: quantity(high, :c) },
           nearest: "Wait for a cooler hour, or take a slower hardener.#{sister}")
       end
@@ -127,11 +127,12 @@ module Dakren
 
         most = @sheet.limits.thinner_most_pct
         if most.nil?
-          return Refusal.new(name: :thinner, says: "The sheet allows no thinner.", nearest: "Warm the parts instead: warm resin is thin.")
+          return Refusal.new(name: :thinner, says: "The data sheet allows no thinner.",
+            nearest: "Warm the parts instead: warm resin is thin.")
         end
         return if @thinner_pct <= most
 
-        Refusal.new(name: :thinner, says: "The sheet allows %{most} thinner, and this is %{pct}.",
+        Refusal.new(name: :thinner, says: "The data sheet allows %{most} thinner, and this is %{pct}.",
           parts: { most: quantity(most, :pct), pct: quantity(@thinner_pct, :pct) },
           nearest: "Take #{Check.plain(most)} %, and warm the parts.")
       end
@@ -141,12 +142,12 @@ module Dakren
 
         most = @sheet.limits.grain_most_g_m2
         if most.nil?
-          return Refusal.new(name: :grain, says: "The sheet says nothing of grain strewn into it.",
+          return Refusal.new(name: :grain, says: "The data sheet says nothing of grain strewn into it.",
             nearest: "Ask its maker, or take a mix made for it.")
         end
         return if @grain_g_m2 <= most
 
-        Refusal.new(name: :grain, says: "The sheet allows %{most} of grain, and this is %{grain}.",
+        Refusal.new(name: :grain, says: "The data sheet allows %{most} of grain, and this is %{grain}.",
           parts: { most: quantity(most, :"g/m2"), grain: quantity(@grain_g_m2, :"g/m2") },
           nearest: "Strew less, or in two coats.")
       end

@@ -175,7 +175,7 @@ class DrawingsTest < CoreTest
 
     assert_share 60, (now.attributes["x1"].to_f - mixing[0]) / per_min, 0.05
     assert_operator all(root, "rect").count { |rect| rect.attributes["fill"] == "#dfe4e1" }, :>=, 3
-    assert_equal(3, all(root, "title").count { |title| title.text.start_with?("look after 30 min") })
+    assert_equal(3, all(root, "title").count { |title| title.text.start_with?("30-min check") })
   end
 
   def test_the_table_snaps_to_corners_and_has_round_steps

@@ -27,7 +27,7 @@ class BadInputTest < AppTest
     refused :length, "-5"
     refused :length, "1e309", "too large"
     refused :length, "NaN"
-    refused :length, "abc", "must be a number (mm, cm, m, in, ft, micron, mil; mm where none is written)"
+    refused :length, "abc", "must be a number (mm, cm, m, in, ft, micron, mil; mm if no unit given)"
     refused :length, "5 kg", "has a unit that does not fit here"
     refused :length, "1,250", "can be read two ways: write 1.250 or 1250"
     refused :length, HTML

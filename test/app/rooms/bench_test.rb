@@ -54,7 +54,7 @@ class BenchTest < AppTest
     assert_includes words, "left in the cup"
     act(path)
     assert_equal "mix", step
-    assert_includes words, "Not yet long enough"
+    assert_includes words, "Mixing ended early?"
     2.times { act(path) }
     assert_equal "tack", step
     act(path, "touched_soft")
@@ -62,7 +62,7 @@ class BenchTest < AppTest
     assert_includes words, "Tacky at the last touch"
     act(path)
     assert_includes words, "Test dab touched: still soft"
-    assert_includes words, "Right by the sheet, good"
+    assert_includes words, "Right by the data sheet, good"
     assert_includes words, "240.0 g, typed"
     assert_includes words, "A A-17, B <b>9</b>"
     assert_equal path[/\d+/].to_i, Stores::Batch.finished.first.id
@@ -135,7 +135,8 @@ class BenchTest < AppTest
     path = to_pouring
     { "abc" => "The reading must be a number", "0" => "must be above 0 g", "-5" => "must be above 0 g",
       "NaN" => "The reading must be a number", "1e309" => "too large", "5 m" => "does not fit",
-      "999999999" => "must be from", "<b>" => "must be a number", "" => "No scale is heard. Type what yours shows." }.each do |typed, says|
+      "999999999" => "must be from", "<b>" => "must be a number",
+      "" => "The scale is not connected. Type what yours shows." }.each do |typed, says|
       get path
       post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => "first", "act" => "next",
         "reading" => typed },
@@ -160,7 +161,7 @@ class BenchTest < AppTest
     }
     act(path, reading: "240")
     post path, stale, { "HTTP_X_LIVE" => "1" }
-    assert_match(/The page was behind|Another device has just written/, words)
+    assert_match(/Page was out of date|Another device has just written/, words)
     assert_in_delta(240.0, Stores::Walks.walk(Stores::Batch.last).readings.first)
     post path, stale.merge("step" => "second", "reading" => "304"), { "HTTP_X_LIVE" => "1" }
     assert_includes words, "Another device has just written"
@@ -179,7 +180,7 @@ class BenchTest < AppTest
     get job
     post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => job[/\d+/], "cup" => "1" }
     follow_redirect!
-    assert_includes words, "Board, cup 1 of 1"
+    assert_includes words, "Board, batch 1 of 1"
     assert_includes words, "709.8 g"
     get job
     post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => job[/\d+/], "cup" => "99" }

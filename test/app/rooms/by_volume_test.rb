@@ -67,7 +67,7 @@ class ByVolumeTest < AppTest
     press(path, reading: "45")
     assert_equal "mix", hidden("step")
     assert_nil one_off(amount: "45 g", sheet: sheet_id("Lens mounting resin", "mounting"), method: "graduated")
-    assert_includes words, "the sheet gives no densities, so this ratio by weight cannot be filled to lines"
+    assert_includes words, "the data sheet gives no densities, so this ratio by weight cannot be filled to lines"
   end
 
   def test_what_can_only_be_filled_is_not_weighed
@@ -95,7 +95,7 @@ class ByVolumeTest < AppTest
     assert_equal "mix", hidden("step")
     assert_equal({ resin: 80, hardener: 40 }, walk.contents.amounts)
     7.times { press(path) }
-    assert_includes words, "Mixed 120.0 ml: resin 80.0 ml, hardener 40.0 ml, in strokes 5 + 5. Right by the sheet, good."
+    assert_includes words, "Mixed 120.0 ml: resin 80.0 ml, hardener 40.0 ml, in strokes 5 + 5. Right by the data sheet, good."
   end
 
   # Six drops of 0.05 ml at 1 : 1 are three of each, on foil.
@@ -160,7 +160,7 @@ class ByVolumeTest < AppTest
     path = new_job("c1-kind" => "bond", sheet: sheet_id("Cobble bonding paste", "paste"), length: "400", width: "100",
       "c1-powder" => "none", "c1-method" => "eye", film: "")
     get path
-    assert_includes words, "blocks of each cup, true to size on this screen"
+    assert_includes words, "blocks of each batch, true to size on this screen"
     post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => path[/\d+/], "cup" => "1" }
     path = last_response["location"]
     2.times { press(path) }

@@ -16,7 +16,7 @@ class FindTest < AppTest
 
   def test_nothing_found_and_noise
     get "/find?q=zzz"
-    assert_includes words, "Nothing is called “zzz”"
+    assert_includes words, "No matches for “zzz”"
     [*NOISE, "%", "_", "\\", "'"].each do |noise|
       get "/find", { "q" => noise }
       assert_equal 200, last_response.status

@@ -41,7 +41,7 @@ class JobsTest < AppTest
     submit "/jobs", {}, from: "/jobs/new"
     get last_response["location"]
 
-    assert_includes words, "Still needed for the plan: length, width, coat, wet, resin system"
+    assert_includes words, "Can't plan yet, still missing: length, width, wet film thickness, resin system"
     refute_includes page, "aria-invalid"
   end
 
@@ -113,7 +113,7 @@ class JobsTest < AppTest
   def test_day_and_night_and_points
     get new_job(room_mode: "wave", night: "12", day: "22")
 
-    assert_includes words, "It falls to 12 °C, below the sheet's lowest 16 °C"
+    assert_includes words, "It falls to 12 °C, below the data sheet's lowest 16 °C"
     get new_job(room_mode: "points",
       points: { "0" => { "x" => "0", "y" => "21" }, "1" => { "x" => "6", "y" => "18" }, "2" => { "x" => "12", "y" => "20" } })
 
@@ -143,7 +143,7 @@ class JobsTest < AppTest
     assert_includes words, "in each of 3 batches"
     get new_job("c1-most" => "0")
 
-    assert_includes words, "At most a cup must be from 0.05 to 100000 g"
+    assert_includes words, "At most a batch must be from 0.05 to 100000 g"
   end
 
   # Strokes are what is planned, drawn and taken to the bench.
@@ -173,10 +173,10 @@ class JobsTest < AppTest
     get new_job
 
     assert_includes words, "2.16 m² × 0.3 mm wet film = 648 ml"
-    assert_includes words, "the sheet's 2 : 1 by volume is 2 × 1.14 g/ml : 1 × 0.99 g/ml = 2.28 : 0.99 by weight"
+    assert_includes words, "the data sheet's 2 : 1 by volume is 2 × 1.14 g/ml : 1 × 0.99 g/ml = 2.28 : 0.99 by weight"
     assert_includes words,
-      "early and late: four times in five it is between them, for all the sheet leaves open and a room 1.5 °C warmer or colder"
-    assert_includes words, "Assumed, since the sheet is silent: heat of reaction 340 J/g; heat capacity 1.9 J/g K"
+      "early and late: four times in five it is between them, for all the data sheet leaves open and a room 1.5 °C warmer or colder"
+    assert_includes words, "Assumed (not on the data sheet): heat of reaction 340 J/g; heat capacity 1.9 J/g K"
   end
 
   def test_the_list_tells_what_each_job_waits_for

@@ -156,7 +156,7 @@ class KeptTest < AppTest
     end
     get path
 
-    assert_match(%r{Assumed, since the sheet is silent: density of the mix 1\.\d+ g/ml}, words)
+    assert_match(%r{Assumed \(not on the data sheet\): density of the mix 1\.\d+ g/ml}, words)
   end
 
   # Nights of 15 °C and days of 33: at nine it is mild, and a coat that goes on at three is not.
@@ -276,7 +276,7 @@ class PretendTest < AppTest
     path = loose_cup
     3.times { press(path) }
 
-    assert_includes words, "No scale is heard: type what yours shows."
+    assert_includes words, "Scale not connected: type what yours shows."
     refute_includes page, "data-hold"
     refute_includes words, "shop 31"
   end
@@ -324,7 +324,7 @@ class PretendTest < AppTest
     assert_predicate Devices.connected, :pretend?
     get "/settings"
 
-    assert_includes words, "This shop pretends"
+    assert_includes words, "Simulated devices"
     post "/settings/pretend", { "authenticity_token" => hidden("authenticity_token"), "pretend" => "no" }
 
     refute_predicate Devices.connected, :pretend?

@@ -14,7 +14,7 @@ class OwnStepsOnThePageTest < AppTest
     path = new_job("c1-own_before" => rows(["wax the mould", "10", "30"]), "c1-own_after" => rows(["tilt it", "5", "15"]))
     get path
 
-    assert_match(/wax the mould.*then 30 min by itself/, words)
+    assert_match(/wax the mould.*then leave 30 min/, words)
     assert_includes words, "tilt it"
     assert_includes page, 'value="wax the mould"'
   end
@@ -75,7 +75,7 @@ class OwnStepsOnThePageTest < AppTest
     press path, "mark:c1:began_1_1"
     assert_equal noted, document(path)["c1-began_1_1"]
     get path
-    assert_includes words, "last cup on now"
+    assert_includes words, "last batch applied now"
     press path, "mark:c1:finished_1_1"
     assert_match(/\A\d{4}-\d\d-\d\dT\d\d:\d\d\z/, document(path)["c1-finished_1_1"])
     before = document(path)

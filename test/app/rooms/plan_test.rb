@@ -24,7 +24,7 @@ class PlanTest < AppTest
     assert_includes words, "No plan keeps every window"
     press path, "offers"
 
-    assert_includes words, "let it cure and abrade where the window is missed"
+    assert_includes words, "sand where the window is missed"
     offer = page[/value="offer:([^"]+)"/, 1]
     press path, "offer:#{offer}"
 
@@ -95,7 +95,7 @@ class PlanTest < AppTest
   def test_the_weather_desk_and_a_real_one_on_its_port
     get four_coats("room_mode" => "weather")
 
-    assert_includes words, "no weather desk answers"
+    assert_includes words, "forecast unavailable"
     Devices.connected = Devices::Connected.new(simulated: -> { { room: nil } })
     Devices.connected.pretend = true
     # With a mix that goes on from 8 °C: whatever the hour this is asked at.
@@ -133,7 +133,7 @@ class PlanTest < AppTest
     path = four_coats
     press path, "", wi_room: "4"
 
-    assert_includes words, "keep drop"
+    assert_includes words, "keep discard"
     assert_equal "20", document(path)["room"]["typed"]
     press path, "drop-what-if", wi_room: "4"
 
@@ -153,7 +153,7 @@ class PlanTest < AppTest
     path = four_coats
     submit path, job_fields("c1-coats" => "4", "start" => "2026-11-24T07:00", "room" => "26"), live: true
 
-    assert_includes words, "What moved:"
+    assert_includes words, "What changed:"
     submit path, job_fields("c1-coats" => "3", "start" => "2026-11-24T07:00", "room" => "26"), live: true
 
     assert_includes words, "−1 coat"
@@ -206,7 +206,7 @@ class PlanTest < AppTest
     assert_includes(desk(path).schedule.entries.map(&:name), :post_cure)
     get path
 
-    assert_includes words, "As cured here it can take 30 °C only."
+    assert_includes words, "At this cure it withstands 30 °C only."
     assert_includes words, "A post-cure is planned"
     Stores::Sheet.find(sheet_id("Stillwater clear coat", "clear")).update!(service_cured_c: 60)
     get path

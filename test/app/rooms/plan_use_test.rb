@@ -18,7 +18,7 @@ class PlanUseTest < AppTest
     assert_includes words, "50 % fast, 50 % medium"
     assert_includes words, "Blended: fast to slow"
     assert_includes page, "minutes in the cup, from all fast to all slow"
-    assert_includes words, "pot margin"
+    assert_includes words, "pot life to spare"
     get "/plan/#{new_job(sheet: "")[/\d+/]}/compare"
 
     assert_includes words, "Choose a resin system"
@@ -154,7 +154,7 @@ class PlanUseTest < AppTest
     new_job("name" => "Comes soon", "start" => (now + 3600).strftime("%Y-%m-%dT%H:%M"), "hours" => "24 h", "days_off" => "2000-01-01")
     get "/"
 
-    assert_match(/Tacky: may be coated .*Cures now/, words)
+    assert_match(/Ready to recoat .*Cures now/, words)
     assert_match(/A hand is needed .*Comes soon/, words)
   end
 
@@ -204,7 +204,7 @@ class PlanUseTest < AppTest
       sheet.update!(properties: sheet.properties.merge("thinnest_film_mm" => 0.2, "thickest_film_mm" => 0.5))
     end
     get path
-    assert_match(/1 pack gives 0\.37\d mm wet; the sheet wants 0\.2 mm to 0\.5 mm\. mix whole packs/, words)
+    assert_match(/1 pack gives 0\.37\d mm wet; the data sheet wants 0\.2 mm to 0\.5 mm\. mix whole packs/, words)
     granite = Stores::Sheet.find_by!(resin: "Granite floor 210")
     granite.update!(properties: granite.properties.merge("thinnest_film_mm" => nil, "pack_ml" => 4000))
     get path

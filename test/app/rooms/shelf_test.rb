@@ -71,7 +71,8 @@ class ShelfTest < AppTest
   def test_bad_numbers_are_refused_by_name_and_kept
     { "pot_life_min" => ["0", "Pot life must be from 0.1"], "working_min" => ["NaN", "Working time must be a number"],
       "pot_mass_g" => ["0", "must be from 0.1"],
-      "reference_temp_c" => ["900", "All times at must be from -40 to 120 °C"], "activation_kj_mol" => ["200", "must be from 20 to 120"],
+      "reference_temp_c" => ["900", "Reference temperature must be from -40 to 120 °C"],
+      "activation_kj_mol" => ["200", "must be from 20 to 120"],
       "ratio_resin" => ["-1", "Parts of resin"],
       "resin_density_g_ml" => ["1e309", "Density of resin"], "recoat_opens" => ["soon", "must be a number"],
       "recoat_closes" => ["9–2 h", "early figure first"],
@@ -209,7 +210,7 @@ class ShelfTest < AppTest
     Stores::Works.stub(:soon, nil) { submit "/shelf/preview", SHEET, from: "/shelf/new", live: true }
 
     assert_equal 200, last_response.status
-    assert_includes words, "Still working: this sheet takes longer than most."
+    assert_includes words, "Still working: this data sheet takes longer than most."
     assert_includes page, "data-working"
     assert_includes page, 'value="Test resin"'
     before = Stores::Sheet.count

@@ -10,8 +10,8 @@ class ThickCoatPageTest < AppTest
   def test_a_lift_that_smokes_is_held_back_until_the_builder_knows
     path = new_job(**thick)
     get path
-    assert_includes words, "I know how hot this gets, and plan it all the same"
-    assert_includes words, "Deeper than the sheet's largest lift, 6 mm"
+    assert_includes words, "I understand how hot this gets; plan it anyway"
+    assert_includes words, "Deeper than the data sheet's largest lift, 6 mm"
     assert_includes words, "2 lifts of 6 mm"
     refute_includes words, "Cure line"
     submit path, job_fields(**thick, heat_known: "yes")

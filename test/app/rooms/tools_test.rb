@@ -55,13 +55,13 @@ class ToolsTest < AppTest
     assert_includes words, "These are usual figures, not measured ones."
     assert_includes words, "Surer: the gem scale."
     refute_match(/caution grave"><b>With the bench scale/, page)
-    assert_includes words, "To the bench: cup 1"
+    assert_includes words, "To the bench: batch 1"
     Stores::Sheet.find_by!(resin: "Stillwater clear coat").update!(extra_resin_pct: 5, extra_hardener_pct: 2)
     Stores::Tool.where.not(name: "bench scale").delete_all
     get new_job(length: "300", width: "100", method: tool_id("bench scale"))
     assert_match(/caution grave"><b>With the bench scale/, page)
     assert_match(/Surer from [\d.]+ g\. Measure it all the same if it must be\./, words)
-    assert_includes words, "To the bench: cup 1"
+    assert_includes words, "To the bench: batch 1"
   end
 
   def test_pumps_of_another_set_are_refused_and_their_own_count_strokes
@@ -69,7 +69,7 @@ class ToolsTest < AppTest
     # 661.2 ml at 24 ml a pair: 27 are 2 % short, as much as is forgiven.
     assert_includes words, "27 strokes of each."
     get new_job(method: tool_id("2 : 1 pumps"), sheet: sheet_id("Granite floor 210", "floor"))
-    assert_includes words, "this set gives 16 : 8 by volume; the sheet wants 3 : 1"
+    assert_includes words, "this set gives 16 : 8 by volume; the data sheet wants 3 : 1"
   end
 
   def test_check_weighing_tells_what_a_set_really_gives
@@ -178,7 +178,7 @@ class ToolsTest < AppTest
     assert_includes words, "resin: 44.4 mm long, 15 mm square"
     assert_match(/width="222[.\d]*" height="75"/, page)
     submit "/settings", { "units" => "metric", "shop_temp" => "19", "px_per_mm" => "900" }
-    assert_includes words, "Pixels a millimetre must be from 1 to 20"
+    assert_includes words, "Pixels per mm must be from 1 to 20"
   end
 
   def test_too_little_to_weigh_is_told_at_the_bench

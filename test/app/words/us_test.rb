@@ -80,7 +80,7 @@ class UsTest < AppTest
     settings(units: "us")
     pumps = Stores::Tool.find_by!(name: "2 : 1 pumps")
     get "/settings/tools/#{pumps.id}"
-    assert_includes words, "Resin, a stroke, fl oz"
+    assert_includes words, "Resin per stroke, fl oz"
     told = pumps.numbers.keys.to_h { |name| [name, page[/name="#{name}" value="([^"]*)"/, 1]] }
     assert_equal "0.54102", told["resin_ml"]
     post "/settings/tools/#{pumps.id}", { "authenticity_token" => hidden("authenticity_token"), "units_on_page" => "us",

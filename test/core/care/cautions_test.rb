@@ -11,14 +11,14 @@ class CautionsTest < CoreTest
     cold = cautions(room: Cure::Profile.constant(12), tins_c: 20).find { |caution| caution.at == :conditions }
 
     assert cold.grave
-    assert_includes cold.says, "stalled until warmer"
+    assert_includes cold.says, "it won't cure until warmer"
     assert_equal [12, 16], [cold.parts[:now].value, cold.parts[:low].value]
   end
 
   def test_a_night_below_the_lowest_is_told_beforehand
     night = cautions(room: Cure::Profile.new([[0, 20], [400, 12], [900, 20]])).find { |caution| caution.at == :conditions }
 
-    assert_includes night.says, "stalls"
+    assert_includes night.says, "will not cure there"
     assert_empty(cautions.select { |caution| caution.at == :conditions })
   end
 

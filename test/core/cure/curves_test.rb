@@ -78,7 +78,7 @@ class ThickCoatTest < CoreTest
     assert_equal [6.0, 6.0], depths
     assert_operator wait.opens_min, :>=, wait.tacky_min
     says = Care::CoatCautions.new(plan(12)).all.select { |caution| caution.at == :film }.map(&:says)
-    assert(says.any? { |line| line.include?("Deeper than the sheet's largest lift") })
+    assert(says.any? { |line| line.include?("Deeper than the data sheet's largest lift") })
     assert(says.any? { |line| line.include?("%{count} of %{each}, the next %{wait}") })
     assert_nil plan(0.5).lifts
   end

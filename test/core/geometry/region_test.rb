@@ -123,7 +123,7 @@ class RegionTest < CoreTest
         placed(circle, sign: -1, at: [30, 10], name: "hole 3"),
         placed(circle, sign: -1, at: [500, 500], name: "hole 4")])
 
-    assert_equal ["hole 2 and hole 3 overlap: what they share is taken away once", "hole 4 takes nothing away: it lies where nothing is"],
+    assert_equal ["hole 2 and hole 3 overlap: what they share is taken away once", "hole 4 cuts nothing: no material there"],
       region.remarks
   end
 

@@ -42,7 +42,7 @@ class BudgetTest < CoreTest
     assert_in_delta 100 * ((50.1 / 50 / (5.9 / 6)) - 1), resin, 1e-9
     assert_in_delta 100 * ((6.1 / 6 / (49.9 / 50)) - 1), hardener, 1e-9
     assert_nil budget(fine, ratio: mix, tolerance: [5, 2]).doubt(mix.split(total_g: 56))
-    assert_includes budget(POCKET, ratio: mix).doubt(mix.split(total_g: 56)), "rich in hardener, and the sheet tolerates 2 %"
+    assert_includes budget(POCKET, ratio: mix).doubt(mix.split(total_g: 56)), "rich in hardener, and the data sheet tolerates 2 %"
     assert_nil budget(POCKET, ratio: mix).refusal(mix.split(total_g: 56))
   end
 
@@ -113,7 +113,7 @@ class BudgetTest < CoreTest
     many = budget(dropper).worst(ratio.split(total_ml: 9)).max
     assert_operator few, :>, many
     assert_equal [10, 5], dropper.drops(ratio.split(total_ml: 0.6))
-    assert_includes budget(dropper).refusal(ratio.split(total_ml: 100)), "more than anybody counts"
+    assert_includes budget(dropper).refusal(ratio.split(total_ml: 100)), "too many to count reliably"
   end
 
   # 12 ml at 2 : 1 by volume with 2.5 ml spoons: 8 and 4 ml are 3.2 and 1.6 spoons, so 4 and 2 go in, 15 ml of them.
@@ -126,7 +126,7 @@ class BudgetTest < CoreTest
     resin, hardener = spoons.errors(whole.split)
     assert_in_delta 0.05 / 2, resin, 1e-12
     assert_in_delta 0.05 / Math.sqrt(2), hardener, 1e-12
-    assert_includes spoons.refusal(ratio.split(total_ml: 200), ratio), "more than anybody keeps count of"
+    assert_includes spoons.refusal(ratio.split(total_ml: 200), ratio), "too many to count reliably"
     assert_equal "4 and 2 level spoons.", spoons.advice(split)
   end
 
@@ -172,7 +172,7 @@ class BudgetTest < CoreTest
     assert_equal 12, set.strokes(290), "288 of 290 ml is as good as all of it"
     assert_nil set.refusal(ratio.split(total_ml: 300), ratio)
     three = ratio(resin: 3, hardener: 1)
-    assert_includes set.refusal(three.split(total_ml: 300), three), "gives 16 : 8 by volume; the sheet wants 3 : 1"
+    assert_includes set.refusal(three.split(total_ml: 300), three), "gives 16 : 8 by volume; the data sheet wants 3 : 1"
     assert_equal 312, set.split(ratio, 13).total_ml
     assert_operator budget(set).worst(ratio.split(total_ml: 2400)).max, :<, budget(set).worst(ratio.split(total_ml: 24)).max
   end

@@ -29,7 +29,7 @@ module Dakren
         def refusal(split, _ratio)
           return "#{NO_DENSITIES} counted in drops" if split.resin_ml.nil?
 
-          "#{drops(split).sum} drops are more than anybody counts" if drops(split).sum > MOST_DROPS
+          "#{drops(split).sum} drops are too many to count reliably" if drops(split).sum > MOST_DROPS
         end
 
         def whole(split, ratio, tolerance_pct)

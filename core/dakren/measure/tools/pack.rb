@@ -24,7 +24,7 @@ module Dakren
           end
 
           name = Verdict.new(ratio, resin_g: resin_g, hardener_g: hardener_g).name
-          "these two tins do not belong together for this sheet" unless name == :good
+          "these two tins do not belong together for this data sheet" unless name == :good
         end
 
         # Near enough that the whole pack is the better choice.

@@ -7,8 +7,8 @@ module Dakren
     module Tools
       # Two pumps made for one ratio; whole strokes, as many of one as of the other.
       PumpSet = declare("pump", :pump, label: "Pump set", short: "pump set", fields: [
-        field("resin_ml", "Resin, a stroke", Units::VOLUME, :ml, 0.05..2000),
-        field("hardener_ml", "Hardener, a stroke", Units::VOLUME, :ml, 0.05..2000),
+        field("resin_ml", "Resin per stroke", Units::VOLUME, :ml, 0.05..2000),
+        field("hardener_ml", "Hardener per stroke", Units::VOLUME, :ml, 0.05..2000),
         field("error_pct", "Strokes scatter by", Units::PERCENT, :%, 0..50, fallback: 2)
                                                                              ],
         counting: Counting.new(unit: "stroke", alternate: true, ready: "Prime", heading: "Prime both pumps, and discard what comes",
@@ -48,7 +48,7 @@ module Dakren
           return "#{NO_DENSITIES} pumped" if made.nil?
           return if made.between?(Rational(98, 100), Rational(105, 100))
 
-          "this set gives #{Check.plain(resin_ml)} : #{Check.plain(hardener_ml)} by volume; the sheet wants " \
+          "this set gives #{Check.plain(resin_ml)} : #{Check.plain(hardener_ml)} by volume; the data sheet wants " \
             "#{ratio.volume_parts.map { |part| Check.plain((part / ratio.volume_parts[1]).to_f.round(2)) }.join(" : ")}"
         end
 

@@ -8,8 +8,8 @@ module Dakren
       # One reading is off by half a step of the display and the scale's repeatability; a weighed part is the difference of two readings.
       Scale = declare("scale", :scale, label: "Scale", short: "scale", fields: [
         field("resolution_g", "Smallest step", Units::MASS, :g, 0.001..1000),
-        field("repeatability_g", "Repeats within", Units::MASS, :g, 0..1000, fallback: 0),
-        field("capacity_g", "Carries", Units::MASS, :g, 1..1_000_000),
+        field("repeatability_g", "Repeatability", Units::MASS, :g, 0..1000, fallback: 0),
+        field("capacity_g", "Capacity", Units::MASS, :g, 1..1_000_000),
         field("auto_off_min", "Switches itself off after", Units::TIME, :min, 0.1..1440, fallback: 10, spare: true)
       ]) do
         def reading_error_g
@@ -23,7 +23,7 @@ module Dakren
         end
 
         def refusal(split, _ratio)
-          return "the sheet gives no densities, so this ratio by volume cannot be weighed" if split.resin_g.nil?
+          return "the data sheet gives no densities, so this ratio by volume cannot be weighed" if split.resin_g.nil?
 
           return unless split.total_g > capacity_g
 

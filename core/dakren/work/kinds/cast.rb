@@ -10,7 +10,7 @@ module Dakren
         inputs: %i[lifts surface drink],
         steps: %i[bubbles],
         cautions: [["A deep pour goes on heating for hours after it looks still.",
-          "Look in on it; nothing that burns beside it; it leaks where a knot was not taped."]]
+          "Check on it; no combustibles near; watch untaped knots for leaks."]]
     end
   end
 end

@@ -10,7 +10,7 @@ module Dakren
         inputs: [:film, :coats, :pack, :last_pack, *SPREADING, :band, :wear, :extra, :thinner, :grain],
         defaults: { surface: "concrete_primed", spread: "roller" },
         steps: %i[hand_over],
-        cautions: [["Wet floors are slick, and whoever walks in leaves with it.",
+        cautions: [["Wet epoxy is slippery and sticks to shoes.",
           "Lock the room; air it; organic-vapour respirator in closed rooms."],
           ["Tanks and pools: drinking water and food need a product approved for it.", "Ask its maker; this plan gives no approval."]]
     end

@@ -12,8 +12,8 @@ module Dakren
         steps: %i[trim sand],
         cautions: [["Grinding laminate throws fibre and dust into the air and the skin.",
           "Particulate mask, goggles, sleeves taped; wash before you eat."],
-          ["A part that carries people or loads wants somebody qualified to judge the repair.",
-            "The maker of the part and a surveyor come first."]],
+          ["Have load-bearing repairs assessed by a qualified person.",
+            "The part's maker and a surveyor come first."]],
         need: lambda { |coat, _coats|
           stack = laminate
           scarfs = @places.map do |place|
