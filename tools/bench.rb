@@ -32,11 +32,11 @@ module Bench
       Dakren::Cure::PourTop::TRACKS].each(&:clear)
   end
 
-  KINDS = %w[cure plan web].freeze
+  KINDS = %w[cure plan web screen].freeze
   BIG = ARGV.delete("--big")
 end
 
-kinds = ARGV.empty? ? Bench::KINDS - ["web"] : ARGV
+kinds = ARGV.empty? ? Bench::KINDS - %w[web screen] : ARGV
 unknown = kinds - Bench::KINDS
 abort "bin/bench #{Bench::KINDS.join("|")} [--big]" unless unknown.empty?
 kinds.each { |kind| require_relative "bench/#{kind}" }

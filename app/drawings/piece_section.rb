@@ -18,7 +18,9 @@ module Dakren
       # @param edges [Array(Float, Float)] px of its left and right end
       # @param coats [Array<Plan::Entry>] all that lie on it, first one lowest @param void [Geometry::Void, nil]
       # @param hollow [Boolean] is it a void, though its depth is not told yet? @param field [String, nil] its depth's, as HTML
-      def initialize(frame, box, edges, wording, coats: [], void: nil, hollow: false, field: nil, sets: nil)
+      # @param under [Boolean] do the coats hang beneath the piece?
+      def initialize(frame, box, edges, wording, coats: [], void: nil, hollow: false, field: nil, sets: nil, under: false)
+        @under = under
         @frame = frame
         @box = box
         @left, @right = edges
@@ -64,14 +66,14 @@ module Dakren
       def draw_coats(svg, top)
         films = @coats.map { |coat| coat.plan.film_mm.to_f }
         px = coats_px / films.sum
-        y = top + coats_px
-        svg.rect(@left, y, wide, GROUND_PX, fill: Ramp::WOOD, stroke: Ramp::INK)
-        films.each do |film|
-          svg.rect(@left, y - (film * px), wide, film * px, fill: Ramp.fill(:runny), stroke: Ramp::INK)
-          y -= film * px
+        svg.rect(@left, @under ? top : top + coats_px, wide, GROUND_PX, fill: Ramp::WOOD, stroke: Ramp::INK)
+        films.inject(@under ? top + GROUND_PX : top + coats_px) do |y, film|
+          svg.rect(@left, @under ? y : y - (film * px), wide, film * px, fill: Ramp.fill(:runny), stroke: Ramp::INK)
+          @under ? y + (film * px) : y - (film * px)
         end
         factor = px / @frame.scale
-        words = films.size > 1 ? "#{films.size} coats, #{thickness(films.sum)} in all" : "coat #{thickness(films.first)}"
+        words = @under ? "underside: " : ""
+        words += films.size > 1 ? "#{films.size} coats, #{thickness(films.sum)} in all" : "coat #{thickness(films.first)}"
         words += factor >= 1.5 ? ", drawn #{@wording.significant(factor.round)} × thicker than the plan" : ", drawn to its own scale"
         svg.text(@left, top + coats_px + GROUND_PX + 14, words, class: "t-small")
       end

@@ -39,7 +39,8 @@ module Dakren
 
       # What is counted: one of it, and several.
       COUNTED = { person: %w[person people],
-                  batch: %w[batch batches], coat: %w[coat coats], lift: %w[lift lifts], ply: %w[ply plies], corner: %w[corner corners],
+                  batch: %w[batch batches], system: ["resin system", "resin systems"],
+                  coat: %w[coat coats], lift: %w[lift lifts], ply: %w[ply plies], corner: %w[corner corners],
                   hole: %w[hole holes],
                   loop: %w[loop loops], disc: %w[disc discs],
                   weighing: %w[weighing weighings],

@@ -487,6 +487,9 @@ document.addEventListener("alpine:init", () => {
         this.say(mood === "past" ? "Empty the cup." : "Three quarters of the time is gone.");
       }
       this.mood = mood;
+      const half = Number(this.form.dataset.gone) >= 0.5;
+      if (half && this.half === false && mood === "fine") this.say("Half the time is gone.");
+      this.half = half;
       this.lastGrams();
     },
     call(times) {

@@ -110,8 +110,9 @@ class SheetLayoutTest < BrowserTest
   def test_every_phrase_is_changed_by_keys
     plan_board(name: "By keys")
     chance = Random.new(Minitest.seed)
-    { "f-p1-s1-length" => "1812.5", "f-p1-s1-width" => "0.64 m", "f-p1-name" => "lid", "f-c1-coats" => "2", "f-c1-film" => "0.25",
-      "f-start" => "Mon 10:30", "f-room" => "21.5", "f-people" => "2", "f-hours" => "08:00-18:00", "f-days_off" => "Sun" }.each do |id, text|
+    typed = { "f-p1-s1-length" => "1812.5", "f-p1-s1-width" => "0.64 m", "f-p1-name" => "lid", "f-c1-coats" => "2", "f-c1-film" => "0.25",
+              "f-start" => "Mon 10:30", "f-room" => "21.5", "f-people" => "2", "f-hours" => "08:00-18:00", "f-days_off" => "Sun" }
+    typed.each do |id, text|
       tab_back_to id
       page.driver.browser.action.key_down(:control).send_keys("a").key_up(:control).perform
       text.each_char { |letter| page.driver.browser.action.send_keys(letter).pause(duration: chance.rand(0.05..0.3)).perform }
@@ -127,14 +128,7 @@ class SheetLayoutTest < BrowserTest
     settled
     visit current_path
 
-    assert_field "f-p1-s1-length", with: "1812.5"
-    assert_field "f-p1-s1-width", with: "0.64 m"
-    assert_field "f-c1-coats", with: "2"
-    assert_field "f-c1-film", with: "0.25"
-    assert_field "f-room", with: "21.5"
-    assert_field "f-people", with: "2"
-    assert_field "f-hours", with: "08:00-18:00"
-    assert_field "f-days_off", with: "Sun"
+    typed.except("f-start").each { |id, text| assert_field id, with: text }
     assert_match(/\AMon \d+ \w{3} 10:30\z/, find_by_id("f-start").value)
   end
 
@@ -224,8 +218,10 @@ class SheetLayoutTest < BrowserTest
 
   # The bench says what is left of a pour, and when the cup must be emptied, where somebody asked for it: told by the calls it makes.
   def test_the_bench_speaks_where_it_was_asked_to
-    visit "/jobs/8"
-    click_button "To the bench", match: :first
+    visit "/bench"
+    fill_in "How much", with: "40 g"
+    select "Stillwater clear coat + clear", from: "Resin system"
+    click_button "Take it to the bench"
 
     assert_selector ".bench-steps"
     execute_script("window.spoken = []; localStorage.setItem('spoken', 'yes'); " \
@@ -235,6 +231,17 @@ class SheetLayoutTest < BrowserTest
 
     assert_includes evaluate_script("window.spoken"), "Spoken."
     3.times { find(".bench-next").click && assert_selector(".bench-steps") }
+    assert_selector ".bench-hold"
+    # The can is held until the scale has all but the last gram: twenty, ten, five and each are called.
+    page.driver.browser.action.click_and_hold(find(".bench-hold").native).pause(duration: 6).release.perform
+    assert_selector(".bench-now") { evaluate_script("window.spoken").intersect?(%w[20 10 5 4 3 2 1]) }
+    # Half-time, and the end of the time, as the server's clock tells them.
+    tell = "const form = document.querySelector('form.bench'); form.dataset.gone = arguments[0]; form.dataset.mood = arguments[1]; " \
+           "Alpine.$data(form).turned()"
+    [%w[0.2 fine], %w[0.55 fine], %w[0.8 hurry], %w[1 past]].each { |told| execute_script(tell, *told) }
+
+    assert_equal ["Half the time is gone.", "Three quarters of the time is gone.", "Empty the cup."],
+      evaluate_script("window.spoken").grep(/time|Empty/)
     execute_script("localStorage.removeItem('spoken')")
   end
 end

@@ -92,3 +92,4 @@ ensure
   shop.stop
   FileUtils.rm_rf(data)
 end
+require_relative "screen"

@@ -90,6 +90,11 @@ module Dakren
         clock&.mood || :before
       end
 
+      # How much of its time in the cup has gone, "" where that is not known.
+      def gone
+        clock && !walk.poured_at ? clock.gone&.round(2).to_s : ""
+      end
+
       def pouring?
         %i[first second mend].include?(step.name) && walk.weighed?
       end

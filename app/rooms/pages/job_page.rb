@@ -284,18 +284,33 @@ module Dakren
           Answer.new(label: "last coat hard", figure: ends.hard, css: "last", **clock)]
       end
 
-      # A and B of the whole job, where it is all of one resin system.
+      # A and B of the whole job: apart where it is all of one resin system, else a line for each of them.
       # @return [Array<Answer>]
       def parts_in_all
-        plans = shown.coats.map(&:plan)
-        return [] if plans.map { |plan| plan.sheet.name }.uniq.size > 1
+        systems = shown.coats.map(&:plan).group_by { |plan| plan.sheet.name }
+        return [Answer.new(label: "A and B of each", figure: of_each(systems), css: "bare-count")] if systems.size > 1
 
         %i[resin hardener].filter_map do |part|
-          grams = plans.map { |plan| plan.total.public_send(:"#{part}_g") }
-          next if grams.any?(&:nil?)
-
-          Answer.new(label: "#{part} in all", text: @wording.show(Quantity.new(value: grams.sum, unit: :g)))
+          grams = grams_of(systems.values.first, part) or next
+          Answer.new(label: "#{part} in all", text: @wording.show(Quantity.new(value: grams, unit: :g)))
         end
+      end
+
+      def grams_of(plans, part)
+        grams = plans.map { |plan| plan.total.public_send(:"#{part}_g") }
+        grams.any?(&:nil?) ? nil : grams.sum
+      end
+
+      # How many resin systems there are, and what of each.
+      # @return [Figure]
+      def of_each(systems)
+        lines = systems.map do |name, plans|
+          a, b = %i[resin hardener].map { |part| grams_of(plans, part) }
+          whole = plans.sum { |plan| plan.total.total_g }
+          says, told = a && b ? ["A %{a}, B %{b}", { a: a, b: b }] : ["%{all}", { all: whole }]
+          Working.new(says: "#{name}: #{says}", parts: told.transform_values { |grams| Quantity.new(value: grams, unit: :g) })
+        end
+        Figure.new(value: systems.size, unit: :system, working: lines)
       end
 
       # Everything mixed for all coats.

@@ -27,7 +27,7 @@ module Dakren
           found = new(desk, wording, planning.named_sheets, go_on: go_on) { |document| planning.apart.desk_of(document) }
           KEPT.keep(key, found) if found.all && go_on.call
         end
-        Stores::Further.off ? looked.call(-> { true }) : Stores::Further.looking?([:offers, planning.job_id], key, &looked)
+        Stores::Further.looking?([:offers, planning.job_id], key, &looked)
         KEPT.known(key)
       end
 

@@ -55,6 +55,16 @@ module Dakren
         ["#{"#{ticket.mix.of_coat}: " unless ticket.mix.of_coat.empty?}#{ticket.mix.cups_caption}", *parts]
       end
 
+      # A and B of each resin system in all.
+      # @return [Array<String>]
+      def of_each
+        @page.answers.select { |answer| answer.label == "A and B of each" }.flat_map do |answer|
+          answer.figure.working.map do |line|
+            @wording.fill(line)
+          end
+        end
+      end
+
       # @return [Array<Array(String, Array<DayPage::Doing>)>]
       def days
         @page.day ? @page.day.days : []

@@ -47,10 +47,9 @@ module Dakren
       # How much of its time in the cup has gone.
       # @return [String, nil] SVG
       def bar
-        return if clock.nil? || @walk.poured_at || clock.in_cup.early.nil?
+        return if clock.nil? || @walk.poured_at || clock.gone.nil?
 
-        whole = clock.passed_min + clock.in_cup.early
-        Drawings::Bar.gone(whole.positive? ? clock.passed_min / whole : 1)
+        Drawings::Bar.gone(clock.gone)
       end
 
       # The cup with what is in it, to scale.

@@ -55,6 +55,13 @@ module Dakren
           late: less(band.late, since_poured))
       end
 
+      # How much of its surely usable time has gone.
+      # @return [Float, nil] 0 to 1; nil where nobody knows how long it lasts
+      def gone
+        left = in_cup.early or return
+        passed_min.zero? ? 0.0 : passed_min / (passed_min + left)
+      end
+
       # How it stands: :fine, :hurry or :past; :poured once it is out of the cup.
       def mood
         return :poured if @walk.poured_at

@@ -155,7 +155,7 @@ class PlanUseTest < AppTest
     get "/"
 
     assert_match(/Ready to recoat .*Cures now/, words)
-    assert_match(/A hand is needed .*Comes soon/, words)
+    assert_match(/Due next .*Comes soon/, words)
   end
 
   def test_hours_of_the_shop_are_kept_and_refused
