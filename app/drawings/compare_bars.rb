@@ -33,7 +33,7 @@ module Dakren
       private
 
       def heads(svg)
-        svg.text(CUP[0], 14, "shortest in the cup, to #{@wording.minutes(@most)}", class: "t-label")
+        svg.text(CUP[0], 14, "shortest pot life, to #{@wording.minutes(@most)}", class: "t-label")
         svg.text(READY[0], 14, "ready", class: "t-label")
         svg.line(CUP[0], 24, CUP[1], 24)
         svg.line(READY[0], 24, READY[1], 24)

@@ -6,7 +6,7 @@ module Dakren
     class JobList
       PAGE = 30
       SHOWN = { "open" => "to do", **Job::STATES, "all" => "all" }.freeze
-      SORTS = { "latest" => "worked on last", "first" => "first cup", "name" => "name" }.freeze
+      SORTS = { "latest" => "worked on last", "first" => "first batch", "name" => "name" }.freeze
       ORDERS = { "latest" => "updated_at DESC, id DESC", "first" => "first_at IS NULL, first_at, id", "name" => "name COLLATE NOCASE, id" }
         .freeze
 

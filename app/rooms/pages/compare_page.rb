@@ -4,7 +4,7 @@ module Dakren
   module Rooms
     # Hardeners side by side as their page shows them.
     class ComparePage
-      HEADS = ["fits", "batches", "shortest in the cup", "pot life to spare", "coats a day", "sanding", "at the bench", "ready"].freeze
+      HEADS = ["fits", "batches", "shortest pot life", "pot life to spare", "coats a day", "sanding", "at the bench", "ready"].freeze
       HALF_PCT = 50
       # One hardener: its name, whether it is the job's, its figures, or why there are none.
       Row = Value.define(:id, :name, :chosen, cells: [].freeze, why: nil)
@@ -28,7 +28,6 @@ module Dakren
 
       # @return [Array<Row>]
       def rows
-        ids = @desk.passes.map(&:sheet_id)
         @rows.select { |row| row.pair.nil? || row.share_pct == HALF_PCT || ids.include?(row.id) }.map do |row|
           told = row.planned? ? { cells: cells(row) } : { why: why(row.why) }
           Row.new(id: row.id, name: row.name, chosen: ids.include?(row.id), **told)
@@ -38,11 +37,10 @@ module Dakren
       # Each that can be planned as a bar of its minutes and a mark where it is ready.
       # @return [Drawings::CompareBars, nil]
       def bars
-        ids = @desk.passes.map(&:sheet_id)
         planned = @rows.select { |row| row.planned? && (row.pair.nil? || row.share_pct == HALF_PCT || ids.include?(row.id)) }
         return if planned.empty?
 
-        Drawings::CompareBars.new(planned.map { |row| bar(row, ids) }, start: @desk.start, wording: @wording)
+        Drawings::CompareBars.new(planned.map { |row| bar(row) }, start: @desk.start, wording: @wording)
       end
 
       # Each pair of hardeners as a curve from all of the first to all of the second.
@@ -60,7 +58,12 @@ module Dakren
 
       private
 
-      def bar(row, ids)
+      # What the job is mixed from now.
+      def ids
+        @ids ||= @desk.passes.map { |pass| Comparison.in_order(pass.sheet_id) }
+      end
+
+      def bar(row)
         cup = row.desk.coats.map { |coat| coat.plan.usable }.min_by { |usable| usable.early || Cure::HORIZON_MIN }
         Drawings::CompareBars::Row.new(name: row.name, cup_min: [cup.early, cup.late], ready_min: row.desk.schedule.ends_min,
           chosen: ids.include?(row.id))

@@ -34,6 +34,15 @@ module Dakren
       end
       # Shares of the second hardener that are planned for each pair.
       SHARES_PCT = [25, 50, 75].freeze
+      # A blend by its id: two resin systems and the share of the first.
+      OWN = /\Ablend-(\d+)-(\d+)-(\d+)\z/
+
+      # A blend's id the way round the shelf has its two.
+      # @param id [String] @return [String]
+      def self.in_order(id)
+        first, second, share = OWN.match(id)&.captures
+        first.nil? || first.to_i < second.to_i ? id : "blend-#{second}-#{first}-#{100 - share.to_i}"
+      end
 
       # @param desk [Document::JobDesk] @param sheets [Array<Array(String, Sheet)>] @param resin [String]
       # @yieldparam document [Hash] @yieldparam extra [Hash{String=>Sheet}] sheets that are not on the shelf @yieldreturn
@@ -53,12 +62,21 @@ module Dakren
       private
 
       def blends
-        @sheets.combination(2).to_a.product(SHARES_PCT).filter_map do |((one_id, one), (two_id, two)), share|
+        wanted = @sheets.combination(2).flat_map { |pair| (SHARES_PCT | own_shares(pair.map(&:first))).sort.map { |share| [pair, share] } }
+        wanted.filter_map do |((one_id, one), (two_id, two)), share|
           made = Blend.new([[one, Rational(100 - share, 100)], [two, Rational(share, 100)]]).sheet
           id = "blend-#{one_id}-#{two_id}-#{100 - share}"
           row("#{100 - share} % #{one.hardener}, #{share} % #{two.hardener}", id, { id => made }, pair: [one_id, two_id], share_pct: share)
         rescue InputError, NotSolved
           nil
+        end
+      end
+
+      # Shares of the second the job itself is blended with, of this pair.
+      def own_shares(ids)
+        @desk.passes.filter_map do |pass|
+          first, second, share = OWN.match(Comparison.in_order(pass.sheet_id))&.captures
+          100 - share.to_i if [first, second] == ids
         end
       end
 

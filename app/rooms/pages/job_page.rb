@@ -18,6 +18,7 @@ module Dakren
                  "turned" => [", turned over", ""] }.freeze
       WORDS_OF_OTHERS = 60
       SECONDS_A_MINUTE = 60
+      PARTS = %i[resin hardener].freeze
       # Nobody looks for less.
       WORTH_MIN = 30
 
@@ -290,7 +291,7 @@ module Dakren
         systems = shown.coats.map(&:plan).group_by { |plan| plan.sheet.name }
         return [Answer.new(label: "A and B of each", figure: of_each(systems), css: "bare-count")] if systems.size > 1
 
-        %i[resin hardener].filter_map do |part|
+        PARTS.filter_map do |part|
           grams = grams_of(systems.values.first, part) or next
           Answer.new(label: "#{part} in all", text: @wording.show(Quantity.new(value: grams, unit: :g)))
         end
@@ -305,9 +306,9 @@ module Dakren
       # @return [Figure]
       def of_each(systems)
         lines = systems.map do |name, plans|
-          a, b = %i[resin hardener].map { |part| grams_of(plans, part) }
-          whole = plans.sum { |plan| plan.total.total_g }
-          says, told = a && b ? ["A %{a}, B %{b}", { a: a, b: b }] : ["%{all}", { all: whole }]
+          a, b = PARTS.map { |part| grams_of(plans, part) }
+          told = a && b ? { A: a, B: b } : { all: plans.sum { |plan| plan.total.total_g } }
+          says = told.keys.map { |part| "#{"#{part} " unless part == :all}%{#{part}}" }.join(", ")
           Working.new(says: "#{name}: #{says}", parts: told.transform_values { |grams| Quantity.new(value: grams, unit: :g) })
         end
         Figure.new(value: systems.size, unit: :system, working: lines)

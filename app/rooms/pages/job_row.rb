@@ -35,8 +35,8 @@ module Dakren
       # @return [Array<Array(String, String)>] what it is called, and the figure
       def facts
         about = @said["about"] ? "about " : ""
-        [["mix", "#{about}#{@wording.show(Quantity.new(value: @said["grams"], unit: :g))}"], ["cups", @said["cups"].to_s],
-          ["in the cup", @wording.span(*@said["usable"])], ["first cup", clock(@said["first_at"])], last]
+        [["mix", "#{about}#{@wording.show(Quantity.new(value: @said["grams"], unit: :g))}"], ["batches", @said["cups"].to_s],
+          ["pot life", @wording.span(*@said["usable"])], ["first batch", clock(@said["first_at"])], last]
       end
 
       private
@@ -44,7 +44,7 @@ module Dakren
       def last
         return ["#{@said["coats"]} coats, last on", clock(@said["last_at"])] if @said["coats"] > 1
 
-        ["tacky", @said["tacky"] ? tacky : "sheet silent"]
+        ["tacky", @said["tacky"] ? tacky : "not on the data sheet"]
       end
 
       def clock(seconds)
