@@ -146,7 +146,7 @@ module Dakren
         word("blend_with", "Blended with", withdraws: true),
         make("blend_share", "Share of that hardener", allowed: 0..100, usual: "50", withdraws: true, **PERCENT),
         word("method", "Measured by"), word("cup", "Mixed in"), choice("known", "I know", YES), choice("skip", "Skipped", YES),
-        choice("school", "Recoat method", Plan::SCHOOLS, hint: "how the next coat goes onto the last"),
+        choice("school", "Recoat method", Plan::SCHOOLS, hint: "how each further coat is made to bond"),
         make("sections", "In sections", allowed: 1..40, usual: "as the day allows",
         **PLAIN),
         choice("wet_out", "Cloth is", WET_OUT),

@@ -160,7 +160,10 @@ module Dakren
       # "Empty each within 24 min; left standing it smokes after 31 min.": the first one by the clock.
       # @return [String, nil]
       def left_standing
-        standing = plan.left_standing or return
+        # Where there is no time to spare that is said as a caution.
+        standing = plan.left_standing
+        return if standing.nil? || @ticket.cautions_at(:cups).any?
+
         met = first_coat.from_min + plan.batches.first.mix_from
         hot = { warm: "gets warm", hot: "gets hot enough to crack", smoke: "smokes" }.fetch(standing.grade.name)
         return in_minutes(standing, hot) if plan.batches.size > 1 || coats.size > 1

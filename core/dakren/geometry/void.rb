@@ -124,7 +124,7 @@ module Dakren
 
       def displaced
         solids.map do |solid|
-          Working.new(says: "less #{"%{count} × " if solid.count > 1}%{ml} #{solid.name} cast in", parts: {
+          Working.new(says: "less #{"%{count} × " if solid.count > 1}%{ml} #{solid.name} embedded", parts: {
             count: Quantity.new(value: solid.count, unit: :count), ml: Quantity.new(value: solid.volume_ml, unit: :ml)
           })
         end

@@ -17,13 +17,25 @@ class WordsTest < AppTest
     "witness" => /\bwitness/i, "stand-in" => /\bstand-ins?\b/i, "on tack" => /\bon tack\b/i, "onto abraded" => /\bonto abraded\b/i,
     "drinks" => /\bdr(?:inks|unk by)\b/i, "kept by the tool" => /\bkept by the tool\b/i, "rougher by" => /\brougher by\b/i,
     "mend" => /\bmend(?:s|ed|ing)?\b/i, "the crew has time only at" => /\bcrew has time\b/i, "add a pass" => /\badd a pass\b/i,
-    "add a place" => /\badd a place\b/i, "tins at" => /\btins at\b/i
+    "add a place" => /\badd a place\b/i, "tins at" => /\btins at\b/i, "the sheet" => /(?<!data )\b(?:the|this) sheet\b/i,
+    "cup 1 of 2" => /\bcup \d+ of\b/i, "cups on the go" => /\bcups on the go\b/i, "just mix a cup" => /\bjust mix a cup\b/i,
+    "what moved" => /\bwhat moved\b/i, "read in" => /\bread (?:it )?in\b/i, "take it as it is" => /\btake it as it is\b/i,
+    "bin this cup" => /\bbin this cup\b/i, "is heard" => /\bis heard\b/i, "not minded" => /\bnot minded\b/i,
+    "kept clear of" => /\bkept clear of\b/i, "best at" => /\bbest at\b/i, "onto the last" => /\bonto the last\b/i,
+    "hottest in service" => /\bhottest in service\b/i, "cast in" => /\bcast in\b/i, "taken away" => /\btak(?:e|en) .{0,30}\baway\b/i,
+    "warm the tins" => /\bwarm the tins\b/i, "bubble pass" => /\bbubble pass\b/i, "pot margin" => /\bpot margin\b/i,
+    "pretends" => /\bpretend/i, "a hand is needed" => /\bhand is needed\b/i, "cast void" => /\bcast void\b/i,
+    "primer under a bond" => /\bprimer under a bond\b/i, "by itself" => /\bmin by itself\b/i,
+    "since the sheet is silent" => /\bsheet is silent\b/i, "I know" => /\bI know\b/
   }.freeze
 
   def test_no_page_says_what_nobody_says
     Devices.connected = Devices::Connected.new
     paths = sparse_jobs + ["/", "/jobs/new", "/bench", "/shelf", "/shelf/new", "/settings", *Stores::Job.ids.map { |id| "/jobs/#{id}" },
-      "/plan/3/compare", "/table/2/c1/templates", "/table/9/p1"]
+      "/plan/3/compare", "/table/2/c1/templates", "/table/9/p1", "/paper/10", "/paper/8/cards", *Stores::Batch.ids.map do |id|
+                                                                                                  "/bench/#{id}"
+                                                                                                end,
+      *Stores::Sheet.ids.map { |id| "/shelf/#{id}" }]
     paths.each do |path|
       get path
 
