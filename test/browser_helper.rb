@@ -111,7 +111,8 @@ class BrowserTest < CoreTest
 
   # Opens everything that waits behind a "+ more".
   def open_more
-    page.execute_script("document.querySelectorAll('.ticket[open] details.more, .left-column details.more:not(.adder)')" \
+    page.execute_script("document.querySelectorAll('.ticket[open] details.more, .left-column details.more:not(.adder), .foot " \
+                        "details.more')" \
                         ".forEach((d) => d.open = true)")
   end
 

@@ -8,7 +8,7 @@ module Dakren
       WIDEST = 96.0
       GAP = 18
       LEFT = 64
-      ROOM = 262
+      ROOM = 300
       COLOURS = { resin: Ramp::RESIN, hardener: Ramp::HARDENER, mix: "#d9d3c0" }.freeze
 
       # @param plan [Plan::CoatPlan]

@@ -2,6 +2,8 @@
 // in stays the very same field, and no field ever holds anything but what was typed or what the shop has kept.
 // Fields that belong to the page, not to what is kept.
 const ALWAYS_SENT = /^(?:authenticity_token|revision|units_on_page|deed_id|drawn.*|new_.*|wi_.*)$/;
+// What is told with a deed, and sent with it alone.
+const TOLD_WITH_A_DEED = /^(?:drawn|new_)/;
 const live = {
   fields(root) {
     return [...root.querySelectorAll("input:not([type=hidden]), select, textarea")];
@@ -137,6 +139,7 @@ const live = {
   body(form, act, served = null) {
     const body = new URLSearchParams();
     for (const [family, pairs] of live.families(form)) {
+      if (!act && TOLD_WITH_A_DEED.test(family)) continue;
       const before = served?.get(family);
       const always = !before || ALWAYS_SENT.test(family);
       if (always || JSON.stringify(before) !== JSON.stringify(pairs)) for (const [name, value] of pairs) body.append(name, value);
@@ -809,14 +812,14 @@ function drawing() {
     },
     move(event) {
       if (this.held) {
-        this.drag(event);
+        this.carry(event);
         return;
       }
       if (!event.target.closest?.(`#${CSS.escape(this.surface()?.id || "none")}`) || this.tool === "move") return;
       this.cross = this.place(event);
       this.paint();
     },
-    drag(event) {
+    carry(event) {
       this.surface().classList.add("handled");
       if (this.held.grip) {
         this.stretch(event);

@@ -106,7 +106,7 @@ class BenchJourneyTest < BrowserTest
     assert_text "left once spread"
     find(".bench-next").click
     assert_text "What happened"
-    assert_text(/(Right by the sheet|[01](\.\d)? % short of (resin|hardener)), good/)
+    assert_text(/(Right by the data sheet|[01](\.\d)? % short of (resin|hardener)), good/)
     assert_text "Resin added to correct it"
     assert_accessible "record"
   end
@@ -129,7 +129,7 @@ class BenchJourneyTest < BrowserTest
     pedal.call
     assert_selector ".bench-steps [aria-current]", text: "Mix"
     pedal.call
-    assert_text "Not yet long enough"
+    assert_text "Mixing ended early?"
     ["Pour out", "Test dab"].each do |step|
       pedal.call
       assert_selector ".bench-steps [aria-current]", text: step

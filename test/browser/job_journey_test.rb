@@ -36,14 +36,14 @@ class JobJourneyTest < BrowserTest
 
   def test_cups_drawing_and_line_follow_an_edit
     plan_board
-    before = { cups: all(".cups .batch").size, plan: find(".drawn svg")[:innerHTML], line: find(".cure-line")[:innerHTML] }
+    before = { cups: all(".cups .batch").size, plan: find(".drawn svg.piece-plan")[:innerHTML], line: find(".cure-line")[:innerHTML] }
 
     assert_equal 1, before[:cups]
     fill_in "Length, mm", with: "6 m"
 
     assert_selector ".cups .batch", minimum: 2
     assert_selector ".parts th", text: "in each of"
-    refute_equal before[:plan], find(".drawn svg")[:innerHTML]
+    refute_equal before[:plan], find(".drawn svg.piece-plan")[:innerHTML]
     settled
     fill_in "Room, °C", with: "28"
     settled
@@ -115,7 +115,7 @@ class JobJourneyTest < BrowserTest
   def test_day_and_night_are_drawn
     plan_board
     # In the morning: begun in the evening it would be put off to the coldest hour, and held back for that.
-    fill_in "First cup mixed", with: Time.new(2026, 11, 24, 9, 0)
+    fill_in "First cup mixed", with: "24 Nov 2026 09:00"
     select "day and night", from: "Room"
     fill_in "Night, °C", with: "14"
     fill_in "Day, °C", with: "22"

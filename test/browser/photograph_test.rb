@@ -36,7 +36,7 @@ class PhotographTest < BrowserTest
     visit "/"
     click_link "Plan a new job"
     click_button "Coat"
-    click_link "Drawing table"
+    click_link "large, or trace a photograph"
     attach_file "Photograph to trace (PNG, JPEG, WebP)", file
     click_button "use as background"
     picture = find(".table-surface svg image", visible: :all)

@@ -23,21 +23,20 @@ class PlanJourneyTest < BrowserTest
     open_more
     select "while tacky only", from: "Recoat method"
 
-    assert_selector ".because.broken", text: "No plan keeps every window"
-    click_button "What would make it fit?"
+    assert_selector ".decide", text: "No plan keeps every window"
+    # Looked for beside all else, each with its cost.
+    assert_selector ".decide li", text: "ready"
+    within(".decide") { all("button").first.click }
 
-    assert_selector ".offers li"
-    within(".offers") { all("button").first.click }
-
-    assert_no_selector ".because.broken"
+    assert_no_selector ".decide"
     settled
     assert_accessible "a plan of four coats"
     click_button "undo"
 
-    assert_selector ".because.broken"
+    assert_selector ".decide"
     click_button "redo"
 
-    assert_no_selector ".because.broken"
+    assert_no_selector ".decide"
   end
 
   def test_tickets_are_dragged_and_put_back
@@ -70,12 +69,12 @@ class PlanJourneyTest < BrowserTest
     assert_selector ".day-list li.is-coat", count: 3
     times = -> { all(".day-list li.is-coat .day-time").map(&:text) }
     before = times.call
-    first(".day-list summary", text: "what happened").click
+    first(".day-list summary", text: "log actuals").click
     page.execute_script("const f = document.querySelector('[name$=\"-began_1_1\"]'); f.value = '2026-11-24T09:15'; f.dispatchEvent(new " \
                         "Event('input', { bubbles: true }))")
 
-    assert_selector ".day-list", text: "as it was"
-    assert_selector ".moved", text: "What moved"
+    assert_selector ".day-list", text: ", actual"
+    assert_selector ".moved", text: "What changed"
     refute_equal before[1], times.call[1]
   end
 
@@ -96,7 +95,7 @@ class PlanJourneyTest < BrowserTest
                         "true }))")
 
     assert_selector ".what-if-told"
-    click_button "drop"
+    click_button "discard"
 
     assert_no_selector ".what-if-told"
     assert_field "Room, °C", with: "20"
@@ -107,14 +106,14 @@ class PlanJourneyTest < BrowserTest
     plan_coats "2"
     drag(".cure-line .lane.drag", 90, 0)
 
-    assert_selector ".what-if-told", text: "begin later +"
+    assert_selector ".what-if-told", text: "start later +"
     assert_selector ".what-if-told", text: "instead of"
-    click_button "drop"
+    click_button "discard"
 
     assert_no_selector ".what-if-told"
     drag(".cure-line .drag[data-drag='f-wi_room']", 0, -20)
 
-    assert_selector ".what-if-told", text: "the room warmer +"
+    assert_selector ".what-if-told", text: "room warmer +"
     click_button "keep"
 
     assert_no_selector ".what-if-told"
@@ -182,7 +181,7 @@ class PlanJourneyTest < BrowserTest
     fill_in "f-#{other}-s1-width", with: "500"
     select "its underside", from: "f-#{other}-side"
     settled
-    click_button "duplicate"
+    find(".ticket[open] button[value^=repeat]").click
 
     assert_selector ".ticket", count: 2
     settled

@@ -22,7 +22,7 @@ class ShelfJourneyTest < BrowserTest
     fill_in "Largest depth per lift, mm", with: "12"
     assert_selector ".meaning text", text: "sheet: 12 mm, 60 °C"
     assert_accessible "sheet editor"
-    click_button "Save the data sheet"
+    click_button "Save"
     assert_selector "h1", text: "Shelf"
     assert_text "Trial resin"
     new_job
@@ -33,7 +33,7 @@ class ShelfJourneyTest < BrowserTest
     visit "/shelf/new"
     fill_in "Resin, part A", with: "Half a sheet"
     fill_in "Working time, min", with: "soon"
-    click_button "Save the data sheet"
+    click_button "Save"
     assert_text "Not saved yet"
     assert_text "Working time must be a number"
     assert_field "Resin, part A", with: "Half a sheet"

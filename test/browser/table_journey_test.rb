@@ -20,7 +20,7 @@ class TableJourneyTest < BrowserTest
   end
 
   def table_of(name, place = "p1")
-    visit "/"
+    visit "/find/?q=#{URI.encode_www_form_component(name)}"
     click_link name
     assert_selector "h1", text: name, visible: :all
     visit page.current_url.sub(%r{/jobs/(\d+).*}, "/table/\\1/#{place}")
@@ -120,7 +120,7 @@ class TableJourneyTest < BrowserTest
     File.write(file, [0, "SECTION", 2, "HEADER", 9, "$INSUNITS", 70, 4, 0, "ENDSEC", 0, "SECTION", 2, "ENTITIES", 0, "LWPOLYLINE", 90, 4,
       70, 1, *square, 0, "ENDSEC", 0, "EOF"].join("\n"))
     attach_file "Drawing to import (SVG, DXF)", file
-    click_button "read it in"
+    click_button "import it"
 
     assert_text "A number in the file means mm"
     fill_in "Depth, mm", with: "10"
@@ -128,6 +128,7 @@ class TableJourneyTest < BrowserTest
     assert_selector ".table-size", text: "200 ml"
     visit "/find/?q=Weather+mast"
     click_link "Weather mast, scarfed patch"
+    find("#t-c1 > summary").click
     click_link "Cutting list and true-size templates"
 
     assert_text "Discs go in largest first"

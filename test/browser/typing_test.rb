@@ -155,7 +155,7 @@ class TypingTest < BrowserTest
       assert_typed id, text, pause: 0.3
     end
     assert_selector ".sayings li"
-    click_button "Save the data sheet"
+    click_button "Save"
     click_link "slow", match: :first, exact: true, href: %r{/shelf/1[1-9]}
 
     assert_field "f-ratio_resin", with: "2.75"

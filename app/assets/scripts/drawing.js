@@ -160,14 +160,14 @@ function drawing() {
     },
     move(event) {
       if (this.held) {
-        this.drag(event);
+        this.carry(event);
         return;
       }
       if (!event.target.closest?.(`#${CSS.escape(this.surface()?.id || "none")}`) || this.tool === "move") return;
       this.cross = this.place(event);
       this.paint();
     },
-    drag(event) {
+    carry(event) {
       this.surface().classList.add("handled");
       if (this.held.grip) {
         this.stretch(event);

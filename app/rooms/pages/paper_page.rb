@@ -58,11 +58,10 @@ module Dakren
       # A and B of each resin system in all.
       # @return [Array<String>]
       def of_each
-        @page.answers.select { |answer| answer.label == "A and B of each" }.flat_map do |answer|
-          answer.figure.working.map do |line|
-            @wording.fill(line)
-          end
-        end
+        return [] unless planned?
+
+        found = @page.answers.find { |answer| answer.label == "A and B of each" }
+        found ? found.figure.working.map { |line| @wording.fill(line) } : []
       end
 
       # @return [Array<Array(String, Array<DayPage::Doing>)>]

@@ -8,6 +8,7 @@ module Dakren
 
       # What is asked while it happens, beside the inputs of the work.
       NOTED = %i[distance front].freeze
+      MOST_WRONG = 8
       STANDS = { done: "done", going: "under way" }.freeze
 
       include TicketSteps
@@ -206,9 +207,10 @@ module Dakren
         pass.known?
       end
 
-      # @return [Document::Reader::Problem, nil] what is to be mended first
+      # Everything that is to be put right, at once.
+      # @return [Array<Document::Reader::Problem>]
       def wrong
-        (@desk.problems_of(key) + of_places(:problems_of) + common(@desk.problems)).first
+        (@desk.problems_of(key) + of_places(:problems_of) + common(@desk.problems)).uniq(&:field).first(MOST_WRONG)
       end
 
       # @return [String] what is still needed, "" where nothing is
