@@ -10,6 +10,7 @@ module Dakren
       LOCALTIME = "/etc/localtime"
       NAMED = "/etc/timezone"
       FALLBACK = "Etc/UTC"
+      MACHINE = Memo.new(4)
 
       module_function
 
@@ -26,11 +27,13 @@ module Dakren
         nil
       end
 
-      # The zone of the machine this runs on.
+      # The zone of the machine this runs on: looked up once for each setting of TZ.
       # @return [String]
       def system_name
-        [ENV.fetch("TZ", nil), (File.read(NAMED).strip if File.exist?(NAMED)),
-          (File.readlink(LOCALTIME)[%r{zoneinfo/(.+)\z}, 1] if File.symlink?(LOCALTIME))].find { |name| known(name) } || FALLBACK
+        MACHINE.recall(ENV.fetch("TZ", nil)) do
+          [ENV.fetch("TZ", nil), (File.read(NAMED).strip if File.exist?(NAMED)),
+            (File.readlink(LOCALTIME)[%r{zoneinfo/(.+)\z}, 1] if File.symlink?(LOCALTIME))].find { |name| known(name) } || FALLBACK
+        end
       end
 
       # @return [Array<String>]
