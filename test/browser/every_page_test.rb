@@ -50,7 +50,9 @@ class EveryPageTest < BrowserTest
 
   def test_what_is_pressed_is_large_enough
     size(1280, 800)
-    PAGES.each do |path|
+    PAGES.each_with_index do |path, i|
+      next unless ENV["DAKREN_LONG"] || ((Minitest.seed + i) % 3).zero?
+
       visit path
 
       assert_empty page.driver.browser.execute_script(SMALL, "main", TABLE_PX), path
