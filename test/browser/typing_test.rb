@@ -180,7 +180,7 @@ class TypingTest < BrowserTest
     assert_typed "f-reading", "503.75", pause: 0.4
     find(".bench-next").click
 
-    assert_text "resin really weighed 503.8 g"
+    assert_text "actual resin 503.8 g"
     assert_field "f-reading", with: ""
   end
 

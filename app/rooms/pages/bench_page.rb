@@ -137,7 +137,7 @@ module Dakren
 
       # @return [Array<String>] "shop 19 °C (simulated)"
       def temperatures
-        { "shop" => :room, "tins" => :tins }.filter_map do |name, kind|
+        { "shop" => :room, "resin" => :tins }.filter_map do |name, kind|
           temp = @devices.temp_c(kind) or next
           "#{name} #{degrees(temp)}#{" (simulated)" if @devices.pretended?(kind)}"
         end

@@ -157,7 +157,7 @@ module Dakren
           tared = @walk.contents.start_reading.zero? ? "cup tared" : "cup untared, #{weight(@walk.contents.start_reading)}"
           "#{tared}, #{names(@walk.part)} first"
         when :second
-          "#{names(@walk.parts[0])} really weighed #{weight(@walk.readings.last)}, " \
+          "actual #{names(@walk.parts[0])} #{weight(@walk.readings.last)}, " \
           "so #{names(@walk.part)} #{weight(@walk.target - @walk.last_reading)}"
         end
       end

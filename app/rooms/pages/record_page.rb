@@ -88,7 +88,7 @@ module Dakren
       include BenchWords
 
       PLAIN_WORDS = { touched: "Hardener met resin: the clock starts", back: "Last step opened again", accepted: "Taken as it was",
-                      abandoned: "Binned", asked: "Asked whether it is mixed through",
+                      abandoned: "Thrown out", asked: "Asked whether it is mixed through",
                       touched_soft: "Test dab touched: still soft", touched_tacky: "Test dab touched: tacky" }.freeze
 
       # @param walk [Dakren::Bench::Walk] @param zone [ActiveSupport::TimeZone]
@@ -100,7 +100,7 @@ module Dakren
 
       # @return [String]
       def verdict
-        return "Binned: #{@walk.abandoned.data[:why]}" if @walk.abandoned?
+        return "Thrown out: #{@walk.abandoned.data[:why]}" if @walk.abandoned?
         return "Taken as planned: #{weight(@walk.recipe.total_g)}." if @walk.verdict.nil?
 
         amounts = @walk.contents.amounts
@@ -110,7 +110,7 @@ module Dakren
 
       # @return [Array<Array(String, String)>] what it is called, and what it was
       def facts
-        [["planned", measured(@walk.recipe.planned.values.sum)], ["tins", "#{degrees(@walk.tins_c)}, #{source(:tins_c)}"],
+        [["planned", measured(@walk.recipe.planned.values.sum)], ["resin temperature", "#{degrees(@walk.tins_c)}, #{source(:tins_c)}"],
           ["room", "#{degrees(@walk.room_c)}, #{source(:room_c)}"], ["cup", @wording.vessel(@walk.recipe.cup.name)], lots,
           (["poured after", minutes(@walk.met_at, @walk.poured_at)] if @walk.met_at && @walk.poured_at),
           (["mixed", minutes(@walk.mixing_from, @walk.at(:mix))] if @walk.mixing_from && @walk.at(:mix))].compact

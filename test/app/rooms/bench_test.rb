@@ -48,7 +48,7 @@ class BenchTest < AppTest
     act(path, reading: "240,0")
     assert_equal "second", step
     assert_includes words, format("%.1f g", 240 * 1.27)
-    assert_includes words, "resin really weighed 240.0 g, so hardener 64.8 g"
+    assert_includes words, "actual resin 240.0 g, so hardener 64.8 g"
     act(path, reading: "304.8 g")
     assert_equal "mix", step
     assert_includes words, "left in the cup"
@@ -105,7 +105,7 @@ class BenchTest < AppTest
     act(path, "abandoned", why: "")
     assert_includes words, "Say in a few words why"
     act(path, "abandoned", why: "wrong tin")
-    assert_includes words, "Binned: wrong tin"
+    assert_includes words, "Thrown out: wrong tin"
   end
 
   # 18 g of 100 : 12.5 needs the gem scale, so its hundredths are shown: 16.00 g of resin.
@@ -114,7 +114,7 @@ class BenchTest < AppTest
     assert_in_delta(0.01, Stores::Batch.last.recipe["resolution_g"])
     assert_includes words, "16.00 g"
     act(path, reading: "16.08")
-    assert_includes words, "resin really weighed 16.08 g"
+    assert_includes words, "actual resin 16.08 g"
     assert_includes words, format("%.2f g", 16.08 * 1.125)
   end
 
@@ -126,7 +126,7 @@ class BenchTest < AppTest
     act(path, reading: "240")
     act(path, reading: "304.8")
     act(path, "abandoned", why: "a wasp fell in")
-    assert_includes words, "Binned: a wasp fell in"
+    assert_includes words, "Thrown out: a wasp fell in"
     assert_includes words, "Last step opened again"
     assert_equal 8, Stores::Batch.last.events.count
   end
