@@ -74,13 +74,16 @@ def trace(browser)
     at.call(x, y)
     browser.action.send_keys("c").perform unless TIPS.include?(x)
   end
+  PATIENCE.until { browser.find_element(css: "[value^=draw-add]").displayed? }
   browser.find_element(css: "[value^=draw-add]").click
   PATIENCE.until { browser.find_elements(css: ".on-table").any? }
   browser.find_element(css: "[data-tool=sounding]").click
   [[600, 640, 28], [1000, 590, 34], [1400, 535, 25]].each_with_index do |(x, y, depth), i|
     at.call(x, y)
+    PATIENCE.until { browser.find_element(css: "[data-depth]").displayed? }
     browser.find_element(css: "[data-depth]").send_keys(depth.to_s)
-    browser.find_element(css: "[value^=sound]").click
+    PATIENCE.until { browser.find_element(css: ".draft-deeds [value^=sound]").displayed? }
+    browser.find_element(css: ".draft-deeds [value^=sound]").click
     PATIENCE.until { browser.find_elements(css: "[name='p1-soundings[#{i + 1}][x]']").any? }
   end
 end
@@ -96,8 +99,7 @@ end
 # What was poured wrong is corrected and mixed; then the wall shows it.
 def mix_on(browser)
   browser.get(browser.current_url.sub(%r{/bench.*}, "/bench/3"))
-  browser.find_element(id: "f-reading").clear
-  press(browser)
+  type_reading(browser, browser.find_element(id: "b-target").text[/[\d.]+/])
   browser.get(browser.current_url.sub(%r{/bench.*}, "/bench"))
 end
 

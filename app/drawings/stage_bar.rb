@@ -84,7 +84,7 @@ module Dakren
         lowest = @sheet.lowest_c
         return unless lowest && @room.at(0) < lowest
 
-        svg.text(left + 8, baseline - 1, "stalled below #{@wording.show(Quantity.new(value: lowest, unit: :c))}",
+        svg.text(left + 8, baseline - 1, "won't cure reliably below #{@wording.show(Quantity.new(value: lowest, unit: :c))}",
           class: "t-small")
       end
     end

@@ -47,9 +47,9 @@ module Dakren
         format("%d:%02d %s", ((hour - 1) % 12) + 1, rest, hour < 12 ? "am" : "pm")
       end
 
-      # @return [String] "14:05:07"
+      # @return [String] "Mon 14:05:07"
       def second(time)
-        time.strftime(@whole_day ? "%H:%M:%S" : "%-I:%M:%S %P")
+        time.strftime(@whole_day ? "%a %H:%M:%S" : "%a %-I:%M:%S %P")
       end
 
       # @return [String] "Mon 14:05"

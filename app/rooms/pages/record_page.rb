@@ -4,6 +4,9 @@ module Dakren
   module Rooms
     # One batch on the go, as a wall screen shows it.
     class RunningCup
+      # What became of a batch, in words.
+      OUTCOMES = { "binned" => "thrown out" }.freeze
+
       attr_reader :record
 
       # @param record [Stores::Batch] @param walk [Dakren::Bench::Walk] @param now [Float] seconds
