@@ -44,6 +44,34 @@ class WordsTest < AppTest
     end
   end
 
+  # Every step of the bench, for paste, cloth, castings and coats, poured too much on the way.
+  def test_no_step_of_the_bench_says_what_nobody_says
+    Devices.connected = Devices::Connected.new
+    { "Stillwater clear coat" => "clear", "Deepholm cast D50" => "cast", "Cobble bonding paste" => "paste", "Granite floor 210" => "floor" }
+      .each do |resin, hardener|
+      get "/bench"
+      post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "amount" => "200 g", "method" => "scale",
+                             "sheet" => sheet_id(resin, hardener), "room" => "20",
+                             "powder" => resin.start_with?("Cobble") ? "spreadable" : "" }
+      path = last_response["location"]
+      get path
+      seen = []
+      18.times do
+        RETIRED.each { |what, pattern| assert_nil words[/.{0,50}#{pattern}.{0,30}/], "#{path} says #{what}" }
+        break unless hidden("step")
+
+        seen |= [hidden("step")]
+        reading = { "first" => "150", "second" => "320", "mend" => "900" }[hidden("step")]
+        post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"),
+                     "act" => seen.last == "mend" ? "accepted" : "next", "why" => "a try", "reading" => reading.to_s }
+        follow_redirect! if last_response.redirect?
+      end
+
+      assert_operator seen.size, :>=, 7, "#{resin}: #{seen}"
+      assert_nil hidden("step"), "#{resin} was not walked to its record"
+    end
+  end
+
   # Names that read wrong by themselves: nothing was typed, or only one of a thing is there.
   def sparse_jobs
     [new_job(name: "", length: "200", width: "100"), new_job(name: "One lift", "p1-form" => "void", "p1-depth" => "20", length: "300",
