@@ -21,11 +21,23 @@ module Dakren
 
       # @return [Array<Ready>] in the order of the work
       def all
-        words = WORDS.keys & @last.flat_map { |coat| coat.pass.kind.ready }
+        words = WORDS.keys & on_top.flat_map { |coat| coat.pass.kind.ready }
         words.map { |word| latest(word) }
       end
 
       private
+
+      # What is covered over, as a primer is, is nothing anybody waits to use.
+      def on_top
+        @last.reject do |coat|
+          later = @last.select { |other| other.from_min > coat.from_min }
+          (places(coat) - later.flat_map { |other| places(other) }).empty?
+        end
+      end
+
+      def places(coat)
+        coat.pass.place_ids
+      end
 
       # The whole is as far as its slowest coat.
       def latest(word)

@@ -27,6 +27,20 @@ class ReadinessTest < PlacedTest
     assert_equal found.values.map(&:minute).sort, found.values.map(&:minute)
   end
 
+  # A primer that is covered over is nothing anybody waits to handle.
+  def test_what_is_covered_over_is_not_asked_for
+    place = Work::Place.new(name: "floor", sort: :surface, shape: Geometry::Rectangle.new(length_mm: 1000, width_mm: 500))
+    sheet = exact_sheet(purposes: %i[floor coat], stages: { recoat_opens: [150, 210], recoat_closes: [900, 1200], handle: [1200, 1500],
+                                                            full: [8640, 9000] })
+    tasks = %i[primer floor].each_with_index.map do |kind, i|
+      Plan::Task.new(id: "c#{i + 1}", kind: Kinds::ALL.fetch(kind), places: [place], place_ids: ["floor"], sheet: sheet,
+        figures: { film: Work::Cover.new(film_mm: 0.2) })
+    end
+    words = Plan::Readiness.new(Plan.of(Plan::Job.new(tasks: tasks, room: room, hours: hours)).schedule).all.map(&:word)
+
+    assert_equal %i[walk load_light load wet], words
+  end
+
   def test_full_cure_stands_for_what_a_sheet_is_silent_on
     coat, found = ready(exact_sheet(stages: { recoat_opens: [150, 210], handle: [1200, 1500], full: [8640, 9000] }), :coat)
 
