@@ -44,7 +44,7 @@ module Dakren
         hour, rest = minute.divmod(60)
         return format("%02d:%02d", hour, rest) if @whole_day
 
-        format("%d:%02d %s", ((hour - 1) % 12) + 1, rest, hour < 12 ? "am" : "pm")
+        format("%d:%02d %s", ((hour - 1) % 12) + 1, rest, (hour % 24) < 12 ? "am" : "pm")
       end
 
       # @return [String] "Mon 14:05:07"
@@ -70,6 +70,14 @@ module Dakren
       # @return [String] "Mon 30 Nov 14:05"
       def moment(time)
         "#{day(time)} #{hour(time)}"
+      end
+
+      # Hours of a day as this shop writes them, where they are written the other way.
+      # @param text [String] e.g. "07:00-12:00, 12:30-17:00"
+      def bands(text)
+        return text if @whole_day || text.match?(/[ap]\.?m/i)
+
+        text.gsub(/\b(\d{1,2}):(\d\d)\b/) { minute_of_day((Regexp.last_match(1).to_i * 60) + Regexp.last_match(2).to_i) }
       end
 
       # What somebody wrote: a weekday, a date or a word like tomorrow, and an hour. Without a year it is the one that lies nearest.

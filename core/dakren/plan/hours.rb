@@ -11,7 +11,8 @@ module Dakren
     #   hours.fit(400, 30)   # => first minute from 400 on at which 30 minutes fit into one band
     class Hours
       DAYS = %w[sun mon tue wed thu fri sat].freeze
-      BAND = /\A(\d{1,2})(?::(\d{2}))?\s*(?:-|–|to)\s*(\d{1,2})(?::(\d{2}))?\z/
+      CLOCK = /(\d{1,2})(?::(\d{2}))?(?:\s*([ap])\.?m\.?)?/i
+      BAND = /\A#{CLOCK}\s*(?:-|–|to)\s*#{CLOCK}\z/i
       DATE = /\A\d{4}-\d{2}-\d{2}\z/
       MOST_BANDS = 6
       MOST_OFF = 60
@@ -20,7 +21,7 @@ module Dakren
 
       attr_reader :start, :bands
 
-      # @param text [String] e.g. "07:00-12:00, 12:30-17:00"; "24 h" for round the clock
+      # @param text [String] e.g. "07:00-12:00, 12:30-17:00", "7 am-12 pm"; "24 h" for round the clock
       # @param days_off [String] day names and dates, e.g. "Sat Sun 2026-12-24"
       # @param start [Time] minute 0 of the job
       # @param taken [Array<Array(Float, Float)>] minutes the crew is at another job
@@ -39,13 +40,20 @@ module Dakren
 
       def self.band(part)
         match = BAND.match(part) or raise InputError.new("hours", "must be bands like 07:00-12:00; #{part[0, 30]} is none")
-        from = (match[1].to_i * 60) + match[2].to_i
-        to = (match[3].to_i * 60) + match[4].to_i
-        unless from < to && to <= 1440 && [match[2], match[4]].all? { |minutes| minutes.to_i < 60 }
+        from, to = match.captures.each_slice(3).map { |hour, minute, half| minute_of(hour.to_i, minute.to_i, half) }
+        unless from && to && from < to && to <= 1440
           raise InputError.new("hours", "must open before they close: #{part}")
         end
 
         [from, to]
+      end
+
+      # @return [Integer, nil] minutes since midnight; nil where there is no such hour
+      def self.minute_of(hour, minute, half)
+        return if minute > 59 || (half && !hour.between?(1, 12))
+
+        hour = (hour % 12) + (half.casecmp?("p") ? 12 : 0) if half
+        (hour * 60) + minute
       end
 
       def self.off(text)
@@ -67,7 +75,7 @@ module Dakren
         day = text.split("-").map(&:to_i)
         Date.valid_date?(*day) ? day : raise(InputError.new("days_off", "must be dates that exist"))
       end
-      private_class_method :band, :off, :day_of
+      private_class_method :band, :minute_of, :off, :day_of
 
       def initialize(bands, weekdays_off, dates_off, start, taken, zone = Time)
         @bands = bands

@@ -31,6 +31,17 @@ class DatesTest < AppTest
     end
   end
 
+  def test_hours_of_a_day_in_both_ways
+    assert_equal "7:00 am-12:00 pm, 12:30 pm-5:00 pm", Words::Dates.new("month-12").bands("07:00-12:00, 12:30-17:00")
+    assert_equal "07:00-12:00", Words::Dates.new("day-24").bands("07:00-12:00")
+    at = Time.utc(2026, 11, 24, 7)
+    { "7 am-12 pm" => [[420, 720]], "7:00 am-12:00 pm, 12:30 pm-5:00 pm" => [[420, 720], [750, 1020]], "12 am-1 a.m." => [[0, 60]],
+      "07:00-17:00" => [[420, 1020]] }.each { |text, bands| assert_equal bands, Plan::Hours.read(text, start: at).bands, text }
+    ["13 am-2 pm", "7 pm-7 am", "0 am-3 am", "7:99-8:00", "am-pm"].each do |text|
+      assert_raises(InputError, text) { Plan::Hours.read(text, start: at) }
+    end
+  end
+
   # Whatever a shop writes, it can read: each way of writing, over random hours of two years.
   def test_what_is_written_is_read_back
     chance = Random.new(Minitest.seed)
