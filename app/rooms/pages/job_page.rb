@@ -212,7 +212,8 @@ module Dakren
         under = desk.places.each_value.any? { |place| place.face[1] == :under }
         [*%w[mode goal chain].map { |key| form.choice(key) }, *desk.asked(["deadline"]).map { |key| form.moment(key, css: "start") },
           *(under ? [form.choice("turned")] : []), *(form.open?("crew") ? [] : [form.field("people", placeholder: crew.people.to_s)]),
-          form.field("hours", placeholder: @wording.dates.bands(crew.hours), css: "span-2"), form.field("days_off", placeholder: crew.days_off)]
+          form.field("hours", placeholder: @wording.dates.bands(crew.hours), css: "span-2"),
+          form.field("days_off", placeholder: crew.days_off)]
       end
 
       # Longer days for this job alone: name, words, and whether it is so.

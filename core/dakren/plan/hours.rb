@@ -41,9 +41,7 @@ module Dakren
       def self.band(part)
         match = BAND.match(part) or raise InputError.new("hours", "must be bands like 07:00-12:00; #{part[0, 30]} is none")
         from, to = match.captures.each_slice(3).map { |hour, minute, half| minute_of(hour.to_i, minute.to_i, half) }
-        unless from && to && from < to && to <= 1440
-          raise InputError.new("hours", "must open before they close: #{part}")
-        end
+        raise InputError.new("hours", "must open before they close: #{part}") unless from && to && from < to && to <= 1440
 
         [from, to]
       end
