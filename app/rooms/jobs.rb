@@ -54,16 +54,17 @@ module Dakren
 
       helpers do
         # What is printed of a ticket or a place hangs on the plan alone, and is printed once. Of a ticket that is shut in the page that
-        # asks only the head is printed: it asks again when somebody opens it.
+        # asks only the head is printed, and what takes long to work out and is folded away not at all: it asks again when somebody opens it.
         def ticket_part(page, ticket)
-          shut = shut?(ticket)
-          page.desk.kept([:ticket, ticket.id, ticket.open?, shut, page.record.id, wording.key, said_now]) do
-            part :"jobs/ticket", ticket: ticket, unprinted: shut
+          shut = shut?("t-#{ticket.id}")
+          folded = shut?("d-#{ticket.key}more")
+          page.desk.kept([:ticket, ticket.id, ticket.open?, shut, folded, page.record.id, wording.key, said_now]) do
+            part :"jobs/ticket", ticket: ticket, unprinted: shut, folded: folded
           end
         end
 
-        def shut?(ticket)
-          live? && (@shut ||= request.get_header("HTTP_X_SHUT").to_s.split).include?("t-#{ticket.id}")
+        def shut?(id)
+          live? && (@shut ||= request.get_header("HTTP_X_SHUT").to_s.split).include?(id)
         end
 
         # Fields that stand in a sentence of the page that asks; nil where a whole page is asked for.

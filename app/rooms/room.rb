@@ -16,6 +16,9 @@ module Dakren
       set :add_charset, %w[text/html]
       disable :sessions, :absolute_redirects
 
+      # Views within pages, by name.
+      PARTS = Concurrent::Map.new
+
       # A parameter that is no text, or text that is no UTF-8.
       class BadParameter < StandardError; end
 
@@ -103,8 +106,9 @@ module Dakren
           erb :trouble
         end
 
+        # A page has hundreds: each is compiled once, and rendered without what a whole page needs around it.
         def part(view, **locals)
-          erb view, layout: false, locals: locals
+          (PARTS[view] ||= Tilt::ErubiTemplate.new(File.join(settings.views, "#{view}.erb"), escape_html: true)).render(self, locals)
         end
 
         # A figure that opens to its arithmetic, or words alone.

@@ -99,13 +99,13 @@ const live = {
   },
   // Is something open whose body the last answer left out?
   stale(root) {
-    return root.querySelector("details[open] > [data-stale]");
+    return root.querySelector("details[open] > :is([data-stale], [data-unprinted])");
   },
   // Asks the server and merges what it answers, unless that is no longer wanted: an answer that was asked for before
   // something was done and comes after it tells of what is past. later: the merge, where it has to wait for somebody to
   // leave a field.
   async look(root, address, options = {}, { wanted = () => true, prepare = () => {}, ...how } = {}) {
-    const shut = [...root.querySelectorAll("details.ticket:not([open])")].map((ticket) => ticket.id).join(" ");
+    const shut = [...root.querySelectorAll("details.ticket:not([open]), .task-foot > details:not([open])")].map((ticket) => ticket.id).join(" ");
     const headers = { "X-Live": "1", "X-Shut": shut, "X-Said": live.said(root) };
     const answer = await fetch(address, { ...options, headers, redirect: options.method ? "error" : "follow" });
     const html = await answer.text();

@@ -129,6 +129,23 @@ class TypingTest < BrowserTest
     assert_no_selector "##{second}[open]"
   end
 
+  # What takes long to work out and is folded away is left out too, and is as it stands once somebody looks.
+  def test_what_is_folded_away_is_as_it_stands_once_it_is_unfolded
+    plan_board
+    find("#d-c1-more > summary").click
+    before = find(".further .where").text
+    find("#d-c1-more > summary").click
+    type("f-p1-s1-length", "1200", pause: 0.1)
+    settled
+
+    assert_selector ".further:is([data-stale], [data-unprinted])", visible: :all
+    find("#d-c1-more > summary").click
+
+    assert_no_selector ".further:is([data-stale], [data-unprinted])", visible: :all
+    refute_equal before, find(".further .where").text
+    assert_selector ".further", text: "Largest batch usable in time"
+  end
+
   # A page taken back out of the browser's memory is asked for anew: what another device changed meanwhile is there.
   def test_coming_back_shows_what_was_changed_meanwhile
     plan_board

@@ -135,7 +135,7 @@ class PlanUseTest < AppTest
     post "/plan/#{id}/deeds", "authenticity_token" => hidden("authenticity_token"), "deed" => "template"
     get "/"
 
-    assert_includes words, "Our usual"
+    assert_includes words, "Templates"
     post "/plan/#{id}/deeds", "authenticity_token" => hidden("authenticity_token"), "deed" => "begin"
     copy = last_response["location"]
 
