@@ -54,7 +54,7 @@ module Dakren
 
       helpers do
         # What is printed of a ticket or a place hangs on the plan alone, and is printed once. Of a ticket that is shut in the page that
-        # asks only the head is printed, and what takes long to work out and is folded away not at all: it asks again when somebody opens it.
+        # asks only the head is printed, and of what is folded away nothing that takes long to work out: it asks again when somebody looks.
         def ticket_part(page, ticket)
           shut = shut?("t-#{ticket.id}")
           folded = shut?("d-#{ticket.key}more")
