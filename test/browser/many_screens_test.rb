@@ -8,7 +8,8 @@ class ManyScreensTest < CoreTest
   SCREENS = 30
   SECONDS = ENV["DAKREN_LONG"] ? 300 : 15
   PAUSE_S = 0.25
-  LONGEST_S = 2.0
+  # Alone on the machine, with --long; beside all other tests a screen that starves shows all the same: it waited for thirty seconds.
+  LONGEST_S = ENV["DAKREN_LONG"] ? 2.0 : 5.0
 
   def setup
     @shop = Served.new.start

@@ -26,6 +26,7 @@ class PlanJourneyTest < BrowserTest
     assert_selector ".decide", text: "No plan keeps every window"
     # Looked for beside all else, each with its cost.
     assert_selector ".decide li", text: "ready"
+    assert_accessible "a window that cannot be kept"
     within(".decide") { all("button").first.click }
 
     assert_no_selector ".decide"
