@@ -138,7 +138,8 @@ class KeysTest < BrowserTest
     keys("cedar", :enter)
     assert_selector "a", text: "Cedar shutters"
     visit "/jobs/3"
-    fill_in "Name of the job", with: "What / where?"
+    type("f-name", "What / where?", pause: 0.04)
+
     assert_no_selector "dialog[open]"
     assert_field "Name of the job", with: "What / where?"
   end
