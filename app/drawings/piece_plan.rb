@@ -26,7 +26,7 @@ module Dakren
       # @param form [String] of the first shape, of Document::ShapeForms
       # @param hollow [Boolean] is it a void, though its depth is not told yet? @param depth_field [String, nil] id of its depth's field
       def initialize(outline, wording, plan: nil, coats: [], void: nil, start: nil, held: [], fields: {}, form: "rectangle", hollow: false,
-        depth_field: nil, under: false)
+        depth_field: nil, face: :top)
         @start = start
         @laid = coats
         @outline = outline
@@ -39,7 +39,7 @@ module Dakren
         @form = form
         lay_out
         @section = PieceSection.new(frame, @box, [LEFT, LEFT + BOX[0]], wording, coats: coats, void: void, hollow: hollow || !void.nil?,
-          field: fields["depth"], sets: depth_field, under: under)
+          field: fields["depth"], sets: depth_field, face: face)
       end
 
       def to_s

@@ -13,14 +13,16 @@ module Dakren
       EMPTY_PX = 36.0
       GROUND_PX = 10.0
       STEPS = 160
+      FACES = { under: "underside: ", edge: "edge: ", upright: "standing: " }.freeze
 
       # @param frame [Handles::Frame] of the plan above @param box [Array(Float, Float, Float, Float)] of the piece, mm
       # @param edges [Array(Float, Float)] px of its left and right end
       # @param coats [Array<Plan::Entry>] all that lie on it, first one lowest @param void [Geometry::Void, nil]
       # @param hollow [Boolean] is it a void, though its depth is not told yet? @param field [String, nil] its depth's, as HTML
-      # @param under [Boolean] do the coats hang beneath the piece?
-      def initialize(frame, box, edges, wording, coats: [], void: nil, hollow: false, field: nil, sets: nil, under: false)
-        @under = under
+      # @param face [Symbol] of Plan::Turning::SIDES: beneath an underside the coats hang, and each other face is named
+      def initialize(frame, box, edges, wording, coats: [], void: nil, hollow: false, field: nil, sets: nil, face: :top)
+        @face = face
+        @under = face == :under
         @frame = frame
         @box = box
         @left, @right = edges
@@ -72,7 +74,7 @@ module Dakren
           @under ? y + (film * px) : y - (film * px)
         end
         factor = px / @frame.scale
-        words = @under ? "underside: " : ""
+        words = FACES.fetch(@face, "")
         words += films.size > 1 ? "#{films.size} coats, #{thickness(films.sum)} in all" : "coat #{thickness(films.first)}"
         words += factor >= 1.5 ? ", drawn #{@wording.significant(factor.round)} × thicker than the plan" : ", drawn to its own scale"
         svg.text(@left, top + coats_px + GROUND_PX + 14, words, class: "t-small")

@@ -78,7 +78,7 @@ module Dakren
         first = @desk.ids("#{id}-shapes").first
         Drawings::PiecePlan.new(outline, @wording, plan: coats.first&.plan, coats: coats, start: @desk.start, held: held, fields: fields,
           form: first ? @desk.choice("#{id}-#{first}-shape") : "", hollow: void?, depth_field: ("f-#{id}-depth" if fields["depth"]),
-          under: place.face[1] == :under,
+          face: place.face[1],
           void: place.place&.shape.is_a?(Geometry::Void) ? place.place.shape : nil)
       end
 

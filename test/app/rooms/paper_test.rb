@@ -55,3 +55,27 @@ class PaperTest < AppTest
     Document::JobDesk.new(Stores::Job.find(path[/\d+/]).document, sheets: Stores::Shelf.finder, tools: Stores::Tool.shelf)
   end
 end
+
+# Which face of a piece is coated, is seen in its section.
+class FacesDrawnTest < AppTest
+  def section(side)
+    path = new_job("p1-side" => side, length: "600", width: "300")
+    get path
+    drawn = page[%r{<svg class="drawing piece-plan".*?</svg>}m]
+    wood, coat = [Drawings::Ramp::WOOD, Drawings::Ramp.fill(:runny)].map do |fill|
+      drawn.scan(/<rect[^>]*?y="([\d.]+)"[^>]*?fill="#{Regexp.escape(fill)}"/).flatten.map(&:to_f).last
+    end
+    [wood, coat, drawn]
+  end
+
+  def test_an_underside_hangs_and_each_other_face_is_named
+    wood, coat, = section("top")
+
+    assert_operator coat, :<, wood
+    wood, coat, drawn = section("under")
+
+    assert_operator coat, :>, wood
+    assert_includes drawn, "underside: coat"
+    assert_includes section("edge").last, "edge: coat"
+  end
+end
