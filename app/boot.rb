@@ -21,7 +21,7 @@ end
   words/systems words/dates words/localised words/wording words/moved words/because words/ready_for words/known
   document/zones document/typed_form document/as_typed document/field document/place_forms document/own_steps document/field_making
   document/fields
-  document/job_document document/job_deed document/reader
+  document/delta document/job_document document/job_deed document/reader
   document/place_desk document/crew document/crew_rows document/job_hours document/tool_shelf document/one_off
   document/pass_desk document/job_desk
   document/new_system document/what_if document/drawn document/sheet_numbers document/sheet_form document/settings_form document/tool_form
@@ -31,8 +31,9 @@ end
   drawings/cup_row
   drawings/bench_cup drawings/bar drawings/paste_blocks drawings/time_axis drawings/cure_line
   drawings/stage_bar drawings/chart drawings/blend_curve drawings/sheet_charts
-  stores/database stores/data_folder stores/deed
+  stores/data_folder stores/shop_file stores/copies stores/seals stores/backup stores/health stores/database stores/keeping stores/deed
   stores/settings stores/sheet stores/job stores/batch stores/tool stores/picture stores/own_figure stores/own_step
+  stores/thinning stores/keeper
   stores/works stores/further stores/now stores/shelf stores/walks stores/summary stores/planning stores/renewer stores/job_list
   rooms/pages/control rooms/pages/answer rooms/pages/job_form rooms/pages/sentence rooms/pages/ticket_sentence
   rooms/pages/ticket_steps rooms/pages/beginning
@@ -42,7 +43,8 @@ end
   rooms/pages/day_page rooms/pages/what_if_page rooms/pages/offers rooms/pages/job_page rooms/pages/paper_page rooms/pages/job_row
   rooms/pages/table_page
   rooms/pages/bench_page rooms/pages/bench_measures rooms/pages/bench_step rooms/pages/record_page rooms/pages/loose_cup
-  rooms/pages/comparison rooms/pages/cutting_list rooms/pages/compare_page rooms/pages/editor_page rooms/pages/settings_page
-  rooms/frame rooms/room rooms/job_keeping rooms/drawing_deeds
-  rooms/jobs rooms/paper rooms/compare rooms/table rooms/bench rooms/shelf rooms/settings rooms/find rooms/house
+  rooms/pages/comparison rooms/pages/cutting_list rooms/pages/compare_page rooms/pages/editor_page rooms/pages/copies_page
+  rooms/pages/settings_page
+  rooms/frame rooms/large_answer rooms/room rooms/job_keeping rooms/drawing_deeds
+  rooms/jobs rooms/paper rooms/compare rooms/table rooms/bench rooms/shelf rooms/settings rooms/copying rooms/find rooms/house
 ].each { |file| require_relative file }

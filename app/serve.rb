@@ -16,18 +16,20 @@ begin
   folder = Dakren::Stores::DataFolder.new(data_dir, "http://127.0.0.1:#{port}/")
   folder.close_to_others
   Dakren::Stores::Database.open(data_dir)
-  if contents == "demo"
+  if contents == "demo" && !Dakren::Stores::Health.trouble
     require_relative "../db/demo"
     # What the plans of the examples say is there from the first page on.
     Dakren::Stores::Renewer.new.renew_all(breath_s: 0) if Dakren::Demo.load_once
   end
+  warn Dakren::Stores::Health.trouble.says if Dakren::Stores::Health.trouble
   house = Dakren::Rooms::House.build(data_dir)
   folder.close_to_others
 rescue Dakren::Stores::DataFolder::Refused => e
   warn e.message
   exit 1
 rescue SystemCallError, ActiveRecord::ActiveRecordError, SQLite3::Exception => e
-  warn "The shop's data in #{data_dir} cannot be opened: #{e.message}"
+  warn "The shop's file #{File.join(data_dir, Dakren::Stores::Database::FILE)} #{Dakren::Stores::ShopFile.meaning(e) ||
+    "cannot be opened: #{e.message}"}"
   exit 1
 end
 
@@ -35,6 +37,7 @@ Dakren::Devices.connected = Dakren::Devices::Connected.named_in(ENV)
 Dakren::Devices.connected.pretend = Dakren::Stores::Settings.shop.pretend
 
 Dakren::Stores::Renewer.new.start
+Dakren::Stores::Keeper.new.start
 
 # Pages are compiled and the lists read once before anybody waits for them.
 %w[/ /bench /shelf /settings /find/?q=x].each { |path| Rack::MockRequest.new(house).get(path, "HTTP_HOST" => "127.0.0.1") }

@@ -42,6 +42,7 @@ module Dakren
 
         def call(env)
           status, headers, body = @app.call(env)
+          headers = headers.merge("content-length" => body.bytes.to_s) if body.is_a?(LargeAnswer::Body)
           [status, HEADERS.merge(headers), body]
         end
       end
@@ -80,18 +81,29 @@ module Dakren
         # Photographs and drawings that are brought to the drawing table.
         FILES = %r{\A/table/\d+/p\d+/(?:picture|read-in)\z}
         MOST_FILE_BYTES = 17_000_000
+        # A copy of the whole shop.
+        COPY = "/copies/bring"
+        MOST_COPY_BYTES = 2_000_000_000
 
         def initialize(app)
           @app = app
         end
 
         def call(env)
-          most = env["PATH_INFO"].match?(FILES) ? MOST_FILE_BYTES : MOST_BYTES
+          most = most_for(env["PATH_INFO"])
           return @app.call(env) if env["CONTENT_LENGTH"].to_i <= most
 
           [413, { "content-type" => "text/plain; charset=utf-8" },
             ["#{(env["CONTENT_LENGTH"].to_i / 1e6).ceil} MB were sent, and at most #{most / 1_000_000} MB are taken here; nothing was " \
              "changed. Go back, make the file smaller and bring it again.\n"]]
+        end
+
+        private
+
+        def most_for(path)
+          return MOST_COPY_BYTES if path == COPY
+
+          path.match?(FILES) ? MOST_FILE_BYTES : MOST_BYTES
         end
       end
     end

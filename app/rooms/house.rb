@@ -39,6 +39,7 @@ module Dakren
           map("/paper") { run Paper }
           map("/plan") { run Compare }
           map("/settings") { run Settings }
+          map("/copies") { run Copying }
           map("/") { run Jobs }
         end
       end
@@ -59,7 +60,8 @@ module Dakren
         return key if key.bytesize >= SECRET_BYTES
 
         raise Stores::DataFolder::Refused, "#{path} is no key that signs sessions: it was cut off, or something else lies there. " \
-                                           "Take it away: a new one is made, and open pages have to be loaded again."
+                                           "Give it another name: a new key is made, the shop itself is not touched, and open pages have " \
+                                           "to be loaded again."
       end
       private_class_method :kept_secret
     end

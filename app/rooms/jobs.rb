@@ -81,6 +81,13 @@ module Dakren
           JobRow.new(record, wording, zone)
         end
 
+        # Is the second place for copies away, or was the last one long ago?
+        # @return [String, nil]
+        def copies_told
+          place = Stores::SecondPlace.of_shop
+          CopiesPage.second_words(place, wording, zone, Time.now) if place.named? && !CopiesPage.safe?(place, Time.now)
+        end
+
         def now_list
           @now_list ||= NowPage.new(Stores::NowList.new(zone.at(Stores::Now.now)).found, wording)
         end

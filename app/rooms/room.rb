@@ -19,26 +19,26 @@ module Dakren
       # Views within pages, by name.
       PARTS = Concurrent::Map.new
 
+      BUSY = "Another program is writing to its file. What you sent was not taken yet: send it again in a moment."
+      WHEN_PUT_RIGHT = "What you sent was not taken: go back, it still stands there, and send it again once that is put right."
+
       # A parameter that is no text, or text that is no UTF-8.
       class BadParameter < StandardError; end
 
-      before { response["cache-control"] = "no-store" }
+      before do
+        response["cache-control"] = "no-store"
+        halt page("The shop's file is damaged", Stores::Health.trouble.says, 503) if writes? && Stores::Health.trouble
+      end
 
       not_found { page("Page not found", "The address leads nowhere; what you were looking for may have been removed.", 404) }
       error(BadParameter, Sinatra::BadRequest) do
         page("That could not be read", "The address or the form holds something that is no text.", 400)
       end
-      error ActiveRecord::StatementInvalid do
-        error = env["sinatra.error"]
-        raise error unless Stores::Database.busy?(error)
-
-        headers "retry-after" => "1"
-        page("The shop is busy", "Another program is writing to its file. What you sent was not taken yet: send it again in a moment.", 503)
+      # What keeps the file from being written or read is told as what it is; all else broke on our side.
+      error ActiveRecord::ActiveRecordError, SQLite3::Exception, SystemCallError do
+        trouble(env["sinatra.error"]) || broke
       end
-      error do
-        page("Something broke on our side",
-          "Nothing you typed before was lost. Go back and try again; if it stays, the log beside the program says why.", 500)
-      end
+      error { broke }
 
       helpers do
         def settings_row
@@ -95,12 +95,51 @@ module Dakren
           redirect address, 303
         end
 
+        # Does it ask for something to be kept?
+        def writes?
+          request.post?
+        end
+
+        # @return [String, nil] the page that tells; nil where the error says nothing of the file
+        def trouble(error)
+          headers "retry-after" => "1"
+          return page("The shop is busy", BUSY, 503) if Stores::Database.busy?(error)
+
+          says = Stores::ShopFile.meaning(error) or return
+          return page("The shop's file is damaged", Stores::Health.met(Stores::Database.path, error).says, 503) if says.start_with?("is " \
+                                                                                                                                    "dama" \
+                                                                                                                                    "ged")
+
+          full = says.include?("disk is full")
+          page(full ? "The disk is full" : "The shop cannot be written", "Its file #{says} #{WHEN_PUT_RIGHT}", full ? 507 : 503)
+        end
+
+        def broke
+          page("Something broke on our side",
+            "Nothing you typed before was lost. Go back and try again; if it stays, the log beside the program says why.", 500)
+        end
+
+        # What is large, sent without keeping a worker.
+        # @param source [IO] @param bytes [Integer]
+        def large(source, bytes)
+          return source.read.tap { source.close } if bytes < LargeAnswer::FROM_BYTES || !request.env["rack.hijack?"]
+
+          body LargeAnswer::Body.new(source, bytes)
+          nil
+        end
+
         def live?
           request.env["HTTP_X_LIVE"] == "1"
         end
 
+        # A page that only says something; a live one is told it as words.
         def page(title, says, code)
           status code
+          if live?
+            content_type "text/plain"
+            return "#{title}. #{says}"
+          end
+          content_type "text/html"
           @title = title
           @says = says
           erb :trouble

@@ -131,7 +131,8 @@ module Dakren
           @title = "Settings"
           @saved = word("saved") == "1"
           shown = SettingsPage.new(settings_row, form, wording, Devices.connected,
-            weighing: [word("what"), word("value")[0, 60], @weighed_wrong])
+            weighing: [word("what"), word("value")[0, 60], @weighed_wrong],
+            copies: CopiesPage.new(wording, zone, told: request.env["rack.session"].delete("copies_told")))
           erb :"settings/page", locals: { page: shown }
         end
       end

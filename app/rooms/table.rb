@@ -43,7 +43,8 @@ module Dakren
         found = Stores::Picture.find_by(id: picture, job_id: id) || not_found
         content_type found.kind
         headers "cache-control" => "private, max-age=31536000, immutable"
-        found.bytes
+        bytes = found.shared_bytes
+        large(StringIO.new(bytes), bytes.bytesize)
       end
 
       get %r{#{PLACE}/outline\.(svg|dxf|pdf)}o do |id, place, format|

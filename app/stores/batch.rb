@@ -4,6 +4,8 @@ module Dakren
   module Stores
     # One batch at the bench: how it was to be made, and everything that happened to it.
     class Batch < Base
+      include Seals::Sealed
+
       serialize :recipe, coder: JSON
       serialize :sheet, coder: JSON
       has_many :events, -> { order(:number) }, class_name: "Dakren::Stores::BatchEvent", inverse_of: :batch, dependent: :delete_all
@@ -32,6 +34,8 @@ module Dakren
 
     # One thing that happened to a batch. Never changed, never removed.
     class BatchEvent < Base
+      include Seals::Sealed
+
       serialize :data, coder: JSON
       belongs_to :batch, class_name: "Dakren::Stores::Batch"
     end

@@ -39,8 +39,7 @@ module Dakren
     module Database
       FILE = "dakren.sqlite3"
       MIGRATIONS = File.join(ROOT, "db", "migrate")
-      EMPTY = "%s is empty: it was cut off, or copied only in part. Put your copy of it there; " \
-              "or take the file away, if a new shop is meant."
+      SEALED = "rows sealed"
       THREADS = 8
       # What is acknowledged is on the disk.
       PRAGMAS = { "synchronous" => "full" }.freeze
@@ -48,6 +47,11 @@ module Dakren
       # SQLite has one writer: threads of this process take turns before they ask for it. Nothing is planned, read from a file or
       # asked of a device while the turn is held.
       TURN = Monitor.new
+
+      class << self
+        # @return [String] of the file that is open
+        attr_reader :path
+      end
 
       module_function
 
@@ -61,40 +65,44 @@ module Dakren
       # @raise [DataFolder::Refused]
       def open(dir)
         FileUtils.mkdir_p(dir)
-        path = File.join(dir, FILE)
-        known(path) if File.exist?(path)
-        require "active_record/connection_adapters/sqlite3_adapter"
-        adapter = ActiveRecord::ConnectionAdapters::SQLite3Adapter
-        adapter.prepend(WritesAtOnce) unless adapter.include?(WritesAtOnce)
-        ActiveRecord::Base.establish_connection(adapter: "sqlite3", database: path, pool: THREADS + 2, pragmas: PRAGMAS)
-        ActiveRecord::Base.connection.execute("PRAGMA journal_mode = WAL")
+        @path = File.join(dir, FILE)
+        look if File.exist?(path)
+        connect
         migrate
         path
       end
 
-      # A file that is none of ours, or of a later Dakren, is left alone: it is looked into before anything is done to it.
+      # A file that is none of ours, or of a later Dakren, is left alone: it is looked into before anything is done to it. What is damaged
+      # is told, and opened for reading; an earlier Dakren's is copied before it is brought up to date.
       # @raise [DataFolder::Refused]
-      def known(path)
-        theirs = version_in(path)
-        raise DataFolder::Refused, "#{path} holds no shop of Dakren's. Put your copy of it there, or take the file away." if theirs.zero?
+      def look
+        file = ShopFile.new(path)
+        theirs = file.version
+        if theirs > newest
+          file.refuse("was written by a newer Dakren than this one (#{theirs}; this one knows #{newest}). Start that one; nothing was " \
+                      "changed.")
+        end
 
-        ours = Dir.children(MIGRATIONS).map(&:to_i).max
-        return if theirs <= ours
+        Health.trouble = Health.look(path)
+        return if theirs == newest
+        raise DataFolder::Refused, Health.trouble.says if Health.trouble
 
-        raise DataFolder::Refused, "#{path} was written by a newer Dakren than this one (#{theirs}, and this one knows #{ours}). " \
-                                   "Start that one; nothing was changed."
+        Backup.make(path, Copies.of(path).fresh("migration"))
+      rescue Backup::Failed => e
+        raise DataFolder::Refused, "This shop is of an earlier Dakren and is copied before it is brought up to date. #{e.message}"
       end
 
-      # @return [Integer] 0 where it is no shop
-      def version_in(path)
-        raise DataFolder::Refused, EMPTY % path if File.empty?(path)
+      def connect
+        require "active_record/connection_adapters/sqlite3_adapter"
+        adapter = ActiveRecord::ConnectionAdapters::SQLite3Adapter
+        adapter.prepend(WritesAtOnce) unless adapter.include?(WritesAtOnce)
+        ActiveRecord::Base.establish_connection(adapter: "sqlite3", database: path, pool: THREADS + 2, pragmas: PRAGMAS)
+        ActiveRecord::Base.connection.execute("PRAGMA journal_mode = WAL") unless Health.trouble
+      end
 
-        file = SQLite3::Database.new(path, readonly: true)
-        file.get_first_value("SELECT max(CAST(version AS integer)) FROM schema_migrations").to_i
-      rescue SQLite3::Exception
-        0
-      ensure
-        file&.close
+      # @return [Integer] number of the newest migration this Dakren has
+      def newest
+        @newest ||= Dir.children(MIGRATIONS).map(&:to_i).max
       end
 
       def migrations
@@ -102,13 +110,75 @@ module Dakren
       end
 
       def migrate
+        return if Health.trouble
+
         ActiveRecord::Migration.verbose = false
         migrations.migrate
+        seal unless Keeping.of(SEALED).to_i == newest
+      end
+
+      # Every row sealed anew, after a migration has changed what the seals were made of; and how the tables were made.
+      def seal
+        Base.descendants.each(&:reset_column_information)
+        writing do
+          Backup.reading(path) do |file|
+            file.transaction(:immediate) { Seals.seal_all(file) }
+            Keeping.keep(Health::SCHEMA, Health.schema_of(file))
+          end
+          Keeping.keep(SEALED, newest)
+        end
+      end
+
+      # Folds the log into the file, so that the file by itself holds everything.
+      # @return [Boolean] is it folded in?
+      def fold(busy_ms: 100)
+        Backup.reading(path) do |file|
+          file.busy_timeout = busy_ms
+          file.execute("PRAGMA wal_checkpoint(TRUNCATE)").flatten.first.to_i.zero?
+        end
+      rescue SQLite3::Exception
+        false
+      end
+
+      # How long ago it was written to.
+      # @return [Float, nil] seconds; nil where nothing waits in the log
+      def quiet_s
+        log = "#{path}-wal"
+        File.size?(log) && (Time.now - File.mtime(log))
+      rescue Errno::ENOENT
+        nil
       end
 
       def close
         ActiveRecord::Base.connection_handler.clear_all_connections!
+        fold(busy_ms: 2000) unless Health.trouble
       end
+
+      # Puts a copy in the place of the shop that is open; what stood there is copied first.
+      # @param file [String]
+      # @return [Backup::Restored]
+      # @raise [Backup::Failed]
+      def put_back(file)
+        writing do
+          Backup.fit(file)
+          kept = replaced
+          counts = Backup.over(file, path)
+          Health.trouble = nil
+          migrate
+          Backup::Restored.new(path: path, counts: counts, replaced: kept)
+        end
+      end
+
+      # What is about to be replaced, copied; where it is damaged, byte by byte.
+      def replaced
+        to = Copies.of(path).fresh("replaced")
+        return Backup.make(path, to).path unless Health.trouble
+
+        FileUtils.cp(path, to)
+        FileUtils.cp("#{path}-wal", "#{to}-wal") if File.size?("#{path}-wal")
+        to
+      end
+      private_class_method :look, :connect, :seal, :replaced
 
       # Is this what SQLite says when another process is writing for too long?
       def busy?(error)

@@ -6,6 +6,8 @@ module Dakren
     #
     #   Deed.once("5f1c /bench/loose") { make_a_cup.address }   # => the address; the block runs once
     class Deed < Base
+      include Seals::Sealed
+
       KEPT_S = 7 * 86_400
       NAME_LONGEST = 200
 

@@ -6,6 +6,8 @@ module Dakren
   module Stores
     # A job as it was typed, and every state it has been in.
     class Job < Base
+      include Seals::Sealed
+
       serialize :document, coder: JSON
       has_many :revisions, -> { order(:number) }, class_name: "Dakren::Stores::JobRevision", inverse_of: :job, dependent: :delete_all
 
@@ -45,15 +47,16 @@ module Dakren
         clear = document["chain"] == "yes"
         first, over = said.values_at("first_at", "over_at").map { |seconds| seconds && Time.at(seconds) }
         @said = said
-        self.class.where(id: id, revision: revision).update_all(summary: JSON.generate(said), summary_of: revision, summary_stamp: stamp,
+        text = JSON.generate(said)
+        self.class.where(id: id, revision: revision).update_all(summary: text, summary_of: revision, summary_stamp: stamp,
           first_at: first, over_at: over, calendar: nil, keeps_clear: clear, clear_of: clear ? self.class.others_of(id) : "",
-          busy_digest: said["busy"].to_a.any? ? self.class.short(said["busy"]) : "")
+          busy_digest: said["busy"].to_a.any? ? self.class.short(said["busy"]) : "", summary_seal: Seals.of([text]), calendar_seal: nil)
         written(nil)
       end
 
       # @param text [String] iCalendar of what its plan says
       def keep_calendar(text)
-        self.class.where(id: id, revision: revision).update_all(calendar: text)
+        self.class.where(id: id, revision: revision).update_all(calendar: text, calendar_seal: Seals.of([text]))
         written(text)
       end
 
@@ -89,13 +92,24 @@ module Dakren
       # Goes back to the state the present one was made from. That is a new revision itself: nothing is lost.
       def undo
         before = earlier
-        keep(before.document, stands_for: before.number) if before
+        keep(before.state, stands_for: before.number) if before
       end
 
       # Goes on to the state that was made from the present one last.
       def redo
         after = later
-        keep(after.document, stands_for: after.number) if after
+        keep(after.state, stands_for: after.number) if after
+      end
+
+      # What its plan said, where the disk has changed that: it is worked out anew.
+      # @return [Integer] of how many jobs
+      def self.heal
+        worn = where.not(summary_seal: nil).reject { |job| Seals.of([job.summary]) == job.summary_seal } +
+          where.not(calendar_seal: nil).reject { |job| Seals.of([job.calendar]) == job.calendar_seal }
+        worn.uniq.each do |job|
+          where(id: job.id).update_all(summary: "{}", summary_of: 0, calendar: nil, summary_seal: nil, calendar_seal: nil)
+        end
+          .size
       end
 
       # @return [JobRevision, nil] the state undo goes back to
@@ -111,9 +125,10 @@ module Dakren
         now && revisions.where(parent: now).where("stands_for = number").last
       end
 
-      # @return [Hash, nil] the document as it was at a revision
+      # The document as it was at a revision, or at the last before it that is still kept.
+      # @return [Hash, nil]
       def document_at(number)
-        revisions.find_by(number: number)&.document
+        revisions.where(number: ..number).last&.state
       end
 
       private
@@ -124,16 +139,51 @@ module Dakren
       end
 
       def keep(document, parent: nil, stands_for: nil)
-        number = revisions.exists? ? revision + 1 : revision
+        before = revisions.last
+        number = before ? revision + 1 : revision
         update!(document: document, name: document["name"].to_s, revision: number)
-        revisions.create!(number: number, document: document, parent: parent, stands_for: stands_for || number)
+        revisions.create!(number: number, parent: parent, stands_for: stands_for || number, **JobRevision.kept(document, before))
       end
     end
 
-    # One state of a job; the newest is the job itself.
+    # One state of a job; the newest is the job itself. Kept is what changed since the state before; now and then the whole.
     class JobRevision < Base
+      include Seals::Sealed
+
+      # So many are at most gone through to know one.
+      CHAIN = 50
+
       serialize :document, coder: JSON
       belongs_to :job, class_name: "Dakren::Stores::Job"
+
+      # How a state is kept.
+      # @param document [Hash] @param before [JobRevision, nil] the one kept before it
+      # @return [Hash{Symbol=>Object}] columns
+      def self.kept(document, before)
+        return { document: document, delta: nil } if before.nil? || (before.number % CHAIN).zero?
+
+        { document: nil, delta: Document::Delta.pack(Document::Delta.between(before.state, document)) }
+      end
+
+      # @return [Hash] the document as it was
+      def state
+        return document unless delta
+
+        earlier = self.class.where(job_id: job_id)
+        whole = earlier.where(delta: nil).where(number: ...number).maximum(:number)
+        self.class.states(earlier.where(number: whole..number).order(:number)).last.last
+      end
+
+      # States one after another, each from the one before.
+      # @param revisions [Enumerable<JobRevision>] in order, a whole one first
+      # @return [Array<Array(JobRevision, Hash)>]
+      def self.states(revisions)
+        now = nil
+        revisions.map do |one|
+          now = one.delta ? Document::Delta.onto(now, Document::Delta.unpack(one.delta)) : one.document
+          [one, now]
+        end
+      end
     end
   end
 end

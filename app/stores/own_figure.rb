@@ -4,6 +4,8 @@ module Dakren
   module Stores
     # One weighing of the shop's own: what a tool kept, a surface drank, how fast a kind of work took the mix.
     class OwnFigure < Base
+      include Seals::Sealed
+
       # @return [Work::Own] the mean of each with how many weighings stand behind it
       def self.of_shop
         Work::Own.new(group(:sort, :name).pluck(:sort, :name, Arel.sql("avg(value)"), Arel.sql("count(*)"))

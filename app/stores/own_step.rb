@@ -7,6 +7,8 @@ module Dakren
     #   OwnStep.remember(document)
     #   OwnStep.usual("own_before")    # => [#<OwnStep label: "wax the mould">, ...]
     class OwnStep < Base
+      include Seals::Sealed
+
       MOST_OFFERED = 6
 
       # Remembers those of a document that stand there unchanged: what is still being typed is none yet.

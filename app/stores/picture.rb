@@ -4,7 +4,17 @@ module Dakren
   module Stores
     # A photograph kept with its job.
     class Picture < Base
+      include Seals::Sealed
+
+      # Bytes of late, so that many who look at one photograph hold it once.
+      LATE = ObjectSpace::WeakMap.new
+
       belongs_to :job, class_name: "Dakren::Stores::Job"
+
+      # @return [String] its bytes, the same object for whoever asks while somebody holds it
+      def shared_bytes
+        LATE[id] ||= bytes
+      end
     end
   end
 end

@@ -4,6 +4,8 @@ module Dakren
   module Stores
     # How this shop likes things; one row.
     class Settings < Base
+      include Seals::Sealed
+
       self.table_name = "settings"
 
       validate { errors.add(:units, "must be metric, US, or each of them apart") unless Words::Systems.known?(units.to_s) }

@@ -4,6 +4,8 @@ module Dakren
   module Stores
     # One sheet on the shelf: a resin with one hardener. Numbers in the core's units.
     class Sheet < Base
+      include Seals::Sealed
+
       serialize :stages, coder: JSON
       serialize :purposes, coder: JSON
       serialize :more_pot_lives, coder: JSON
@@ -18,6 +20,14 @@ module Dakren
       validates :notes, length: { maximum: 4000 }
 
       scope :in_order, -> { order(Arel.sql("lower(resin), coalesce(working_min, pot_life_min * 2)")) }
+
+      # What is kept of it beside its numbers.
+      UPKEEP = %w[id created_at updated_at lock_version calibration seal].freeze
+
+      # @return [Hash{String=>Object}] its numbers alone, as the bench keeps them with a batch
+      def numbers
+        attributes.except(*UPKEEP)
+      end
 
       def name
         "#{resin} + #{hardener}"

@@ -26,7 +26,7 @@ module Dakren
       # @param id [String] of a record, or of a blend
       # @return [Hash{String=>Object}]
       def numbers(id)
-        return Sheet.find(id).attributes.except("id", "created_at", "updated_at", "lock_version", "calibration") unless id.match?(BLEND)
+        return Sheet.find(id).numbers unless id.match?(BLEND)
 
         sheet = blend(id)
         ratio = sheet.ratio
@@ -55,7 +55,7 @@ module Dakren
       def keep_clocks
         Sheet.where(calibration: nil).find_each do |record|
           kept = worked_out(record)
-          Database.writing { record.update_columns(calibration: kept) }
+          Database.writing { record.keep_quietly(calibration: kept) }
         end
       end
 

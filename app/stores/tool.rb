@@ -4,6 +4,8 @@ module Dakren
   module Stores
     # A tool the shop measures or mixes with; its numbers by kind.
     class Tool < Base
+      include Seals::Sealed
+
       serialize :numbers, coder: JSON
       validates :name, presence: true, length: { maximum: 80 }, uniqueness: { case_sensitive: false }
 

@@ -65,7 +65,7 @@ module Dakren
         raise ArgumentError, "unknown #{unknown.join(", ")}" unless unknown.empty?
 
         Batch.create!(job: job, cup_number: cup_number, name: name,
-          sheet: sheet.is_a?(Hash) ? sheet : sheet.attributes.except("id", "created_at", "updated_at", "lock_version", "calibration"),
+          sheet: sheet.is_a?(Hash) ? sheet : sheet.numbers,
           recipe: { **USUAL, **told, total_g: total_g.to_s, first: first, room_c: room_c, tins_c: tins_c, placing_min: placing_min,
                                      parts_ml: told[:parts_ml]&.transform_values(&:to_s),
                                      cup: { name: cup.name, bottom_mm: cup.bottom_mm, top_mm: cup.top_mm, height_mm: cup.height_mm } })

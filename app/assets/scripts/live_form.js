@@ -109,7 +109,7 @@ function liveForm() {
           this.refused(html, act);
           return;
         }
-        if ((!answer.ok && answer.status !== 422) || !fresh) throw new Error(answer.status === 503 ? html : "no answer");
+        if ((!answer.ok && answer.status !== 422) || !fresh) throw new Error([503, 507].includes(answer.status) ? html : "no answer");
         if (left) this.delivered();
         this.deed = null;
         this.later = later;
@@ -120,8 +120,7 @@ function liveForm() {
       } catch (error) {
         this.dirty = true;
         this.act = pressed;
-        const why = error.message.startsWith("The shop is busy") ? "the shop is busy" : "no answer";
-        this.state = `not saved: ${why}. What you typed is kept here and sent again`;
+        this.state = `not saved: ${this.why(error)}. What you typed is kept here and sent again`;
         this.retry = setTimeout(() => this.send(), RETRY_MS);
         this.sending = false;
         return;
@@ -130,6 +129,12 @@ function liveForm() {
       if (this.act) this.send();
       else if (this.dirty) this.changed();
       else this.lookAgain();
+    },
+    // Why the shop did not take it, in its own words where it answered.
+    why(error) {
+      const told = error.message.match(/^(The (?:shop|disk)[^.]*)\. (.*)$/s);
+      if (!told) return "no answer";
+      return /busy|full/.test(told[1]) ? told[1].replace(/^The/, "the") : told[2].slice(0, 400);
     },
     // A plan that is still worked on is asked for again, and so is what the last answer left out and somebody opens.
     lookAgain(failed = false) {

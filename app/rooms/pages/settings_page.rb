@@ -19,13 +19,17 @@ module Dakren
 
       # @param row [Stores::Settings] @param form [Document::SettingsForm] @param devices [Devices::Connected]
       # @param weighing [Array<String>] what was to be noted, its figure, and what is wrong with it
-      def initialize(row, form, wording, devices, weighing: ["", "", nil])
+      # @param copies [CopiesPage]
+      def initialize(row, form, wording, devices, copies:, weighing: ["", "", nil])
+        @copies = copies
         @row = row
         @form = form
         @wording = wording
         @devices = devices
         @what, @value, @wrong = weighing
       end
+
+      attr_reader :copies
 
       # @return [Array<Array(String, String, Boolean)>] value, words, and whether it is chosen
       def units

@@ -1,0 +1,143 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Stores
+    # Looks after the shop's file beside all else: folds its log in while nobody writes, copies it once a day, lets go of what is old, and
+    # looks through all of it once a week.
+    class Keeper
+      BEAT_S = 15.0
+      QUIET_S = 10.0
+      DAY_S = 86_400
+      WEEK_S = 7 * DAY_S
+      LOOKED = "looked through"
+      SECOND = "second copy"
+
+      # @return [Keeper] self
+      def start
+        @thread = Thread.new { loop { round && Kernel.sleep(BEAT_S) } }
+        @thread.report_on_exception = false
+        self
+      end
+
+      def stop
+        @thread&.kill
+      end
+
+      # Everything that is due.
+      # @param now [Time]
+      # @return [true]
+      def round(now = Time.now)
+        return true if Health.trouble
+
+        fold
+        daily(now) if due?(copies.last_day, DAY_S, now)
+        weekly(now) if due?(time_of(LOOKED), WEEK_S, now)
+        true
+      rescue StandardError => e
+        warn "upkeep: #{e.message}"
+        true
+      ensure
+        ActiveRecord::Base.connection_handler.clear_active_connections! if @thread
+      end
+
+      # Copies the shop, beside it and to the second place, and lets go of old copies and states.
+      # @return [Backup::Made]
+      def daily(now = Time.now)
+        made = Backup.make(Database.path, copies.fresh("day", now))
+        copies.thin(now)
+        second(now)
+        Thinning.all(now)
+        Thinning.pictures(now)
+        made
+      end
+
+      # All of it is looked through.
+      def weekly(now = Time.now)
+        Health.trouble = Health.look(Database.path, thorough: true)
+        return if Health.trouble
+
+        Job.heal
+        Keeping.keep(LOOKED, now.to_i)
+      end
+
+      # To the second place, where one is named and there.
+      # @return [Backup::Made, nil]
+      def second(now = Time.now)
+        place = SecondPlace.of_shop
+        return unless place.there?
+
+        Backup.make(Database.path, place.copies.fresh("day", now)).tap do
+          place.copies.thin(now)
+          Keeping.keep(SECOND, now.to_i)
+        end
+      end
+
+      private
+
+      def fold
+        quiet = Database.quiet_s
+        Database.fold if quiet && quiet > QUIET_S
+      end
+
+      def copies
+        Copies.of(Database.path)
+      end
+
+      def due?(last, every_s, now)
+        last.nil? || last < now - every_s || last > now + DAY_S
+      end
+
+      def time_of(name)
+        Keeping.of(name)&.then { |seconds| Time.at(seconds.to_i) }
+      end
+    end
+
+    # Where copies go besides the shop's own folder: a stick, another disk, a folder that another computer shares.
+    class SecondPlace
+      # Older than this is told.
+      OLD_S = 3 * 86_400
+
+      attr_reader :path
+
+      # @return [SecondPlace] as the settings name it
+      def self.of_shop
+        new(Settings.shop.second_place, Database.path)
+      end
+
+      # @param path [String] "" for none @param shop [String] the shop's file
+      def initialize(path, shop)
+        @path = path.to_s
+        @shop = shop
+      end
+
+      def named?
+        !path.empty?
+      end
+
+      # A stick that is pulled leaves nothing behind at its place: a folder of copies is never made on the way there.
+      def there?
+        named? && File.directory?(path) && File.writable?(path)
+      end
+
+      # Does it lie on the disk the shop lies on? Then both go with that disk.
+      def same_disk?
+        there? && File.stat(path).dev == File.stat(@shop).dev
+      end
+
+      def copies
+        Copies.new(path)
+      end
+
+      # @return [Time, nil] of the newest copy there
+      def last
+        there? ? copies.all.first&.at : nil
+      end
+
+      # When a copy last went there, wherever it is now.
+      # @return [Time, nil]
+      def last_known
+        last || Keeping.of(Keeper::SECOND)&.then { |seconds| Time.at(seconds.to_i) }
+      end
+    end
+  end
+end

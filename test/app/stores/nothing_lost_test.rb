@@ -1,0 +1,330 @@
+# frozen_string_literal: true
+
+require_relative "../../app_helper"
+require "open3"
+
+# What keeps a shop from being opened is told as what it is; copies are whole, and come back; what a disk changed is told.
+class NothingLostTest < CoreTest
+  FILE = Stores::Database::FILE
+  BOOT = File.expand_path("../../../app/boot", __dir__)
+  NOBODY = 65_534
+
+  # A shop of the demo's, closed, made once: jobs, a shelf, batches with their events, a photograph.
+  def self.pattern
+    @pattern ||= begin
+      dir = Dir.mktmpdir("dakren-pattern")
+      Minitest.after_run { FileUtils.rm_rf(dir) }
+      Stores::Backup.make(File.join(ShopHelp::DATA, FILE), File.join(dir, FILE))
+      File.join(dir, FILE)
+    end
+  end
+
+  def setup
+    @dir = Dir.mktmpdir("dakren-lost")
+    File.chmod(0o755, @dir)
+    @path = File.join(@dir, FILE)
+    FileUtils.cp(self.class.pattern, @path)
+  end
+
+  def teardown
+    FileUtils.rm_rf(@dir)
+  end
+
+  def refused(**how)
+    says = assert_raises(Stores::DataFolder::Refused) { Stores::ShopFile.new(@path, **how).version }.message
+    refute_match(/take (?:it|the file) away|remove|delete/i, says)
+    says
+  end
+
+  # As somebody else on this machine; root may do everything.
+  def as_nobody
+    reader, writer = IO.pipe
+    pid = fork do
+      Process::UID.change_privilege(NOBODY) if Process.uid.zero?
+      writer.write(begin
+        yield
+        "opened"
+      rescue Stores::DataFolder::Refused => e
+        e.message
+      end)
+      writer.close
+      exit!(0)
+    end
+    writer.close
+    Process.wait(pid)
+    reader.read
+  end
+
+  def test_a_file_another_program_holds_is_told_as_held
+    SQLite3::Database.new(@path) do |file|
+      file.execute("PRAGMA locking_mode = EXCLUSIVE")
+      file.execute("BEGIN EXCLUSIVE")
+      assert_includes refused(busy_ms: 50), "is held by another program"
+      file.execute("ROLLBACK")
+    end
+    assert_equal Stores::Database.newest, Stores::ShopFile.new(@path).version
+  end
+
+  def test_another_users_file_is_told_as_theirs
+    File.chmod(0o600, @path)
+    says = as_nobody { Stores::ShopFile.new(@path).version }
+    assert_includes says, "belongs to the user #{Etc.getpwuid(Process.uid).name} and may not be read"
+    File.chmod(0o644, @path)
+
+    assert_includes as_nobody { Stores::ShopFile.new(@path).version }, "may be read by this user, but not written"
+  end
+
+  def test_cut_damaged_and_foreign_files_are_told_as_that_with_the_way_back
+    whole = File.binread(@path)
+    File.binwrite(@path, whole[0, whole.bytesize / 2])
+    assert_includes refused, "was cut off: "
+    File.binwrite(@path, "")
+    assert_includes refused, "is empty: it was cut off"
+    File.binwrite(@path, "a letter to somebody, saved under the wrong name. " * 90)
+    assert_includes refused, "no database of SQLite's"
+    File.binwrite(@path, whole.dup.tap { |bytes| bytes[100, 400] = "\xEE".b * 400 })
+    assert_includes refused, "is damaged"
+    assert_includes refused, "There is no copy of it in #{@dir}/copies"
+    copy = Stores::Copies.of(@path).fresh("day")
+    FileUtils.cp(self.class.pattern, copy)
+    assert_includes refused, "bin/dakren restore #{copy}"
+    FileUtils.rm_f(@path)
+    SQLite3::Database.new(@path) { |file| file.execute("CREATE TABLE records (a)") }
+    assert_includes refused, "database of another program"
+  end
+
+  def test_a_copy_without_its_log_is_told_as_that
+    SQLite3::Database.new(@path).close
+    FileUtils.rm_f(@path)
+    SQLite3::Database.new(@path) { |file| file.execute("PRAGMA journal_mode = WAL") && file.execute("CREATE TABLE a (b)") && file.execute("DROP TABLE a") }
+
+    assert_includes refused, "copied without its log"
+  end
+
+  def test_every_failure_of_the_file_has_a_sentence
+    { SQLite3::FullException.new => "disk is full", Errno::ENOSPC.new => "disk is full", SQLite3::ReadOnlyException.new => "not written",
+      SQLite3::IOException.new => "its disk", SQLite3::BusyException.new => "another program",
+      SQLite3::CorruptException.new("x") => "damaged",
+      ActiveRecord::StatementInvalid.new("no such table: jobs") => nil }.each do |error, says|
+      found = Stores::ShopFile.meaning(error)
+
+      says ? assert_includes(found, says) : assert_nil(found)
+    end
+  end
+
+  # Bits are flipped anywhere in a hundred copies: each is refused or told, or holds what it held.
+  def test_flipped_bits_are_told_or_do_no_harm
+    whole = File.binread(@path)
+    before = held
+    told = 0
+    100.times do |round|
+      bytes = whole.dup
+      (round.even? ? 64 : 1).times { bytes.setbyte(chance.rand(bytes.bytesize), chance.rand(256)) }
+      File.binwrite(@path, bytes)
+      if found_out?
+        told += 1
+      else
+        assert_equal before, held, "round #{round}"
+      end
+    end
+    assert_operator told, :>=, 45
+  end
+
+  # Reads, words and numbers changed within their row stay readable for SQLite: the seals tell.
+  def test_a_figure_changed_in_its_row_is_told
+    SQLite3::Database.new(@path) { |file| file.execute("UPDATE sheets SET ratio_hardener = ratio_hardener * 2 WHERE id = 1") }
+    found = Stores::Health.look(@path)
+
+    assert_includes found.says, "the data sheet “"
+    assert_includes found.says, "is not as it was written"
+  end
+
+  def test_a_copy_made_while_others_write_is_whole_and_comes_back_elsewhere
+    writer = IO.popen({ "DAKREN_BOOTED" => nil }, [Gem.ruby, "-rbundler/setup", "-e", <<~RUBY, BOOT, @dir])
+      require ARGV[0]
+      Dakren::Stores::Database.open(ARGV[1])
+      $stdout.sync = true
+      batch = Dakren::Stores::Batch.first
+      number = batch.events.maximum(:number)
+      loop { Dakren::Stores::BatchEvent.create!(batch: batch, number: number += 1, kind: "touched", at: number, data: {}) && puts(number) }
+    RUBY
+    3.times { writer.gets }
+    made = Array.new(3) { |i| Stores::Backup.make(@path, File.join(@dir, "away", "copy#{i}.sqlite3")) }
+    last = Array.new(3) { writer.gets.to_i }.last
+    Process.kill("KILL", writer.pid)
+    events = made.map { |one| one.counts.fetch("batch_events") }
+
+    assert_operator events.first, :>, Stores::Backup.fit(self.class.pattern).fetch("batch_events")
+    assert_equal events.sort, events
+    new_machine = File.join(@dir, "new machine")
+    done = Stores::Backup.restore(made.last.path, new_machine)
+    assert_nil done.replaced
+    assert_equal made.last.counts, Stores::Backup.fit(File.join(new_machine, FILE))
+    back = Stores::Backup.restore(made.first.path, new_machine)
+    assert_equal made.last.counts, Stores::Backup.fit(back.replaced), "what stood there is kept"
+    assert_operator last, :>, 0
+  ensure
+    writer&.close
+  end
+
+  def test_the_file_alone_holds_everything_once_its_log_is_folded_in
+    script = "require ARGV[0]; Dakren::Stores::Database.open(ARGV[1]); Dakren::Stores::Settings.shop.update!(zone: 'Europe/Oslo'); " \
+             "print Dakren::Stores::Database.quiet_s.class, Dakren::Stores::Database.fold, Dakren::Stores::Database.quiet_s.inspect; " \
+             "$stdout.flush; exit!(0)"
+    out, status = Open3.capture2e(Gem.ruby, "-rbundler/setup", "-e", script, BOOT, @dir)
+    assert_predicate status, :success?, out
+    assert_equal "Floattruenil", out
+    alone = File.join(@dir, "alone.sqlite3")
+    FileUtils.cp(@path, alone)
+    kept = SQLite3::Database.new(alone) { |file| break file.get_first_value("SELECT zone FROM settings") }
+
+    assert_equal "Europe/Oslo", kept
+  end
+
+  def test_copies_by_themselves_go_after_two_weeks_and_the_last_good_one_never
+    copies = Stores::Copies.of(@path)
+    now = Time.local(2026, 11, 29, 12)
+    made = [1, 13, 15, 40].to_h { |days| [days, copies.fresh("day", now - (days * 86_400)).tap { |to| FileUtils.cp(@path, to) }] }
+    asked = copies.fresh("asked", now - (100 * 86_400)).tap { |to| FileUtils.cp(@path, to) }
+    assert_equal made.values_at(15, 40).sort, copies.thin(now).sort
+    assert_equal([1, 13], [1, 13].select { |days| File.exist?(made[days]) })
+    assert_path_exists asked
+    only = Stores::Copies.new(File.join(@dir, "other"))
+    old = only.fresh("day", now - (90 * 86_400)).tap { |to| FileUtils.cp(@path, to) }
+
+    assert_empty only.thin(now)
+    assert_equal old, only.newest_good.path
+  end
+
+  def test_an_earlier_shop_is_copied_before_it_is_brought_up_to_date
+    script = "require ARGV[0]; Dakren::Stores::Database.open(ARGV[1]); print Dakren::Stores::Job.count, ' ', Dakren::Stores::Health.look(" \
+             "Dakren::Stores::Database.path).inspect"
+    FileUtils.rm_f(@path)
+    early(21)
+    out, status = Open3.capture2e(Gem.ruby, "-rbundler/setup", "-e", script, BOOT, @dir)
+
+    assert_predicate status, :success?, out
+    assert_equal "1 nil", out
+    copy = Stores::Copies.of(@path).all.first
+    assert_equal "migration", copy.why
+    assert_equal 21, Stores::ShopFile.new(copy.path).version
+  end
+
+  private
+
+  # A shop as an earlier Dakren left it.
+  def early(version)
+    script = <<~RUBY
+      require ARGV[0]
+      ActiveRecord::Base.establish_connection(adapter: "sqlite3", database: ARGV[1])
+      ActiveRecord::Migration.verbose = false
+      Dakren::Stores::Database.migrations.migrate(ARGV[2].to_i)
+      ActiveRecord::Base.connection.execute("INSERT INTO jobs (name, document, created_at, updated_at) VALUES ('Old', '{}', '2026-01-01', '2026-01-01')")
+    RUBY
+    out, status = Open3.capture2e(Gem.ruby, "-rbundler/setup", "-e", script, BOOT, @path, version.to_s)
+    assert_predicate status, :success?, out
+  end
+
+  def found_out?
+    Stores::ShopFile.new(@path).version != Stores::Database.newest || !Stores::Health.look(@path).nil?
+  rescue Stores::DataFolder::Refused
+    true
+  end
+
+  # All that was told and all that happened.
+  def held
+    Stores::Backup.reading(@path) do |file|
+      Stores::Seals::TABLES.keys.to_h do |table|
+        columns = Stores::Seals.columns(table, file.execute("PRAGMA table_info(#{table})").map { |row| row[1] })
+        [table, file.execute("SELECT #{columns.map { |name| "\"#{name}\"" }.join(",")} FROM #{table} ORDER BY id")]
+      end
+    end
+  end
+end
+
+# Earlier states of a job, kept as what changed.
+class DeltaTest < AppTest
+  def random_document
+    (0..chance.rand(1..12)).to_h do |i|
+      [["name", "c1-note", "p1-s1-loops", "k#{i}"].sample(random: chance),
+        [("ä€x" * chance.rand(1..200)), chance.rand(9).to_s, ["c1"] * chance.rand(3),
+          { "typed" => "1", "bare" => "F" }].sample(random: chance)]
+    end
+  end
+
+  def test_what_changed_leads_from_any_state_to_any_other
+    300.times do
+      before = random_document
+      after = random_document
+      after = before.merge(after) if chance.rand < 0.5
+      delta = Document::Delta.unpack(Document::Delta.pack(Document::Delta.between(before, after)))
+
+      assert_equal after, Document::Delta.onto(before, delta)
+    end
+  end
+
+  # Two traced outlines of 300 corners, one corner dragged a little at a time.
+  def test_two_thousand_edits_of_a_traced_job_stay_small
+    corners = Array.new(300) { [chance.rand.round(6), chance.rand.round(6)] }
+    job = Stores::Job.new
+    document = { "name" => "Traced", "places" => ["p1"], "p1-shapes" => %w[s1 s2], "p1-s1-loops" => JSON.generate([corners]),
+                 "p1-s2-loops" => JSON.generate([corners.reverse]), "passes" => ["c1"] }
+    job.write(document)
+    states = [document]
+    edits = 200
+    edits.times do |i|
+      corners[chance.rand(300)] = [chance.rand.round(6), chance.rand.round(6)] if i.odd?
+      document = document.merge(i.odd? ? { "p1-s1-loops" => JSON.generate([corners]) } : { "c1-film" => (i / 100.0).to_s })
+      job.write(document)
+      states << document
+    end
+    bytes = ActiveRecord::Base.connection.select_value("SELECT sum(coalesce(length(document), 0) + coalesce(length(delta), 0)) " \
+                                                       "FROM job_revisions WHERE job_id = #{job.id}")
+
+    assert_operator bytes / edits, :<, 2000
+    assert_equal states, job.revisions.reload.map(&:state)
+    assert_equal states[-2], job.tap(&:undo).document
+    assert_equal states[-1], job.tap(&:redo).document
+  end
+
+  # States of three weeks: all of the last day, one an hour of the last week, one a day before; undo goes through what is left.
+  def test_states_are_thinned_with_age
+    job = Stores::Job.new
+    now = Time.utc(2026, 11, 29, 12, 0, 30)
+    ages = [*(1..20).map { |days| [days * 86_400, (days * 86_400) - 60] }.flatten.sort.reverse, 7200, 3600, 60]
+    aged(job, ages, now)
+    before = job.revisions.to_h { |one| [one.number, one.state] }
+    gone = Stores::Thinning.job(job, now)
+    left = job.revisions.reload.to_a
+
+    assert_equal(before.slice(*left.map(&:number)), left.to_h { |one| [one.number, one.state] })
+    assert_equal before.size - gone, left.size
+    assert_operator left.count { |one| one.created_at > now - 86_400 }, :>=, 5
+    days = left.select { |one| one.created_at < now - (7 * 86_400) }.drop(1).map { |one| one.created_at.to_date }
+    assert_equal days.uniq, days
+    assert_operator 100.times.take_while { job.tap(&:undo).earlier }.size, :>=, 15, "undo goes all the way back"
+    assert_equal "state 0", job.name
+    went = (before.keys - left.map(&:number)).first
+    assert_equal before[left.map(&:number).select { |number| number < went }.max], job.document_at(went), "told by the last before it"
+  end
+
+  # States so many seconds old, and one step back at the end.
+  def aged(job, ages, now)
+    ages.each_with_index do |age, i|
+      job.write({ "name" => "state #{i}", "places" => [], "passes" => [] })
+      job.revisions.last.update_columns(created_at: now - age)
+    end
+    job.undo
+    job.revisions.last.update_columns(created_at: now - 30)
+  end
+
+  def test_a_photograph_nothing_points_at_goes_after_a_month
+    job = Stores::Job.new
+    job.write({ "name" => "Traced", "places" => ["p1"], "passes" => [] })
+    kept, lost = Array.new(2) { Stores::Picture.create!(job: job, kind: "image/png", width: 1, height: 1, bytes: "x") }
+    job.write(job.document.merge("p1-picture" => kept.id.to_s))
+    assert_equal 0, Stores::Thinning.pictures
+    assert_equal 1, Stores::Thinning.pictures(Time.now + (31 * 86_400))
+    assert_equal [kept], Stores::Picture.where(id: [kept, lost]).to_a
+  end
+end
