@@ -104,7 +104,7 @@ module Dakren
       end
 
       def lot(name)
-        @typed[name].to_s.strip[0, LOT_LONGEST]
+        short(name, name.tr("_", " "), LOT_LONGEST)
       end
 
       def weighed(step)
@@ -191,7 +191,15 @@ module Dakren
       end
 
       def why
-        @typed["why"].to_s.strip[0, WHY_LONGEST]
+        short("why", "why", WHY_LONGEST)
+      end
+
+      # Nothing is cut: what is too long is told.
+      def short(name, label, most)
+        text = @typed[name].to_s.strip
+        return text if text.length <= most
+
+        raise InputError.new(label, "must be at most #{most} characters; it has #{text.length}")
       end
 
       # Where a reading comes from: typed, or from a scale that is only simulated; measured otherwise.

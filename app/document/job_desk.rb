@@ -9,8 +9,6 @@ module Dakren
     class JobDesk
       NAME_LONGEST = 120
       MOST_KEPT = 300
-      START = /\A\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/
-      YEARS = (2000..2100)
       # Fields no plan can do without: a wrong one is mended first.
       NEEDED = %w[start tins room people crew hours deadline].freeze
       # A pass on the desk. task: as it was planned; coats: Plan::Entry of each; refusals of its sheet; held_back: a plan that waits for
@@ -229,12 +227,7 @@ module Dakren
         text = document[name].to_s
         return @reading.miss(name) if text.empty?
 
-        time = START.match?(text) && zone.local(*text.scan(/\d+/).first(5).map(&:to_i))
-        return time if time && YEARS.cover?(time.year)
-
-        @reading.complain(name, Words::Dates::ALLOWED)
-      rescue ArgumentError
-        @reading.complain(name, Words::Dates::NO_SUCH)
+        @reading.moment(name, text, zone)
       end
 
       # Tents and heaters, and what was really measured.

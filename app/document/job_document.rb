@@ -41,6 +41,17 @@ module Dakren
         end.compact
       end
 
+      # Fields in which more was typed than is kept: nothing is cut without a word.
+      # @param params [Hash] as the form sends it
+      # @return [Array<Array(Field, Integer, Integer)>] the field, how long it is, and how long it may be
+      def too_long(params)
+        params.filter_map do |key, raw|
+          field = Fields.of(key) or next
+          length = [raw].flat_map { |value| texts(value) }.map(&:length).max.to_i
+          [field, length, longest(field)] if length > longest(field)
+        end
+      end
+
       # What two devices typed, put together: a field changed here wins over what it was, a field
       # changed there stays.
       #
@@ -174,7 +185,21 @@ module Dakren
       def text(value, field)
         return unless value.is_a?(String)
 
-        value[0, field.name == "loops" ? OUTLINE_LONGEST : LONGEST]
+        value[0, longest(field)]
+      end
+
+      def longest(field)
+        field.name == "loops" ? OUTLINE_LONGEST : LONGEST
+      end
+
+      # Every text there is in rows of a form.
+      def texts(value)
+        case value
+        when String then [value]
+        when Array then value.flat_map { |part| texts(part) }
+        when Hash then value.values.flat_map { |part| texts(part) }
+        else []
+        end
       end
 
       # Lists both have changed: mine, with what was added there and without what was taken away there.
@@ -182,7 +207,8 @@ module Dakren
         base, mine, theirs = [base, mine, theirs].map { |list| list || [] }
         (mine | (theirs - base)) - (base - theirs)
       end
-      private_class_method :untouched?, :usual_steps?, :nothing?, :from_field, :kept, :listed, :rows, :row_of, :text, :together
+      private_class_method :untouched?, :usual_steps?, :nothing?, :from_field, :kept, :listed, :rows, :row_of, :text, :longest, :texts,
+        :together
     end
   end
 end

@@ -266,12 +266,7 @@ module Dakren
         text = @reading.entry(name).typed
         return if text.strip.empty?
 
-        time = JobDesk::START.match?(text) && @zone.local(*text.scan(/\d+/).first(5).map(&:to_i))
-        return time if time && JobDesk::YEARS.cover?(time.year)
-
-        @reading.complain(name, Words::Dates::ALLOWED)
-      rescue ArgumentError
-        @reading.complain(name, Words::Dates::NO_SUCH)
+        @reading.moment(name, text, @zone)
       end
 
       def read_sheet

@@ -7,6 +7,9 @@ module Dakren
     #   reading = Reader.new(document, problems, missing, "p1-")
     #   reading.figure("depth", needed: true)   # => Rational, or nil and a complaint
     class Reader
+      # A day and hour as it is kept.
+      MOMENT = /\A\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/
+      YEARS = (2000..2100)
       Problem = Value.define(:field, :label, :says)
 
       attr_reader :problems, :missing
@@ -92,6 +95,17 @@ module Dakren
         return complain(name, "must be at least #{least}; #{found.size} given") if found.size < least
 
         found
+      end
+
+      # @param text [String] as it is kept: year to minute @param zone [ActiveSupport::TimeZone]
+      # @return [Time, nil] nil where it is none, which is told
+      def moment(name, text, zone)
+        time = MOMENT.match?(text) && Words::Dates.exactly(zone, *text.scan(/\d+/).first(5).map(&:to_i))
+        time && YEARS.cover?(time.year) ? time : complain(name, Words::Dates.why_not(text, zone))
+      rescue InputError => e
+        complain(name, e.allowed)
+      rescue ArgumentError
+        complain(name, Words::Dates::NO_SUCH)
       end
 
       # Runs what may complain, and keeps the complaint with the field it is about.

@@ -25,9 +25,19 @@ module Dakren
       # What was typed here, put together with what may have been typed elsewhere since.
       # @return [Array(Hash, Array<String>)] the document, and keys both have changed
       def typed_into(record)
+        refuse_too_long
         base = record.document_at(word("revision").to_i) || record.document
         mine = moments_read(Document::JobDocument.from_form(typed, page: page_system, before: base), base)
         Document::JobDocument.merge(base, mine, record.document)
+      end
+
+      # Nothing is cut: what is too long for its field is not taken, and stands where it was typed.
+      def refuse_too_long
+        field, length, most = Document::JobDocument.too_long(typed).first
+        return unless field
+
+        halt page("That is too long", "#{field.label.sub(/\A./, &:upcase)} must be at most #{most} characters; it has #{length}. " \
+                                      "Nothing was taken of it: it still stands where you typed it.", 413)
       end
 
       # Days and hours as they are kept, where what was typed can be read.

@@ -17,6 +17,8 @@ module Dakren
       DAYS = { "today" => 0, "tomorrow" => 1, "yesterday" => -1 }.freeze
       ALLOWED = "must be a day and hour, like Mon 09:00, 30 Nov 14:00 or tomorrow 9:30"
       NO_SUCH = "must be a day and hour that exists"
+      # %s: an hour that no clock of the zone shows.
+      SKIPPED = "must be an hour that there is: clocks are put forward that night, and %s is left out"
       ISO = /\A(\d{4})-(\d\d)-(\d\d)[T ](\d\d):(\d\d)\z/
       HOUR = /(?:\A|\s)(?<hour>\d{1,2})(?:[:.](?<minute>\d\d))?(?:\s?(?<half>[ap])\.?m\.?)?\z/i
       NUMBERS = %r{\A(?<first>\d{1,2})[./-](?<second>\d{1,2})(?:[./-](?<year>\d{4})?)?\z}
@@ -34,6 +36,27 @@ module Dakren
         @whole_day = @name.end_with?("24")
       end
 
+      # An hour of a zone's clocks. One that the night leaves out is refused, not moved.
+      # @param zone [#local]
+      # @return [Time] @raise [InputError] naming moment @raise [ArgumentError] for a day there is not
+      def self.exactly(zone, year, month, day, hour, minute)
+        time = zone.local(year, month, day, hour, minute)
+        return time if [time.hour, time.min] == [hour, minute]
+
+        raise InputError.new("moment", format(SKIPPED, format("%02d:%02d", hour, minute)))
+      end
+
+      # Why a day and hour cannot be read, however the shop writes them.
+      # @return [String]
+      def self.why_not(text, zone)
+        found = NAMES.keys.filter_map do |name|
+          new(name).read(text, zone: zone, now: zone.now) && nil
+        rescue InputError => e
+          e.allowed
+        end
+        found.find { |says| says != ALLOWED } || ALLOWED
+      end
+
       # @return [String] "14:05"
       def hour(time)
         time.strftime(@whole_day ? "%H:%M" : "%-I:%M %P")
@@ -49,7 +72,7 @@ module Dakren
 
       # @return [String] "Mon 14:05:07"
       def second(time)
-        time.strftime(@whole_day ? "%a %H:%M:%S" : "%a %-I:%M:%S %P")
+        "#{time.strftime(@whole_day ? "%a %H:%M:%S" : "%a %-I:%M:%S %P")}#{of_two(time)}"
       end
 
       # @return [String] "Mon 14:05"
@@ -69,7 +92,7 @@ module Dakren
 
       # @return [String] "Mon 30 Nov 14:05"
       def moment(time)
-        "#{day(time)} #{hour(time)}"
+        "#{day(time)} #{hour(time)}#{of_two(time)}"
       end
 
       # Hours of a day as this shop writes them, where they are written the other way.
@@ -85,20 +108,27 @@ module Dakren
       # @param past [Boolean] is a bare weekday the last one, and not the next?
       # @return [Time] @raise [InputError] naming moment
       def read(text, zone:, now:, past: false)
-        words = text.to_s.strip
+        words = text.to_s.strip.sub(/\s[A-Z]{3,5}\z/, "")
         raise InputError.new("moment", ALLOWED) if words.length > LONGEST
-        return zone.local(*words.match(ISO).captures.map(&:to_i)) if ISO.match?(words)
+        return Dates.exactly(zone, *words.match(ISO).captures.map(&:to_i)) if ISO.match?(words)
 
         hour = HOUR.match(words)
         raise InputError.new("moment", ALLOWED) if hour.nil? || words.match?(/\A\d*\z/)
 
         day = date_of(words[0...hour.begin(0)].strip, now, past)
-        zone.local(day.year, day.month, day.day, *hour_of(hour))
+        Dates.exactly(zone, day.year, day.month, day.day, *hour_of(hour))
       rescue ArgumentError
         raise InputError.new("moment", NO_SUCH)
       end
 
       private
+
+      # Which of the two hours it is, in the night in which one comes twice: " CEST".
+      def of_two(time)
+        return "" unless time.respond_to?(:time_zone)
+
+        time.time_zone.tzinfo.periods_for_local(time.time).size > 1 ? " #{time.zone}" : ""
+      end
 
       def hour_of(match)
         hour = match[:hour].to_i

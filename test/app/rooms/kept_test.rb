@@ -117,6 +117,37 @@ class KeptTest < AppTest
     refute document(path).key?("c1-began_4_1")
   end
 
+  # 02:30 is left out on the night of 29 March; the hour from 2 to 3 comes twice on 25 October.
+  def test_an_hour_that_a_night_leaves_out_is_told_and_one_that_comes_twice_says_which
+    Stores::Settings.shop.update!(zone: "Europe/Berlin")
+    path = new_job("start" => "2026-11-24T09:00")
+    ["29 Mar 2027 02:30", "28 Mar 2027 02:30", "2027-03-28T02:30"].each do |text|
+      submit path, { "start" => text }
+      get path
+
+      assert_equal text.match?(/28/), words.include?("clocks are put forward that night, and 02:30 is left out"), text
+    end
+    assert_includes page, "2027-03-28T02:30", "what was typed stands"
+    zone = Document::Zones.of("Europe/Berlin")
+    dates = Words::Dates.new
+    first, second = [0, 3600].map { |later| zone.at(Time.utc(2026, 10, 25, 0, 30) + later) }
+
+    assert_equal ["Sun 02:30:00 CEST", "Sun 02:30:00 CET"], [first, second].map { |time| dates.second(time) }
+    assert_equal "Sun 25 Oct 02:30 CEST", dates.moment(first)
+    assert_equal "Sun 25 Oct 12:30", dates.moment(first + (11 * 3600))
+    assert_equal first, dates.read(dates.moment(first), zone: zone, now: first)
+  end
+
+  def test_a_note_that_is_too_long_is_told_whole_and_not_cut
+    path = new_job("note" => "before")
+    submit path, { "note" => "x" * 25_003 }, live: true
+    assert_equal 413, last_response.status
+    assert_match(/Note must be at most 20000 characters; it has 25003/, page)
+    assert_equal "before", document(path)["note"]
+    submit path, { "note" => "x" * 20_000 }, live: true
+    assert_equal 20_000, document(path)["note"].length
+  end
+
   # Sixty tasks are all there may be: one more is not made of the next one's.
   def test_split_never_writes_over_its_neighbour
     ids = Array.new(60) { |i| "c#{i + 1}" }
