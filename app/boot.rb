@@ -31,10 +31,12 @@ end
   drawings/cup_row
   drawings/bench_cup drawings/bar drawings/paste_blocks drawings/time_axis drawings/cure_line
   drawings/stage_bar drawings/chart drawings/blend_curve drawings/sheet_charts
-  stores/data_folder stores/shop_file stores/copies stores/seals stores/backup stores/health stores/database stores/keeping stores/deed
+  stores/data_folder stores/shop_file stores/copies stores/seals stores/backup stores/health stores/database stores/keeping
+  stores/deed
   stores/settings stores/sheet stores/job stores/batch stores/tool stores/picture stores/own_figure stores/own_step
   stores/thinning stores/keeper
-  stores/works stores/further stores/now stores/shelf stores/walks stores/summary stores/planning stores/renewer stores/job_list
+  stores/mixed stores/works stores/further stores/now stores/shelf stores/walks stores/summary stores/planning
+  stores/renewer stores/job_list
   rooms/pages/control rooms/pages/answer rooms/pages/job_form rooms/pages/sentence rooms/pages/ticket_sentence
   rooms/pages/ticket_steps rooms/pages/beginning
   rooms/pages/place_drawing rooms/pages/place_page rooms/pages/shape_page rooms/pages/measuring_page rooms/pages/pack_words
@@ -42,7 +44,8 @@ end
   rooms/pages/ticket_page
   rooms/pages/day_page rooms/pages/what_if_page rooms/pages/offers rooms/pages/job_page rooms/pages/paper_page rooms/pages/job_row
   rooms/pages/table_page
-  rooms/pages/bench_page rooms/pages/bench_measures rooms/pages/bench_step rooms/pages/record_page rooms/pages/loose_cup
+  rooms/pages/bench_page rooms/pages/bench_measures rooms/pages/bench_beside rooms/pages/bench_step
+  rooms/pages/record_page rooms/pages/planned_cup rooms/pages/loose_cup
   rooms/pages/comparison rooms/pages/cutting_list rooms/pages/compare_page rooms/pages/editor_page rooms/pages/copies_page
   rooms/pages/settings_page
   rooms/frame rooms/large_answer rooms/room rooms/job_keeping rooms/drawing_deeds

@@ -21,6 +21,7 @@ begin
     # What the plans of the examples say is there from the first page on.
     Dakren::Stores::Renewer.new.renew_all(breath_s: 0) if Dakren::Demo.load_once
   end
+  Dakren::Stores::Now.go_on_from(File.join(data_dir, "clock"))
   warn Dakren::Stores::Health.trouble.says if Dakren::Stores::Health.trouble
   house = Dakren::Rooms::House.build(data_dir)
   folder.close_to_others
@@ -64,6 +65,7 @@ rescue Errno::EADDRINUSE
 rescue Interrupt
   # Ctrl-C is the way to stop.
 ensure
+  Dakren::Stores::Now.keep
   Dakren::Stores::Database.close
 end
 puts "Dakren is closed."

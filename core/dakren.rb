@@ -8,7 +8,7 @@ end
 %w[
   base/errors base/value base/check base/exact base/memo base/solve base/least_squares base/figure
   measure/units measure/typed
-  measure/coverage measure/ratio measure/verdict measure/running measure/correction measure/tools measure/budget measure/blocks
+  measure/coverage measure/ratio measure/verdict measure/running measure/correction measure/tools measure/budget measure/blocks measure/comb
   geometry/outline geometry/round_shapes geometry/straight_shapes geometry/plane geometry/flatten geometry/loops geometry/sweep
   geometry/cut_view geometry/region geometry/triangles geometry/void geometry/bodies geometry/sections geometry/joint
   work/purposes work/cloth work/filler work/cover work/placing work/drink work/own work/kinds work/need work/sizing work/suitability

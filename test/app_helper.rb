@@ -131,4 +131,12 @@ module BenchHelp
     }
     get path
   end
+
+  # Presses on until a step is reached, or with nil until the record is.
+  def on_to(path, wanted)
+    get path
+    20.times { hidden("step") == wanted ? break : press(path) }
+
+    assert_equal [wanted], [hidden("step")]
+  end
 end

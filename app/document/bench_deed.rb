@@ -4,13 +4,18 @@ module Dakren
   module Document
     # What somebody did at the bench, read from the form: the kind of event and its data, or a complaint.
     class BenchDeed
-      KINDS = %w[next too_much extra_resin extra_hardener back accepted abandoned touched_soft touched_tacky].freeze
+      KINDS = %w[next too_much extra_resin extra_hardener back accepted abandoned touched_soft touched_tacky met reopened].freeze
+      # Stages somebody says of a test dab, and how each is asked about where it cannot be yet.
+      SAID = { touched_tacky: "tacky", hard: "hard" }.freeze
+      MET_MIN = (0..1440)
+      POWDER_G = (0..100_000)
       WHY_LONGEST = 200
       LOT_LONGEST = 60
       MASS = (-1000..200_000)
       FILLED_ML = (0..1_000_000)
 
-      attr_reader :kind, :data, :complaint
+      # asks: what is asked back before it is taken, kept as an event of its own
+      attr_reader :kind, :data, :complaint, :asks
 
       # @param walk [Bench::Walk]
       # @param typed [Hash{String=>Object}] the form: act, step, reading, why
@@ -36,6 +41,7 @@ module Dakren
       def read
         act = @typed["act"].to_s
         return @complaint = "Not possible at this step." unless KINDS.include?(act)
+        return reasoned(:reopened) if act == "reopened" && @walk.over?
         return @complaint = "This batch is finished." if @walk.over?
 
         case act
@@ -43,6 +49,7 @@ module Dakren
         when "back" then back
         when "extra_resin", "extra_hardener" then extra(act.delete_prefix("extra_").to_sym)
         when "touched_soft", "touched_tacky" then witness(act.to_sym)
+        when "met" then met
         else reasoned(act.to_sym)
         end
       end
@@ -55,8 +62,33 @@ module Dakren
         when :first, :second then measured(step)
         when :mend then mended
         when :mix then stirred
+        when :tack then hard
         else done(step)
         end
+      end
+
+      # Asks back once; the same said again is taken.
+      def ask?(about, says, **of)
+        return false if @walk.asked_about?(about, **of)
+
+        @kind = :asked
+        @data = { about: about, **of }
+        @asks = says
+        true
+      end
+
+      # When the parts really met, however late that is said.
+      def met
+        minutes = Measure::Typed.read(@typed["ago"], field: "minutes ago", units: Measure::Units::TIME, bare: :min, allowed: MET_MIN)
+        at = @now - (minutes.to_f * 60)
+        poured = @walk.poured_at
+        if poured && at > poured
+          raise InputError.new("minutes ago", "must be more: it was poured out #{@wording.minutes((@now - poured) / 60)} ago")
+        end
+        return @complaint = "Say that once the hardener is in, or as it goes in." unless @walk.met_at || @walk.step.name == :second
+
+        @kind = :met
+        @data = { met_at: at.round(2) }
       end
 
       def measured(step)
@@ -79,14 +111,47 @@ module Dakren
       # To another line than was meant, or another mark of the syringe.
       def filled(step)
         reading = reading_ml
-        @walk.running.amounts([*@walk.readings, reading])
+        @walk.running.amounts([*@walk.readings, reading - @walk.contents.between])
+        return if doubted?(reading, :ml)
+
         @kind = :filled
         @data = { step: step, reading_ml: reading.to_f.round(4), typed: true }
       end
 
       def done(step)
         @kind = :done
-        @data = { step: step, **lots(step), **untared(step) }
+        @data = { step: step, **lots(step), **untared(step), **noted(step) }
+      end
+
+      # What really went in beside resin and hardener, where somebody says so.
+      def noted(step)
+        case step
+        when :powder, :prethicken then figure("powder", :powder_g, Measure::Units::MASS, @wording.us?(:mass) ? :oz : :g, POWDER_G)
+        when :thin, :pour_out, :comb
+          figure("thinner", :thinner_ml, Measure::Units::VOLUME, @wording.us?(:volume) ? :"fl oz" : :ml, FILLED_ML)
+        else {}
+        end
+      end
+
+      def figure(name, kept, units, bare, allowed)
+        text = @typed[name].to_s.strip
+        return {} if text.empty?
+
+        { kept => Measure::Typed.read(text, field: name, units: units, bare: bare, allowed: allowed).to_f.round(4) }
+      end
+
+      # A part that is far from what was to go in is asked about before the next one follows it.
+      def doubted?(reading, unit)
+        return false unless @walk.unlikely?(reading)
+
+        show = lambda { |value|
+          (unit == :ml ? @wording.volume(value) : @wording.weight(value, resolution_g: @walk.recipe.resolution_g)).join(" ")
+        }
+        meant = @walk.target - @walk.last_reading
+        own = reading - @walk.last_reading
+        ask?("reading", "That is #{show.call(own)} of #{@walk.part} where #{show.call(meant)} is meant. Is it really so? Press again to " \
+                        "take it.",
+          of: reading.to_f.round(1))
       end
 
       # The lots read off the tins, where somebody wrote them down.
@@ -112,6 +177,8 @@ module Dakren
         return if @complaint
 
         @walk.running.amounts([*@walk.readings, reading - @walk.contents.between])
+        return if doubted?(reading, :g)
+
         @kind = :weighed
         @data = { step: step, reading_g: reading.to_f, **source }
       end
@@ -123,6 +190,7 @@ module Dakren
 
         @kind = :asked
         @data = { left_min: left.round(2) }
+        @asks = ""
       end
 
       def mended
@@ -166,14 +234,29 @@ module Dakren
       def told_ml
         bare = @wording.us?(:volume) ? :"fl oz" : :ml
         told = Measure::Typed.read(@typed["reading"], field: "reading_ml", units: Measure::Units::VOLUME, bare: bare, allowed: FILLED_ML)
-        @walk.recipe.method == :syringe ? @walk.last_reading + told : told
+        @walk.recipe.method == :syringe || (@walk.apart? && @walk.step.name == :second) ? @walk.last_reading + told : told
       end
 
       # A look at the witness before it is hard: the shop's own tack times come from these.
       def witness(kind)
         return @complaint = "The test dab is touched at the end." unless @walk.step.name == :tack
+        return if SAID.key?(kind) && too_soon?(SAID[kind], :recoat_opens)
 
         @kind = kind
+      end
+
+      def hard
+        done(:tack) unless too_soon?(SAID[:hard], @walk.recipe.sheet.hard_stage)
+      end
+
+      # A stage that cannot be yet is asked about once.
+      def too_soon?(said, stage)
+        clock = @walk.clock(@now)
+        expected = clock&.too_soon(stage) or return false
+        ago = @wording.minutes((@now - @walk.poured_at) / 60)
+        ago = "#{(@now - @walk.poured_at).round} s" if @now - @walk.poured_at < 60
+        ask?(said,
+          "It was poured #{ago} ago and is hardly #{said} before #{@wording.minutes(expected)}. Really #{said}? Press again to take it.")
       end
 
       def back

@@ -4,6 +4,9 @@ module Dakren
   module Drawings
     # Two blocks of paste at true size on a screen whose scale was set against a bank card.
     class PasteBlocks
+      # Room for what is written above a block.
+      WRITTEN = 250
+
       # @param blocks [Measure::Blocks]
       # @param px_per_mm [Float]
       # @param wording [Words::Wording]
@@ -15,11 +18,11 @@ module Dakren
 
       def to_s
         side = @blocks.section_mm * @px
-        svg = Svg.new(([@blocks.resin_mm, @blocks.hardener_mm].max * @px) + 12, (side * 2) + 74, label: "Two blocks of paste at true size",
-          css: "true-size")
+        svg = Svg.new([[@blocks.resin_mm, @blocks.hardener_mm].max * @px, WRITTEN].max + 12, (side * 2) + 62,
+          label: "Two blocks of paste at true size, each #{show(@blocks.section_mm)} square", css: "true-size")
         { resin: @blocks.resin_mm, hardener: @blocks.hardener_mm }.each_with_index do |(name, length), i|
-          top = 24 + (i * (side + 32))
-          svg.text(4, top - 6, "#{name}: #{show(length)} long, #{show(@blocks.section_mm)} square", class: "t-text")
+          top = 24 + (i * (side + 28))
+          svg.text(4, top - 7, "#{name}: #{show(length)} of #{show(@blocks.section_mm)} square", class: "t-text")
           svg.rect(4, top, length * @px, side, fill: CupRow::COLOURS.fetch(name), stroke: BenchCup::LINE, stroke_width: 1.5)
         end
         svg.to_s

@@ -6,6 +6,11 @@ module Dakren
     # the server's.
     class Bench < Room
       FINISHED_LISTED = 30
+      # So long a press may have waited on a device, and from then on the scale shows something else.
+      MOST_AGO_S = 12 * 3600
+      STALE_S = 3
+      # Why one is mixed once more.
+      AGAIN = { "short" => "it ran short", "thrown" => "it was thrown out" }.freeze
       COMMANDS = { "pour" => "pour", "stop" => "stop", "tare" => "tare", "on" => "on" }.freeze
 
       get "/" do
@@ -22,14 +27,13 @@ module Dakren
       post "/planned" do
         job = Stores::Job.find_by(id: word("job")) || not_found
         desk = Stores::Planning.new(settings_row, job_id: job.id).desk_of(job.document)
-        coat = desk.coats.find do |one|
-          one.pass.id == word("pass") && one.number == [word("coat").to_i, 1].max && one.section == [word("section").to_i, 1].max
-        end || (desk.coats.first if word("pass").empty?)
-        not_found if coat.nil? || !word("cup").to_i.positive?
-        planned = coat.plan.batches[word("cup").to_i - 1] || not_found
         once do
+          place = place_asked(job, desk)
+          # One that is on the go is gone back to; one that is used up is mixed once more only where that is meant.
+          next "/bench/#{place.standing.id}" if place.standing&.live? || (place.standing&.used? && word("again").empty?)
+
           job.update!(state: "under_way") if job.state == "planned"
-          "/bench/#{LooseCup.planned(job, desk, coat, planned, settings_row).id}"
+          "/bench/#{PlannedCup.new(job, desk, place, settings_row, again: AGAIN[word("again")]).start.id}"
         end
       end
 
@@ -54,6 +58,19 @@ module Dakren
           Stores::Batch.find_by(id: id) || not_found
         end
 
+        # The batch that is asked for: one by its place, or a task's next.
+        # @return [Stores::Mixed::Place]
+        def place_asked(job, desk)
+          mixed = Stores::Mixed.of(job.id)
+          coats = word("pass").empty? ? desk.coats : desk.coats.select { |one| one.pass.id == word("pass") }
+          return mixed.next(coats) || mixed.places(coats).last || not_found if word("cup").empty?
+
+          mixed.places(coats).find do |place|
+            place.number == word("cup").to_i && place.coat.number == [word("coat").to_i, 1].max &&
+              place.coat.section == [word("section").to_i, 1].max
+          end || not_found
+        end
+
         def devices
           Devices.connected
         end
@@ -69,7 +86,7 @@ module Dakren
           @running = Stores::Batch.running.includes(:events).map do |record|
             RunningCup.new(record, Stores::Walks.walk(record), wording, now)
           end
-          @next = NowPage.new(Stores::NowList.new(zone.at(now)).found, wording)
+          @next = NowPage.new(Stores::NowList.new(zone.at(Stores::Now.wall)).found, wording)
           @finished = Stores::Batch.finished.limit(FINISHED_LISTED).select(:id, :name, :outcome, :finished_at).to_a
           erb :"bench/list"
         end
@@ -117,22 +134,44 @@ module Dakren
         def act(record)
           walk = Stores::Walks.walk(record)
           return notice_touch(record, walk) if word("act") == "touched"
+          return if word("act") == "stay" || record.done?(press)
 
-          deed = Document::BenchDeed.new(walk, typed, devices.reading(:scale), wording, now, pretended: devices.pretended?(:scale))
+          at = pressed_at(walk)
+          deed = Document::BenchDeed.new(walk, typed, scale_then, wording, at, pretended: devices.pretended?(:scale))
           @complaint = deed.complaint
           return if @complaint
 
-          note(record, deed, walk.step&.name == :second ? heard : {})
+          note(record, deed, at, walk.step&.name == :second ? heard : {})
+          @complaint = deed.asks unless deed.asks.to_s.empty?
         rescue Stores::Batch::Overtaken
-          @complaint = "Another device has just written to this batch. It stands as shown now; nothing you did was lost or done twice."
+          @complaint = "Already done, here or on another device. It stands as shown now."
         end
 
-        def note(record, deed, heard)
+        # What tells one press from all others, however often it is sent.
+        def press
+          word("deed_id")[0, 40]
+        end
+
+        # A press that had to wait says how long ago it was: it counts from then, but never from before what was done before it.
+        # @return [Float] seconds
+        def pressed_at(walk)
+          ago = Float(word("ago_s"), exception: false).to_f
+          ago = 0.0 unless ago.finite? && ago.between?(0, MOST_AGO_S)
+          [now - ago, walk.events.last&.at || -Float::INFINITY].max
+        end
+
+        # What the scale shows now is not what it showed when a press that waited was pressed.
+        def scale_then
+          Float(word("ago_s"), exception: false).to_f > STALE_S ? nil : devices.reading(:scale)
+        end
+
+        def note(record, deed, at, heard)
+          set = Stores::Now.jump_s.round(2)
+          data = { **deed.data, **heard, **(press.empty? ? {} : { press: press }), **(set.zero? ? {} : { set_s: set }) }
           Stores::Database.writing do
             Stores::Batch.transaction do
-              record.note(after: word("after").to_i, kind: deed.kind, at: now, data: deed.data.merge(heard))
-              after = Stores::Walks.walk(record.reload)
-              record.update!(finished_at: Time.now, outcome: after.abandoned? ? "binned" : "hard") if after.over?
+              record.note(after: word("after").to_i, kind: deed.kind, at: at, data: data)
+              record.stand(Stores::Walks.walk(record.reload))
             end
           end
         end

@@ -50,7 +50,7 @@ module Dakren
       def moment_read(text, at, past:)
         return text if text.strip.empty?
 
-        wording.dates.read(text, zone: at, now: at.at(Stores::Now.now), past: past).strftime("%Y-%m-%dT%H:%M")
+        wording.dates.read(text, zone: at, now: at.at(Stores::Now.wall), past: past).strftime("%Y-%m-%dT%H:%M")
       rescue InputError
         text
       end

@@ -58,7 +58,7 @@ module Dakren
         def ticket_part(page, ticket)
           shut = shut?("t-#{ticket.id}")
           folded = shut?("d-#{ticket.key}more")
-          page.desk.kept([:ticket, ticket.id, ticket.open?, shut, folded, page.record.id, wording.key, said_now]) do
+          page.desk.kept([:ticket, ticket.id, ticket.open?, shut, folded, page.record.id, wording.key, said_now, ticket.mixed_stamp]) do
             part :"jobs/ticket", ticket: ticket, unprinted: shut, folded: folded
           end
         end
@@ -89,7 +89,7 @@ module Dakren
         end
 
         def now_list
-          @now_list ||= NowPage.new(Stores::NowList.new(zone.at(Stores::Now.now)).found, wording)
+          @now_list ||= NowPage.new(Stores::NowList.new(zone.at(Stores::Now.wall)).found, wording)
         end
 
         # Keeps what was typed, then does what was pressed. What that comes to is worked out before the writer's turn is taken, and again
@@ -121,7 +121,7 @@ module Dakren
           end
 
           deed = Document::JobDeed.new(document, packs: ->(sheet) { Stores::Shelf.finder.call(sheet)&.limits&.pack_ml },
-            now: Document::Zones.of(document["zone"]).at(Stores::Now.now),
+            now: Document::Zones.of(document["zone"]).at(Stores::Now.wall),
             own: ->(number) { Stores::OwnStep.find_by(id: number)&.then { |step| [step.list, step.row] } })
           deed.done(act).tap { @complaint = deed.complaint }
         end

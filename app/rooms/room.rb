@@ -95,6 +95,16 @@ module Dakren
           redirect address, 303
         end
 
+        # Somebody has set the clock of this computer while batches are on the go.
+        # @return [String, nil]
+        def clock_set
+          jump = Stores::Now.jump or return
+          by = wording.minutes(jump.by_s.abs / 60)
+          "The clock of this computer was set #{jump.by_s.negative? ? "back" : "forward"} by #{by} (seen " \
+            "#{wording.dates.hour(zone.at(jump.at))}). Batches on the go keep their true time; hours and plans go by the new clock: look " \
+            "whether that is right."
+        end
+
         # Does it ask for something to be kept?
         def writes?
           request.post?

@@ -17,6 +17,31 @@ module Dakren
       # Somebody else wrote to this batch since the page was loaded.
       class Overtaken < StandardError; end
 
+      # How it stands, kept beside it for lists.
+      # @param walk [Bench::Walk]
+      def stand(walk)
+        over = walk.over?
+        outcome = if over
+                    walk.abandoned? ? "binned" : "hard"
+                  else
+                    ""
+                  end
+        stands = if over
+                   outcome
+                 elsif walk.poured_at
+                   "poured"
+                 else
+                   (walk.met_at ? "mixing" : "opened")
+                 end
+        update!(finished_at: over ? finished_at || Time.now : nil, outcome: outcome, stands: stands)
+      end
+
+      # Was this very press taken already, and only its answer lost?
+      # @param press [String] its id, "" for none
+      def done?(press)
+        !press.empty? && events.any? { |event| event.data["press"] == press }
+      end
+
       # @param after [Integer] number of the last event the writer knows
       # @param kind [Symbol]
       # @param at [Float] seconds

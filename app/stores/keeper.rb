@@ -29,6 +29,7 @@ module Dakren
       def round(now = Time.now)
         return true if Health.trouble
 
+        keep_time
         fold
         daily(now) if due?(copies.last_day, DAY_S, now)
         weekly(now) if due?(time_of(LOOKED), WEEK_S, now)
@@ -77,6 +78,11 @@ module Dakren
       def fold
         quiet = Database.quiet_s
         Database.fold if quiet && quiet > QUIET_S
+      end
+
+      # Once nothing is on the go any more the wall clock is believed again, however it was set meanwhile.
+      def keep_time
+        Now.jump && !Batch.running.exists? ? Now.settle : Now.keep
       end
 
       def copies

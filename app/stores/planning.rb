@@ -103,6 +103,12 @@ module Dakren
         record.calendar || Formats::Calendar.new(record, zone).to_s.tap { |text| record.keep_calendar(text) }
       end
 
+      # How this job's planned batches stand.
+      # @return [Mixed]
+      def mixed
+        @mixed ||= Mixed.of(@job_id)
+      end
+
       def finder
         @finder ||= begin
           known = {}

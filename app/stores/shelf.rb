@@ -38,7 +38,7 @@ module Dakren
           "stages" => sheet.stages.transform_keys(&:to_s), "purposes" => sheet.purposes.map(&:to_s), "mix_cup_min" => sheet.mixing.cup_min,
           "mix_pail_min" => sheet.mixing.pail_min,
           "second_cup_min" => sheet.mixing.second_cup_min, "extra_resin_pct" => sheet.extra_resin_pct,
-          "extra_hardener_pct" => sheet.extra_hardener_pct,
+          "looks" => sheet.looks.to_s, "extra_hardener_pct" => sheet.extra_hardener_pct,
           **sheet.bands.transform_keys { |name| "#{name}_from_index" }, **sheet.limits.to_h.transform_keys(&:to_s),
           **clock_numbers(sheet.clock)
         }

@@ -28,7 +28,8 @@ module Dakren
       end
 
       def mix(job, desk, coat, batch)
-        record = Rooms::LooseCup.planned(job, desk, coat, batch, Stores::Settings.shop)
+        place = Stores::Mixed::Place.new(coat: coat, number: batch.number, standing: nil)
+        record = Rooms::PlannedCup.new(job, desk, place, Stores::Settings.shop).start
         at = desk.time_at(coat.from_min + batch.mix_from).to_f
         MOST_STEPS.times do
           walk = Stores::Walks.walk(record.reload)
@@ -38,7 +39,9 @@ module Dakren
           kind, data = done(walk)
           record.note(after: walk.number, kind: kind, at: at, data: data)
         end
-        record.update!(finished_at: Time.at(at), outcome: "hard")
+        record.finished_at = Time.at(at)
+        record.stand(Stores::Walks.walk(record.reload))
+        record.update!(finished_at: Time.at(at))
       end
 
       def done(walk)

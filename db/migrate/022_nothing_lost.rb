@@ -15,15 +15,18 @@ class NothingLost < ActiveRecord::Migration[7.2]
     end
     SEALED.each { |table| add_column table, :seal, :integer }
     add_column :settings, :second_place, :string, null: false, default: ""
+    add_column :sheets, :looks, :string, null: false, default: ""
     add_column :jobs, :summary_seal, :integer
     add_column :jobs, :calendar_seal, :integer
     change_table :batches, bulk: true do |t|
       t.string :task, null: false, default: ""
       t.integer :coat
       t.integer :section
+      t.string :stands, null: false, default: "opened"
       t.index %i[job_id task coat section cup_number], name: "index_batches_on_planned"
     end
     plan_names
+    standing
     change_column_null :job_revisions, :document, true
     add_column :job_revisions, :delta, :binary
   end
@@ -39,6 +42,15 @@ class NothingLost < ActiveRecord::Migration[7.2]
                 "WHERE id = #{batch.to_i}")
       end
     end
+  end
+
+  # How each batch stands, from what happened to it.
+  def standing
+    happened = lambda do |like|
+      "EXISTS (SELECT 1 FROM batch_events WHERE batch_id = batches.id AND kind <> 'back' AND data LIKE '#{like}')"
+    end
+    execute("UPDATE batches SET stands = CASE WHEN outcome <> '' THEN outcome WHEN #{happened.call("%\"pour_out\"%")} THEN 'poured' " \
+            "WHEN #{happened.call("%\"second\"%")} THEN 'mixing' ELSE 'opened' END")
   end
 
   def down

@@ -358,6 +358,86 @@ function liveForm() {
 }
 document.addEventListener("alpine:init", () => window.Alpine.data("liveForm", liveForm));
 
+// Presses that wait for the shop: each with the moment it was pressed, kept through a reload, sent in order, done once.
+const OUTBOX = "bench outbox ";
+const OUTBOX_RETRY_MS = 2000;
+class Outbox {
+  // address: where the batch's presses go; told: called whenever it changes.
+  constructor(address, told) {
+    this.address = address;
+    this.told = told;
+    this.waiting = Outbox.kept(address);
+    this.timer = null;
+    this.going = false;
+  }
+  static kept(address) {
+    try {
+      return JSON.parse(localStorage.getItem(OUTBOX + address) || "[]");
+    } catch (error) {
+      return [];
+    }
+  }
+  keep() {
+    try {
+      if (this.waiting.length) localStorage.setItem(OUTBOX + this.address, JSON.stringify(this.waiting));
+      else localStorage.removeItem(OUTBOX + this.address);
+    } catch (error) {
+      // No room is left: it is kept as long as the page stays.
+    }
+  }
+  // Seconds since a press: by the clock that nobody sets, as long as the page is the same one.
+  static ago(press) {
+    const even = press.page === performance.timeOrigin;
+    return Math.max(even ? performance.now() - press.tick : Date.now() - press.at, 0) / 1000;
+  }
+  add(body, says) {
+    body.set("deed_id", crypto.randomUUID());
+    this.waiting.push({ body: body.toString(), says, at: Date.now(), tick: performance.now(), page: performance.timeOrigin });
+    this.keep();
+    this.told();
+  }
+  // Not sent yet: taken back as if it had not been pressed.
+  takeBack() {
+    if (this.going || this.waiting.length === 0) return false;
+    this.waiting.pop();
+    this.keep();
+    this.told();
+    return true;
+  }
+  // Sends what waits, one after another. send: answers {done, number}, or throws while there is no connection.
+  async deliver(send) {
+    clearTimeout(this.timer);
+    if (this.going) return;
+    this.going = true;
+    try {
+      while (this.waiting.length) {
+        const press = this.waiting[0];
+        const body = new URLSearchParams(press.body);
+        body.set("ago_s", Outbox.ago(press).toFixed(2));
+        const number = await send(body);
+        this.waiting.shift();
+        this.carry(body.get("after"), number);
+        this.keep();
+      }
+    } catch (error) {
+      this.timer = setTimeout(() => this.deliver(send), OUTBOX_RETRY_MS);
+    } finally {
+      this.going = false;
+      this.told();
+    }
+  }
+  // Strokes pressed one after another before the shop answered follow each other.
+  carry(after, number) {
+    for (const press of this.waiting) {
+      const body = new URLSearchParams(press.body);
+      if (number && body.get("after") === after) {
+        body.set("after", number);
+        press.body = body.toString();
+      }
+    }
+  }
+}
+
 // The bench: polls the server, which owns every clock; one key or pedal goes on; holding pours on the simulated scale.
 document.addEventListener("alpine:init", () => {
   window.Alpine.data("benchForm", () => ({
@@ -368,6 +448,8 @@ document.addEventListener("alpine:init", () => {
     sound: null,
     holding: false,
     form: null,
+    outbox: null,
+    kept: "",
 
     init() {
       // Kept, since handlers run on buttons that an answer may have replaced meanwhile.
@@ -382,6 +464,9 @@ document.addEventListener("alpine:init", () => {
       document.addEventListener("visibilitychange", this.awake);
       this.stayAwake();
       this.show();
+      this.outbox = new Outbox(this.form.action, () => this.tellKept());
+      this.tellKept();
+      if (this.outbox.waiting.length) this.deliver();
       this.next();
     },
     // The step that is on, brought into view on a narrow screen.
@@ -392,6 +477,7 @@ document.addEventListener("alpine:init", () => {
     },
     destroy() {
       clearTimeout(this.timer);
+      clearInterval(this.counting);
       document.removeEventListener("keydown", this.keys);
       for (const end of ["pointerup", "pointercancel", "blur"]) window.removeEventListener(end, this.lift);
       document.removeEventListener("visibilitychange", this.awake);
@@ -402,13 +488,40 @@ document.addEventListener("alpine:init", () => {
       this.timer = setTimeout(() => this.look(), Number(this.form.dataset.poll) * (0.85 + 0.3 * Math.random()));
     },
     async look() {
-      if (!this.busy) await this.ask(window.location.pathname, {});
+      if (!this.busy && !this.outbox.going) await this.ask(window.location.pathname, {});
       this.next();
     },
+    // A press is kept with its moment before it is sent: the clock counts from then, however late the shop hears of it.
     async submit(event) {
-      const body = live.body(this.form, event.submitter?.value || "next");
+      const act = event.submitter?.value || "next";
       this.hear();
-      await this.ask(this.form.action, { method: "POST", body }, true);
+      if (act === "back" && this.outbox.takeBack()) return;
+      const waits = this.outbox.waiting.length > 0;
+      if (waits && !this.form.hasAttribute("data-counts")) return;
+      const pressed = act === "next" ? this.form.querySelector(".bench-next span") : event.submitter;
+      this.outbox.add(live.body(this.form, act), pressed?.textContent.trim() || "");
+      await this.deliver();
+    },
+    async deliver() {
+      await this.outbox.deliver(async (body) => {
+        body.set("authenticity_token", this.form.querySelector("[name=authenticity_token]").value);
+        this.lastLost = null;
+        await this.ask(this.form.action, { method: "POST", body }, true);
+        if (this.lastLost) throw this.lastLost;
+        return this.form.querySelector("[name=after]")?.value;
+      });
+    },
+    // What waits here, and since when.
+    tellKept() {
+      clearInterval(this.counting);
+      const say = () => {
+        const first = this.outbox?.waiting[0];
+        const ago = first ? Math.floor(Outbox.ago(first)) : 0;
+        const more = this.outbox.waiting.length > 1 ? ` and ${this.outbox.waiting.length - 1} more` : "";
+        this.kept = first && ago > 1 ? `Kept here: “${first.says}”${more}, pressed ${Math.floor(ago / 60)}:${String(ago % 60).padStart(2, "0")} ago. It counts from then.` : "";
+      };
+      say();
+      if (this.outbox?.waiting.length) this.counting = setInterval(say, 500);
     },
     async ask(address, options, deed = false) {
       if (this.busy && !deed) return;
@@ -418,8 +531,9 @@ document.addEventListener("alpine:init", () => {
       try {
         const before = this.form.querySelector("[name=step]").value;
         const how = { sent: deed ? live.sent(this.form) : null, wanted: () => deeds === this.deeds, prepare: deed ? undefined : (fresh) => this.keepTold(fresh) };
-        const { answer, fresh, stale } = await live.look(this.form, address, options, how);
+        const { answer, html, fresh, stale } = await live.look(this.form, address, options, how);
         if (stale) return;
+        if ([502, 503, 504, 507].includes(answer.status)) throw new Error(html);
         if (!fresh) {
           if (deed || answer.ok) window.location.reload();
           return;
@@ -428,7 +542,8 @@ document.addEventListener("alpine:init", () => {
         this.turned();
         if (this.form.dataset.rose && !deed) this.rise();
       } catch (error) {
-        this.lost();
+        this.lastLost = error;
+        this.lost(error);
       } finally {
         if (deeds === this.deeds) this.busy = false;
       }
@@ -451,9 +566,10 @@ document.addEventListener("alpine:init", () => {
       for (const field of this.form.querySelectorAll("#f-reading, #f-why")) field.value = "";
       this.form.querySelector("details[open]")?.removeAttribute("open");
     },
-    lost() {
+    lost(error) {
       const told = this.form.querySelector(".bench-head p");
-      if (told) told.textContent = "Connection lost; clock still running; retrying.";
+      const says = /^The (?:shop|disk)/.test(error?.message || "") ? error.message.slice(0, 300) : "Connection lost; clock still running; retrying.";
+      if (told) told.textContent = says;
     },
     key(event) {
       const typing = event.target.matches("input, select, textarea") && event.key !== "PageDown" && event.key !== "PageUp";

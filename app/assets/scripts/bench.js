@@ -8,6 +8,8 @@ document.addEventListener("alpine:init", () => {
     sound: null,
     holding: false,
     form: null,
+    outbox: null,
+    kept: "",
 
     init() {
       // Kept, since handlers run on buttons that an answer may have replaced meanwhile.
@@ -22,6 +24,9 @@ document.addEventListener("alpine:init", () => {
       document.addEventListener("visibilitychange", this.awake);
       this.stayAwake();
       this.show();
+      this.outbox = new Outbox(this.form.action, () => this.tellKept());
+      this.tellKept();
+      if (this.outbox.waiting.length) this.deliver();
       this.next();
     },
     // The step that is on, brought into view on a narrow screen.
@@ -32,6 +37,7 @@ document.addEventListener("alpine:init", () => {
     },
     destroy() {
       clearTimeout(this.timer);
+      clearInterval(this.counting);
       document.removeEventListener("keydown", this.keys);
       for (const end of ["pointerup", "pointercancel", "blur"]) window.removeEventListener(end, this.lift);
       document.removeEventListener("visibilitychange", this.awake);
@@ -42,13 +48,40 @@ document.addEventListener("alpine:init", () => {
       this.timer = setTimeout(() => this.look(), Number(this.form.dataset.poll) * (0.85 + 0.3 * Math.random()));
     },
     async look() {
-      if (!this.busy) await this.ask(window.location.pathname, {});
+      if (!this.busy && !this.outbox.going) await this.ask(window.location.pathname, {});
       this.next();
     },
+    // A press is kept with its moment before it is sent: the clock counts from then, however late the shop hears of it.
     async submit(event) {
-      const body = live.body(this.form, event.submitter?.value || "next");
+      const act = event.submitter?.value || "next";
       this.hear();
-      await this.ask(this.form.action, { method: "POST", body }, true);
+      if (act === "back" && this.outbox.takeBack()) return;
+      const waits = this.outbox.waiting.length > 0;
+      if (waits && !this.form.hasAttribute("data-counts")) return;
+      const pressed = act === "next" ? this.form.querySelector(".bench-next span") : event.submitter;
+      this.outbox.add(live.body(this.form, act), pressed?.textContent.trim() || "");
+      await this.deliver();
+    },
+    async deliver() {
+      await this.outbox.deliver(async (body) => {
+        body.set("authenticity_token", this.form.querySelector("[name=authenticity_token]").value);
+        this.lastLost = null;
+        await this.ask(this.form.action, { method: "POST", body }, true);
+        if (this.lastLost) throw this.lastLost;
+        return this.form.querySelector("[name=after]")?.value;
+      });
+    },
+    // What waits here, and since when.
+    tellKept() {
+      clearInterval(this.counting);
+      const say = () => {
+        const first = this.outbox?.waiting[0];
+        const ago = first ? Math.floor(Outbox.ago(first)) : 0;
+        const more = this.outbox.waiting.length > 1 ? ` and ${this.outbox.waiting.length - 1} more` : "";
+        this.kept = first && ago > 1 ? `Kept here: “${first.says}”${more}, pressed ${Math.floor(ago / 60)}:${String(ago % 60).padStart(2, "0")} ago. It counts from then.` : "";
+      };
+      say();
+      if (this.outbox?.waiting.length) this.counting = setInterval(say, 500);
     },
     async ask(address, options, deed = false) {
       if (this.busy && !deed) return;
@@ -58,8 +91,9 @@ document.addEventListener("alpine:init", () => {
       try {
         const before = this.form.querySelector("[name=step]").value;
         const how = { sent: deed ? live.sent(this.form) : null, wanted: () => deeds === this.deeds, prepare: deed ? undefined : (fresh) => this.keepTold(fresh) };
-        const { answer, fresh, stale } = await live.look(this.form, address, options, how);
+        const { answer, html, fresh, stale } = await live.look(this.form, address, options, how);
         if (stale) return;
+        if ([502, 503, 504, 507].includes(answer.status)) throw new Error(html);
         if (!fresh) {
           if (deed || answer.ok) window.location.reload();
           return;
@@ -68,7 +102,8 @@ document.addEventListener("alpine:init", () => {
         this.turned();
         if (this.form.dataset.rose && !deed) this.rise();
       } catch (error) {
-        this.lost();
+        this.lastLost = error;
+        this.lost(error);
       } finally {
         if (deeds === this.deeds) this.busy = false;
       }
@@ -91,9 +126,10 @@ document.addEventListener("alpine:init", () => {
       for (const field of this.form.querySelectorAll("#f-reading, #f-why")) field.value = "";
       this.form.querySelector("details[open]")?.removeAttribute("open");
     },
-    lost() {
+    lost(error) {
       const told = this.form.querySelector(".bench-head p");
-      if (told) told.textContent = "Connection lost; clock still running; retrying.";
+      const says = /^The (?:shop|disk)/.test(error?.message || "") ? error.message.slice(0, 300) : "Connection lost; clock still running; retrying.";
+      if (told) told.textContent = says;
     },
     key(event) {
       const typing = event.target.matches("input, select, textarea") && event.key !== "PageDown" && event.key !== "PageUp";

@@ -7,6 +7,7 @@ module Dakren
     module BenchMeasures
       # A pigmented or filled part A is stirred so long before the hardener goes in.
       STIR_ALONE_MIN = 2.0
+      STIR_A_MIN = 1.0
 
       private
 
@@ -34,6 +35,16 @@ module Dakren
           target: [@walk.contents.units_to_add.to_s, recipe.count.unit + (@walk.contents.units_to_add == 1 ? "" : "s")])
       end
 
+      # Powder stands in the resin: the hardener gets a cup of its own, and the line is only looked at.
+      def measured_apart
+        own = @walk.target - @walk.last_reading
+        BenchStep::View.new(heading: "Measure #{names(now_in)} apart, then pour it in", target: measure(own), whose: now_in,
+          fields: [reading("or type how much really went in")],
+          told: ["A cup of its own: the powder lifts the line in this one. All in, it stands at about #{measured(@walk.target)}: a check " \
+                 "only.",
+            hardeners_by_turns].compact)
+      end
+
       def split
         ratio = recipe.sheet.ratio
         recipe.unit == :ml ? ratio.split(total_ml: recipe.planned.values.sum) : ratio.split(total_g: recipe.total_g)
@@ -54,7 +65,7 @@ module Dakren
 
       def of_eye
         blocks = Measure::Blocks.new(split, forgives_resin_pct: recipe.sheet.tolerance_pct[0])
-        BenchStep::View.new(heading: first? ? "Cut a block of resin, true size below" : "Cut the hardener beside it, as long as drawn",
+        BenchStep::View.new(heading: told(first? ? "Cut a block of %{part}, as drawn" : "Cut the %{part} beside it, as drawn", now_in),
           drawing: Drawings::PasteBlocks.new(blocks, @px_per_mm, @wording),
           told: ["Hold the paste to the screen. The hardener is drawn a hair short, so that a miss falls on the resin's side. " \
                  "Not true to size? Set the screen once against a bank card in the settings."])
@@ -70,18 +81,20 @@ module Dakren
       def of_pack
         return stirred_alone if first?
 
-        BenchStep::View.new(heading: "Scrape all of #{names(now_in)} into the resin's pail", target: measure(recipe.planned.values.sum),
-          told: ["#{recipe.tool || "The pack"}: two whole packs give the right ratio. Sides, bottom and lid."])
+        BenchStep::View.new(heading: "Scrape all of #{names(now_in)} into the resin's pail", target: measure(recipe.planned.fetch(now_in)),
+          whose: now_in, told: ["#{recipe.tool || "The pack"}: two whole packs give the right ratio. Sides, bottom and lid."])
       end
 
       def stirred_alone
-        left = [STIR_ALONE_MIN - ((@now - (@walk.at(:gear) || @now)) / 60), 0.0].max
+        left = [STIR_ALONE_MIN - ((@now - (@walk.at(:ready) || @walk.at(:gear) || @now)) / 60), 0.0].max
         BenchStep::View.new(heading: "Stir the resin alone in its own pail", bar: Drawings::Bar.mixed(1 - (left / STIR_ALONE_MIN)),
           target: [left.zero? ? "done" : format("%d:%02d", left.floor, ((left % 1) * 60).floor), ""],
           told: ["Sides and bottom, until it is one colour and nothing settles: then the hardener."])
       end
 
       def of_line
+        return measured_apart if @walk.apart? && step.name == :second
+
         own = @walk.target - @walk.last_reading
         says = if first? then "Level ground, eye at the line." \
           "#{" Thin part first: thick resin domes and hides the line." if now_in == :hardener}"

@@ -59,7 +59,8 @@ module Dakren
       include BenchWords
       extend Forwardable
 
-      KEYS = [["Space or Page Down", "go on"], ["Page Up", "back"], ["Enter held on the pour button", "pour on the simulated scale"]].freeze
+      KEYS = [["Space, Enter or Page Down", "go on"], ["Page Up", "back"],
+        ["Enter held on the pour button", "pour on the simulated scale"]].freeze
       PACK_DONE = { first: "The resin is stirred", second: "All of the hardener is in, start the clock" }.freeze
       POLL_POURING_MS = 250
       POLL_MS = 1000
@@ -103,16 +104,37 @@ module Dakren
         pouring? ? POLL_POURING_MS : POLL_MS
       end
 
-      # Before this one is mixed: another pot whose time runs already, and how long this one would last.
-      # @return [Array<String>]
+      # Before this one is mixed: other pots whose time runs already, a line each, and whether that is pressing.
+      # @return [Array<Array(String, Boolean)>]
       def beside
         return [] if clock
 
-        usable = recipe.usable
-        @beside.map do |cup|
-          "#{cup.record.name} is ageing: #{cup.time}. This one lasts #{@wording.span(usable.early, usable.late)} once mixed: " \
-            "two pots at once want two pairs of hands."
-        end
+        @beside.map { |cup| ["#{cup.record.name}: #{cup.time}#{", empty that first" if cup.hurried?}.", cup.hurried?] }
+      end
+
+      # What Enter, Go and the keys do: the step's own forward press; where the batch is only waited for, nothing.
+      # @return [String]
+      def key_act
+        waits? ? "stay" : "next"
+      end
+
+      # Is there nothing to do but wait, and say what the test dab is like?
+      def waits?
+        step.name == :tack
+      end
+
+      # Do presses follow one another, stroke after stroke?
+      def counts?
+        !recipe.count.nil? && step.name == :second
+      end
+
+      # Can it be said when the hardener really went in?
+      def can_have_met?
+        (!walk.met_at.nil? || step.name == :second) && walk.poured_at.nil?
+      end
+
+      def met_ago
+        Control.new(name: "ago", label: "Minutes ago", more: { "inputmode" => "decimal", "maxlength" => "12" })
       end
 
       # Could too much have been poured?

@@ -6,6 +6,7 @@ module Dakren
     class BenchStep
       include BenchWords
       include BenchMeasures
+      include BenchBeside
 
       # What a step's view prints, each only where it is there.
       #
@@ -89,6 +90,11 @@ module Dakren
         off ? "It is not as warm or cold as planned: the times below hold for the plan's temperatures. Plan again, or wait." : nil
       end
 
+      # What lies ready, by the work.
+      def of_ready
+        plain(told: []).with(list: recipe.manner.load.map { |words| ["", @wording.local(words)] })
+      end
+
       def of_gear
         sheet = recipe.sheet
         plain.with(told: [
@@ -154,11 +160,13 @@ module Dakren
       def poured_so_far
         case step.name
         when :first
-          tared = @walk.contents.start_reading.zero? ? "cup tared" : "cup untared, #{weight(@walk.contents.start_reading)}"
-          "#{tared}, #{names(@walk.part)} first"
+          return "cup tared, #{names(@walk.part)} first" if @walk.contents.start_reading.zero?
+
+          "With the cup on it: #{weight(@walk.contents.start_reading)} of that is the cup, #{names(@walk.part)} first."
         when :second
-          "actual #{names(@walk.parts[0])} #{weight(@walk.readings.last)}, " \
-          "so #{names(@walk.part)} #{weight(@walk.target - @walk.last_reading)}"
+          of = @walk.contents.start_reading.zero? ? "" : ", the cup's #{weight(@walk.contents.start_reading)} in that"
+          "#{names(@walk.parts[0]).capitalize} really in: #{weight(@walk.contents.amounts[@walk.parts[0]])}, so " \
+            "#{weight(@walk.target - @walk.last_reading)} of #{names(@walk.part)}#{of}."
         end
       end
 
@@ -187,12 +195,11 @@ module Dakren
 
       def of_mix
         call = @clock.mixing_call
-        whole = @walk.mixing_min
-        second = recipe.sheet.mixing.second_cup_min
-        clock = format("%d:%02d", call.left_min.floor, ((call.left_min % 1) * 60).floor)
-        last = second.positive? ? ", the last #{@wording.minutes(second)} in a second cup" : ""
-        View.new(heading: call.says, target: [call.left_min.zero? ? "done" : clock, ""], lost: (not_through if asked_again?(call)),
-          told: ["of #{@wording.minutes(whole)}#{last}. #{recipe.manner.stirred}"],
+        second = @walk.second_cup? ? recipe.sheet.mixing.second_cup_min : 0
+        whole = @walk.mixing_min - second
+        after = second.positive? ? ", then #{@wording.minutes(second)} in a second cup" : ""
+        View.new(heading: call.says, target: [call.left_min.zero? ? "done" : countdown(call.left_min), ""],
+          lost: (not_through if asked_again?(call)), told: ["of #{@wording.minutes(whole)}#{after}. #{recipe.manner.signs}"],
           bar: Drawings::Bar.mixed(1 - (call.left_min / whole)))
       end
 
@@ -204,43 +211,9 @@ module Dakren
         "Mixing ended early? Streaks left in the cup stay sticky on the work: press again only if it is clear through."
       end
 
-      def of_prethicken
-        plain(target: grams(recipe.first_powder_g)).with(told: [*step.told, powders(recipe.first_powder_g)].compact)
-      end
-
-      def of_powder
-        grade = recipe.powder
-        grams = recipe.powder_g(@walk.mass_g) - (@walk.at(:prethicken) ? recipe.first_powder_g : 0)
-        plain(target: self.grams(grams)).with(
-          told: [prime_first,
-            "#{recipe.powder_name}, to #{grade}: #{Dakren::Bench::POWDER_WORDS.fetch(grade)}, like " \
-            "#{Work::Filler::GRADES.fetch(grade).kitchen}. As the cup warms the mix thins: add a scoop if it slumped, then spread at once.",
-            powders(grams)].compact
-        )
-      end
-
-      # What is brushed on neat before the rest is thickened.
-      def prime_first
-        share = recipe.prime_share
-        return unless share.positive?
-
-        "First brush #{weight(@walk.mass_g * Exact.of(share))} of it neat onto both sides. The powder is for the rest."
-      end
-
-      # Each powder of several, by weight.
-      def powders(all)
-        powder, to_100 = recipe.thickener
-        powder.parts && "#{powder.parts.map { |one, each| "#{one.label} #{weight(all * Exact.of(each) / Exact.of(to_100))}" }.join(", ")}."
-      end
-
       def of_pour_out
-        plain(target: recipe.powder || @walk.weighed? ? grams(@walk.whole_g) : measure(@walk.contents.amounts.values.sum))
-      end
-
-      def of_comb
-        plain(target: @wording.quantity_pair(recipe.comb_mm, :film_mm)).with(
-          told: ["The tooth for this is wet, the next one dry. Thinner, if any, is counted in: so thick it is before that flashes off."]
-        )
+        view = plain(target: recipe.powder || @walk.weighed? ? grams(@walk.whole_g) : measure(@walk.contents.amounts.values.sum))
+        at_the_tray? ? view.with(told: [*view.told, tray_thinner], fields: [thinner("thinner used at the tray")]) : view
       end
 
       # How long until it is full, from the moment the clamp was opened.
@@ -265,9 +238,12 @@ module Dakren
         target = if hard.nil? then "until hard"
                  else hard.late&.zero? ? "hard by the data sheet" : @wording.span(hard.early, hard.late)
                  end
-        plain(target: [target, ""], deeds: [["touched_soft", "Still soft"], ["touched_tacky", "Tacky: prints, leaves nothing"]],
-          last: last_touch)
-          .with(told: ["#{"until it should be hard. " if hard}Press when the test dab no longer takes a fingernail."])
+        plain(target: [target, ""], last: last_touch,
+          deeds: [["touched_soft", "Still soft"], ["touched_tacky", "Tacky: prints, leaves nothing"],
+            ["next", "Hard: takes no fingernail"]])
+          .with(told: ["#{"until it should be hard. " if hard}The test dab is the bit of this batch you kept: touch that, not the work, " \
+                       "and " \
+                       "press what you find. This screen can be left."])
       end
 
       def last_touch

@@ -103,9 +103,7 @@ module Dakren
       # As it is kept, in the words of this page; what could not be read as it was typed.
       def moment_shown(kept)
         Words::Dates::ISO.match?(kept) ? @wording.dates.moment(Words::Dates.exactly(@desk.zone, *kept.scan(/\d+/).map(&:to_i))) : kept
-      rescue InputError
-        kept
-      rescue ArgumentError
+      rescue InputError, ArgumentError
         kept
       end
 

@@ -203,12 +203,14 @@ module Dakren
       end
 
       # Coats with their cups, to be taken to the bench: words, and number with address of each.
-      # @return [Array<Array(String, Array<Array(Integer, String, String)>)>]
+      # @return [Array<Array(String, Array<Array(String, String, String)>)>]
       def to_bench(job_id)
         coats.map do |coat|
           cups = coat.plan.batches.first(CUPS_SHOWN).map do |batch|
-            [batch.number, "#{id}-#{coat.number}-#{coat.section}-#{batch.number}",
-              "/bench/planned?job=#{job_id}&pass=#{id}&coat=#{coat.number}&section=#{coat.section}&cup=#{batch.number}"]
+            place = "/bench/planned?job=#{job_id}&pass=#{id}&coat=#{coat.number}&section=#{coat.section}&cup=#{batch.number}"
+            used = @ticket.mixed.at(id, coat.number, coat.section, batch.number)&.used?
+            ["batch #{batch.number}#{" again: it ran short" if used}", "#{id}-#{coat.number}-#{coat.section}-#{batch.number}",
+              used ? "#{place}&again=short" : place]
           end
           [bench_words(coat), cups]
         end

@@ -66,6 +66,11 @@ module Dakren
         !@walk.poured_at && !clock.nil?
       end
 
+      # Is it running out of its time?
+      def hurried?
+        %i[hurry past].include?(mood)
+      end
+
       # @return [String]
       def time
         return "not yet mixed" if clock.nil?
@@ -90,9 +95,15 @@ module Dakren
     class RecordPage
       include BenchWords
 
-      PLAIN_WORDS = { touched: "Hardener met resin: the clock starts", back: "Last step opened again", accepted: "Taken as it was",
-                      abandoned: "Thrown out", asked: "Asked whether it is mixed through",
+      PLAIN_WORDS = { touched: "Hardener met resin: the clock starts", back: "went back", accepted: "Taken as it was",
+                      abandoned: "Thrown out", reopened: "Taken back, goes on", met: "Told when the hardener really went in",
                       touched_soft: "Test dab touched: still soft", touched_tacky: "Test dab touched: tacky" }.freeze
+      # What was asked back.
+      ASKED = { nil => "Asked whether it is mixed through", "reading" => "Asked whether that reading is right",
+                "tacky" => "Asked whether it is tacky so soon", "hard" => "Asked whether it is hard so soon" }.freeze
+      # Mixed for less of its time than this is hardly mixed, than that too short.
+      HARDLY = 0.25
+      SHORT = 0.8
 
       # @param walk [Dakren::Bench::Walk] @param zone [ActiveSupport::TimeZone]
       def initialize(walk, wording, zone)
@@ -104,11 +115,37 @@ module Dakren
       # @return [String]
       def verdict
         return "Thrown out: #{@walk.abandoned.data[:why]}" if @walk.abandoned?
-        return "Taken as planned: #{weight(@walk.recipe.total_g)}." if @walk.verdict.nil?
+
+        [went_in, mixed_short].compact.join(" ")
+      end
+
+      # What went in against the data sheet; of what nobody measured nothing is said to be right.
+      def went_in
+        return "Planned #{weight(@walk.recipe.total_g)}; what went in was not noted." if @walk.verdict.nil?
 
         amounts = @walk.contents.amounts
-        "Mixed #{measured(amounts.values.sum)}: resin #{measured(amounts[:resin])}, hardener #{measured(amounts[:hardener])}#{counts}. " \
-          "#{off(@walk.verdict).sub(/\A./, &:upcase)}, #{@walk.verdict.words}."
+        parts = "resin #{measured(amounts[:resin])}, hardener #{measured(amounts[:hardener])}"
+        return "By eye, as planned: #{parts}. Not measured: good to about 10 % a side." if @walk.recipe.method == :eye
+        return "As planned, no reading noted: #{parts}#{counts}." if @walk.read? && @walk.contents.as_planned?
+
+        verdict = @walk.verdict
+        says = verdict.name == :good ? "" : ", #{verdict.words}"
+        "Mixed #{measured(amounts.values.sum)}: #{parts}#{counts}. #{off(verdict).sub(/\A./, &:upcase)}#{says}."
+      end
+
+      # Was it mixed for less than its time?
+      def mixed_short
+        share = @walk.mixed_share or return
+        return if share >= SHORT
+
+        minutes = share * @walk.mixing_min
+        for_so_long = minutes < 1 ? "#{(minutes * 60).round} s" : @wording.minutes(minutes)
+        "#{share < HARDLY ? "Hardly mixed" : "Mixed too short"}: #{for_so_long} of #{@wording.minutes(@walk.mixing_min)}."
+      end
+
+      # Of the last event, for who takes it up again.
+      def number
+        @walk.number
       end
 
       # @return [Array<Array(String, String)>] what it is called, and what it was
@@ -116,12 +153,18 @@ module Dakren
         [["planned", measured(@walk.recipe.planned.values.sum)], ["resin temperature", "#{degrees(@walk.tins_c)}, #{source(:tins_c)}"],
           ["room", "#{degrees(@walk.room_c)}, #{source(:room_c)}"], ["cup", @wording.vessel(@walk.recipe.cup.name)], lots,
           (["poured after", minutes(@walk.met_at, @walk.poured_at)] if @walk.met_at && @walk.poured_at),
-          (["mixed", minutes(@walk.mixing_from, @walk.at(:mix))] if @walk.mixing_from && @walk.at(:mix))].compact
+          (["mixed", minutes(@walk.mixing_from, mixed_at)] if @walk.mixing_from && mixed_at),
+          (["powder", "#{weight(@walk.contents.powder_g)} of #{@walk.recipe.thickener[0].label}"] if @walk.contents.powder_g.positive?),
+          (["thinner", @wording.volume(@walk.contents.thinner_ml).join(" ")] if @walk.contents.thinner_ml.positive?)].compact
+      end
+
+      def mixed_at
+        @walk.at(:second_cup) || @walk.at(:mix)
       end
 
       # @return [Array<Array(String, String, String)>] when, what, and the reading with its source
       def events
-        @walk.events.map { |event| [@wording.dates.second(@zone.at(event.at)), words(event), reading(event)] }
+        @walk.events.map { |event| [@wording.dates.second(@zone.at(event.at + event.data[:set_s].to_f)), words(event), reading(event)] }
       end
 
       private
@@ -152,6 +195,8 @@ module Dakren
         when :counted, :mended
           "#{names(event.data[:part].to_sym).capitalize} #{event.kind == :mended ? "added to correct it" : "counted"}"
         when :done then step_words(event.data[:step])
+        when :asked then ASKED.fetch(event.data[:about])
+        when :met then "#{PLAIN_WORDS.fetch(:met)}: #{@wording.minutes((event.at - event.data.fetch(:met_at)) / 60)} before"
         else [PLAIN_WORDS.fetch(event.kind), event.data[:why].to_s].reject(&:empty?).join(": ")
         end
       end
@@ -170,19 +215,35 @@ module Dakren
         count && place.zero? ? Measure::Tools.counting(count.unit).ready : names(@walk.parts[place]).capitalize
       end
 
+      # A scale that was not tared shows the cup as well.
+      def with_cup(event)
+        cup = @walk.contents.start_reading
+        event.data[:reading_g] && cup.positive? ? " with the cup, #{weight(cup)}" : ""
+      end
+
+      # What somebody noted of strokes, powder and thinner.
+      def noted(data)
+        return "+ #{units(data[:units])}" if data[:units]
+        return "#{weight(data[:powder_g])} went in" if data[:powder_g]
+
+        data[:thinner_ml] ? "#{@wording.volume(data[:thinner_ml]).join(" ")} of thinner" : ""
+      end
+
       # A reading, and whether it was typed, measured or pretended.
       def reading(event)
         data = event.data
-        return "+ #{units(data[:units])}" if data[:units]
+        grams = data[:reading_g] || data[:added_g]
+        ml = data[:reading_ml] || data[:added_ml]
+        return noted(data) unless grams || ml
 
         from = if data[:typed] then "typed"
                else data[:pretended] ? "pretended" : "measured"
                end
-        grams = data[:reading_g] || data[:added_g]
-        ml = data[:reading_ml] || data[:added_ml]
-        return "" unless grams || ml
 
-        "#{"+ " if data[:added_g] || data[:added_ml]}#{grams ? weight(grams) : @wording.volume(ml).join(" ")}, #{from}"
+        shown = grams ? weight(grams) : @wording.volume(ml).join(" ")
+        return "+ #{shown}, #{from}" if data[:added_g] || data[:added_ml]
+
+        "#{"scale showed " if grams}#{"line " if ml}#{shown}#{with_cup(event)}, #{from}"
       end
     end
   end

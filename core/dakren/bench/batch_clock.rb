@@ -11,6 +11,8 @@ module Dakren
     class BatchClock
       # From this share of the early figure on it is time to hurry.
       HURRY_SHARE = 0.25
+      # A stage said before this much of its time is gone is asked about.
+      TOO_SOON_SHARE = 0.5
       # Calls while mixing, minutes apart.
       SCRAPE_EVERY_MIN = 1.0
 
@@ -78,22 +80,31 @@ module Dakren
       # @return [Call]
       def mixing_call
         passed = [(@now - @walk.mixing_from) / 60, 0.0].max
-        whole = @walk.mixing_min
-        second = @recipe.sheet.mixing.second_cup_min
-        return Call.new(says: "Mixed long enough: #{@recipe.manner.through}", left_min: 0.0) if passed >= whole
-        if second.positive? && passed >= whole - second
-          return Call.new(says: "Over into a second clean cup, scrape the first, stir on.", left_min: whole - passed)
-        end
+        whole = @walk.mixing_min - (@walk.second_cup? ? @recipe.sheet.mixing.second_cup_min : 0)
+        return Call.new(says: "Mixed long enough: #{@recipe.manner.mixed}", left_min: 0.0) if passed >= whole
 
-        odd = (passed / SCRAPE_EVERY_MIN).floor.odd?
-        Call.new(says: odd ? "Scrape sides, corners, bottom and the stick itself." : "Stir round at medium speed; change direction.",
-          left_min: whole - passed)
+        calls = @recipe.manner.calls(pail: @recipe.pail?)
+        Call.new(says: calls[(passed / SCRAPE_EVERY_MIN).floor % calls.size], left_min: whole - passed)
+      end
+
+      # Minutes it is still to be stirred in the second cup.
+      # @return [Float]
+      def second_cup_left_min
+        [@recipe.sheet.mixing.second_cup_min - ((@now - @walk.at(:mix)) / 60), 0.0].max
+      end
+
+      # Is a stage said that cannot be yet, by far?
+      # @param name [Symbol, nil] of Cure::STAGES; nil where the sheet tells none: then what a film can still be spread is the bound
+      # @return [Float, nil] minutes from pouring at which it is to be expected at the earliest; nil where it may well be
+      def too_soon(name)
+        early = (name && until_stage(name)&.early) || as_film.early or return
+        early > TOO_SOON_SHARE * (early + since_poured) ? early + since_poured : nil
       end
 
       # @param name [Symbol] of AFTER
       # @return [Float] minutes until the look is due; 0 once it is
       def until_look(name)
-        [@recipe.step(name).after_min - since_poured, 0.0].max
+        [@recipe.step(name).after_min - ((@now - @walk.laid_at) / 60), 0.0].max
       end
 
       private

@@ -56,10 +56,28 @@ module Dakren
         (readings.last || start_reading) + between + mends.sum { |event| mended(event) }
       end
 
-      # What else went into the cup between its two parts and weighs on the scale: powder in the resin.
-      # @return [Rational]
+      # What else went into the cup between its two parts: powder in the resin, which weighs on the scale and lifts the line.
+      # @return [Rational] in the recipe's unit
       def between
-        @recipe.weighed? && @done.any? { |event| event.data[:step].to_s == "prethicken" } ? @recipe.first_powder_g : Rational(0)
+        grams = powder_in(:prethicken) or return Rational(0)
+        @recipe.weighed? ? grams : @recipe.powder_ml(grams)
+      end
+
+      # Powder that is in, as it was noted or else as planned.
+      # @return [Rational] g
+      def powder_g
+        (powder_in(:prethicken) || 0) + (powder_in(:powder) || 0)
+      end
+
+      # Thinner that is in, as it was noted, or as planned where it was stirred in from the start.
+      # @return [Rational] ml
+      def thinner_ml
+        @done.sum { |event| thinner_of(event) }
+      end
+
+      # @return [Rational] g of powder planned for a step: half of it first, the rest for what is really in the cup
+      def powder_planned(step)
+        step == :prethicken ? @recipe.first_powder_g : @recipe.powder_g(grams.values.sum) - (powder_in(:prethicken) || 0)
       end
 
       # Resin and hardener really in the cup, corrections included.
@@ -120,6 +138,18 @@ module Dakren
       end
 
       private
+
+      # @return [Rational, nil] nil where that step was not done
+      def powder_in(step)
+        done = @done.reverse.find { |event| event.data[:step].to_s == step.to_s } or return
+        done.data[:powder_g] ? Exact.of(done.data[:powder_g]) : powder_planned(step)
+      end
+
+      def thinner_of(event)
+        return Exact.of(event.data[:thinner_ml]) if event.data[:thinner_ml]
+
+        event.data[:step].to_s == "thin" ? @recipe.thinner_ml(grams.values.sum / @recipe.density_g_ml) : 0
+      end
 
       def poured
         @done.select { |event| event.kind != :counted && POURED.include?(event.data[:step]&.to_sym) }

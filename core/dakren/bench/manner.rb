@@ -1,58 +1,63 @@
 # frozen_string_literal: true
 
 require_relative "../base/value"
+require_relative "../sheet/looks"
+require_relative "../work/kinds"
 
 module Dakren
   # Walking one batch at the bench.
   module Bench
-    # How one sort of mix is worked, in the words of whoever works it: what mixing looks like, when it is through,
-    # and how it leaves the cup.
+    # How one batch is worked: what mixing looks like and when it is through come from what the mix is, how it is used from the work.
     #
-    # stirred: what it looks like on the way; through: asked once it was mixed long enough; out: [title, what to do, done, why].
-    Manner = Value.define(:name, :stirred, :through, :out)
+    # look: of LOOKS; use: of Work::Kinds::Use; load: what lies ready before the hardener is opened
+    Manner = Value.define(:look, :use, :load) do
+      # @return [String] what it looks like on the way
+      def signs
+        use.slowly && look.name == :clear ? "#{look.signs} Slowly: whipped-in air stays." : look.signs
+      end
 
-    USUAL_OUT = ["Pour out", "Pour it all out and spread it. Keep a dab to touch.", "It is poured out",
-      "Keep the wet edge. Do not scrape the cup's sides onto finish work: what was not mixed stays sticky."].freeze
+      # @return [String] asked once it was mixed long enough
+      def mixed
+        "#{look.mixed}?"
+      end
 
-    MANNERS = [
-      Manner.new(name: :clear, stirred: "Clear, then cloudy with streaks, then clear again.", through: "clear again, no streaks?",
-        out: USUAL_OUT),
-      Manner.new(name: :paint, stirred: "It turns one even colour; no streak is left on the stick.",
-        through: "one even colour, no streaks?",
-        out: ["Pour out", "Pour it out in a line along the wet edge, spread and back-roll it. Keep a dab to touch.", "It is poured out",
-          "Keep the wet edge. Do not turn the pail upside down over the floor: what clings to its wall is not mixed."].freeze),
-      Manner.new(name: :paste, stirred: "Fold and press it; it strings, then loses its grain and is one colour.",
-        through: "one colour, no marbling?",
-        out: ["Spread", "Take it off the board and spread it. Keep a dab to touch.", "It is all on the work",
-          "Press it in so that no air is trapped, then draw it off level."].freeze),
-      Manner.new(name: :casting, stirred: "Clear, then cloudy with streaks, then clear again. Slowly: whipped-in air stays.",
-        through: "clear again, no streaks?",
-        out: ["Pour", "Pour in a thin stream, low, into one corner, and let it run. Keep a dab to touch.", "It is poured",
-          "Do not scrape the cup: what clings to its wall is not mixed."].freeze),
-      Manner.new(name: :infusion, stirred: "Clear, then cloudy with streaks, then clear again. Slowly: air in the pot is air in the part.",
-        through: "clear again, no streaks?",
-        out: ["Open the clamp", "Line in the pot, down to its bottom: open the clamp and let it in. Keep a dab to touch.", "It runs in",
-          "Never let the line suck air: top the pot up before it is empty."].freeze),
-      Manner.new(name: :wrap, stirred: "Stir slowly with a thin flat stick; let the bubbles rise.", through: "clear again, no streaks?",
-        out: ["Lay on", "Lay it on thin while the work turns. Keep a dab to touch.", "It is on",
-          "Bubbles: warm breath through a straw is enough."].freeze)
-    ].to_h { |manner| [manner.name, manner] }.freeze
+      # What to do by turns.
+      # @param pail [Boolean] is it mixed in a pail?
+      # @return [Array<String>]
+      def calls(pail: false)
+        pail ? look.drill : look.calls
+      end
+    end
 
-    # What pigment or filler a sheet sells makes it a paint; with that, made for filling or bonding, a paste.
-    PASTE_PURPOSES = %i[fill bond].freeze
+    # Before hardener is opened, whatever the work.
+    ALWAYS_READY = ["the next cup, sticks and wipes within reach", "floor covered, gloves on", "caps back on after each pour"].freeze
 
-    # @param kind [Symbol, nil] of Work::Kinds, nil for a batch without a job @param sheet [Sheet] @param stiff [Boolean] does powder go in?
+    # A batch without a job is used by what it is.
+    LOOSE = {
+      clear: Work::Kinds::Use.new(title: "Pour it out", done: "It is poured out", tells: "Pour it all out and spread it. Keep a test dab.",
+        why: "Keep the wet edge. What clings to the cup is not mixed: leave it there."),
+      pigmented: Work::Kinds::Use.new(title: "Pour it out", done: "It is poured out",
+        tells: "Pour it in a ribbon along the wet edge and spread it. Keep a test dab.",
+        why: "Never stand the pail upside down on the work: what clings to its wall is not mixed."),
+      paste: Work::Kinds::Use.new(title: "Use it", done: "It is all on the work",
+        tells: "Press it on, a little squeeze-out. Keep a test dab.",
+        why: "Press it so that no air is trapped."),
+      putty: Work::Kinds::Use.new(title: "Use it", done: "It is all on the work", tells: "Press it in and leave it proud. Keep a test dab.",
+        why: "It soon gums: a minute left for small holes, then stop.")
+    }.freeze
+    THICKENED = Work::Kinds::Use.new(title: "Use it", done: "It is all on the work",
+      tells: "Brush, knife or bag: use it up. Keep a test dab.",
+      why: "Press it so that no air is trapped.")
+
+    # @param kind [Symbol, nil] of Work::Kinds, nil for a batch without a job @param sheet [Sheet]
+    # @param thickened [Boolean] does powder go in once it is mixed? @param on_foil [Boolean]
     # @return [Manner]
-    def self.manner(kind, sheet, stiff: false)
-      return MANNERS.fetch(:paste) if stiff || (filled?(sheet) && PASTE_PURPOSES.intersect?(sheet.purposes))
-      return MANNERS.fetch(:paint) if filled?(sheet)
-
-      MANNERS.fetch((kind && Work::Kinds::ALL.fetch(kind).manner) || :clear)
+    def self.manner(kind, sheet, thickened: false, on_foil: false)
+      work = kind && Work::Kinds::ALL.fetch(kind)
+      look = on_foil && sheet.looks == :clear ? ON_FOIL : LOOKS.fetch(sheet.looks)
+      use = work&.use || (thickened ? THICKENED : LOOSE.fetch(sheet.looks))
+      use = use.with(why: "#{use.why} #{LOOSE.fetch(:putty).why}") if work && sheet.looks == :putty
+      Manner.new(look: look, use: use, load: [*work&.load, *ALWAYS_READY])
     end
-
-    def self.filled?(sheet)
-      sheet.clock.inert_share.positive?
-    end
-    private_class_method :filled?
   end
 end

@@ -27,15 +27,18 @@ module Dakren
     end
 
     BEFORE = [
-      Instruction.new(name: :tins, title: "Tins", tells: "Take the tins the plan names, and no others.", done: "I have them",
-        told: ["Pigmented or filled part A: stir it alone first, on the bottom too. " \
-               "A tube of hardener belongs to its tin: do not cross lots."]),
+      Instruction.new(name: :tins, title: "Tins", tells: "Use only these tins.", done: "Tins ready",
+        told: ["A tube of hardener belongs to its tin: do not cross lots."]),
       Instruction.new(name: :gear, title: "Gear", tells: "Gloves, sleeves, glasses. Air the room.", done: "I'm wearing it",
         caution: "Epoxy allergy is permanent. The maker's safety data sheet comes first."),
+      Instruction.new(name: :ready, title: "At hand", tells: "Before the hardener is opened: all of this within reach.", done: "All ready",
+        only: :looked_over?),
       Instruction.new(name: :leak_test, title: "Leak test", only: :infused?, done: "It holds",
         tells: "Draw the bag down, clamp it off and watch the gauge for ten minutes.",
         told: ["It may fall a little as the bag settles, then it stands still. Listen along the seal for what does not.",
           "Front marks on the bag every 100 or 200 mm from the feed: they tell when it will be full."]),
+      Instruction.new(name: :stir_a, title: "Stir A", only: :stirred_alone?, done: "It is one colour",
+        tells: "Stir part A alone, on the bottom too, for a minute.", told: ["Until nothing is left lying on the bottom."]),
       Instruction.new(name: :tare, title: "Cup", tells: "Set the empty cup on the scale and tare it.", done: "The scale shows zero",
         only: :weighed?),
       Instruction.new(name: :first, title: "First", tells: "Pour %{part} until the scale shows", done: "%{part} is in",
@@ -46,16 +49,23 @@ module Dakren
         caution: "Particulate mask: silica floats for hours."),
       Instruction.new(name: :second, title: "Second", tells: "Pour %{part} until the scale shows", done: "%{part} is in, start the clock",
         caution: {
-          hardener: "Slow down at the end: extra hardener stays soft, extra resin is corrected by adding hardener.",
+          hardener: "Slow down at the end: too much resin can be fixed, too much hardener stays soft.",
           resin: "Slow down at the end: each gram too much wants hardener with it, and the cup grows."
         }),
       Instruction.new(name: :mend, title: "Correct", tells: "Add %{part} until the scale shows", done: "It is corrected", only: :mending?),
       Instruction.new(name: :mix, title: "Mix", tells: "Stir.", done: "Fully mixed",
         caution: "If in doubt whether it was measured right, throw it away: a cup is cheaper than the work."),
+      Instruction.new(name: :second_cup, title: "2nd cup", tells: "Everything over into a second clean cup; scrape the first; stir on.",
+        done: "Stirred through", only: :second_cup?),
+      Instruction.new(name: :thin, title: "Thin", tells: "Stir in the thinner.", done: "Thinner is in", only: :thinned?,
+        caution: "With thinner: no spark, no flame, no torch in the room; air it, organic-vapour respirator."),
       Instruction.new(name: :powder, title: "Powder", tells: "Stir in powder, let it rest until the bottom feels warm, stir again.",
         done: "Right consistency", only: :thickened?, caution: "Particulate mask: silica floats for hours."),
-      Instruction.new(name: :pour_out, title: USUAL_OUT[0], tells: USUAL_OUT[1], done: USUAL_OUT[2], told: [USUAL_OUT[3]],
+      Instruction.new(name: :pour_out, title: "Pour it out", tells: "Pour it all out and spread it.", done: "It is poured out",
         caution: "A cup left standing heats itself and may smoke. A hot cup goes outside on bare ground: no lid, not the bin."),
+      Instruction.new(name: :close, title: "Close", tells: "Close the joint until a little squeezes out all along.", done: "It is closed",
+        only: :closed?, told: ["Block what may creep; do not clamp it dry. Wipe dry, then damp with alcohol, then dry.",
+          "Checks count from now: look again after 30 and after 60 minutes."]),
       Instruction.new(name: :comb, title: "Comb", only: :combed?, tells: "Press the comb into the wet coat, upright, in several places.",
         done: "The comb shows it"),
       Instruction.new(name: :clamp_shut, title: "Clamp shut", only: :infused?, tells: "Full: clamp the feed shut, leave the vacuum on.",
@@ -70,8 +80,7 @@ module Dakren
     end.freeze
     STEPS = [
       *BEFORE, *AFTER,
-      Instruction.new(name: :tack, title: "Test dab", tells: "Touch the test dab, not the work.", done: "The test dab is hard",
-        told: ["The test dab is the bit of this batch you kept, to be touched instead of the work."])
+      Instruction.new(name: :tack, title: "Test dab", tells: "Touch the test dab, not the work.", done: "The test dab is hard")
     ].freeze
     # A step of the builder's own, walked with a batch.
     # @param name [Symbol] @param label [String] @param after_min [Numeric, nil] minutes after the cup was poured out; nil for before it
@@ -99,15 +108,24 @@ module Dakren
       end
     end
 
+    # From this size on a vessel is a pail.
+    PAIL_ML = 3000
+    # The walk as it is now: with the look before the hardener is opened, part A stirred alone, the second cup and the closing of a joint
+    # as steps of their own.
+    VERSION = 2
+
     # One batch as it is to be made. masses in g, temperatures °C; first: :resin or :hardener; parts_ml: what is planned of each part
     # where it is measured by volume, nil for as the ratio says; kind: of Work::Kinds, nil without a job; comb_mm: wet film the comb
     # must show; note: what somebody wants remembered here; powder: a grade of Work::Filler or nil; powder_parts: several, each with its
     # grams to 100 g of mix; thicken_first: does half of it go into the resin first? hardeners: of a blend, each with its share; count: a
     # Count or nil; placing_min: minutes it takes to use it up; after: names of AFTER that follow it; own: Instructions of
-    # the builder's own, before it and after it; prime_share: of the mix, brushed on neat before the rest is thickened.
+    # the builder's own, before it and after it; prime_share: of the mix, brushed on neat before the rest is thickened; thinner_pct: by
+    # volume of the mix, :start where it is stirred in, :tray where so much may be added as it thickens; version: of the walk it was made
+    # for, since a batch goes through the steps it began with.
     Recipe = Value.define(:name, :sheet, :total_g, :first, :cup, :room_c, :tins_c, :method, :placing_min, resolution_g: 0.1, powder: nil,
       powder_name: "silica", powder_to_100_g: nil, powder_parts: nil, thicken_first: false, count: nil, tool: nil, parts_ml: nil,
-      kind: nil, comb_mm: nil, hardeners: nil, note: nil, after: USUAL_AFTER, own: [].freeze, prime_share: 0) do
+      kind: nil, comb_mm: nil, hardeners: nil, note: nil, after: USUAL_AFTER, own: [].freeze, prime_share: 0, thinner_pct: nil,
+      thinner_when: nil, version: VERSION) do
       def weighed?
         method == :scale
       end
@@ -130,7 +148,17 @@ module Dakren
       # How it is worked, and the words for it.
       # @return [Manner]
       def manner
-        Bench.manner(kind, sheet, stiff: !powder.nil?)
+        Bench.manner(kind, sheet, thickened: !powder.nil?, on_foil: cup.flat)
+      end
+
+      # Is it stirred by a drill?
+      def pail?
+        cup.brim_ml >= PAIL_ML
+      end
+
+      # @return [Rational] ml of thinner, for so many of mix; 0 where none is planned
+      def thinner_ml(mix_ml)
+        thinner_pct ? Exact.of(mix_ml) * Exact.of(thinner_pct) / 100 : Rational(0)
       end
 
       # What it is measured in: grams on a scale, else millilitres where the ratio can be told by volume.
@@ -199,6 +227,17 @@ module Dakren
         thicken_first ? powder_g(total_g) / 2 : Rational(0)
       end
 
+      # @return [Rational] ml the grains of so much powder take up
+      def powder_ml(grams)
+        thickener ? Exact.of(grams) / Exact.of(thickener[0].density_g_ml) : Rational(0)
+      end
+
+      # @param mix_g [Numeric] of resin and hardener @param powder_g [Numeric] really in it
+      # @return [Cure::Mix]
+      def mix_with(mix_g, powder_g)
+        powder_g.positive? && mix_g.positive? ? sheet.mix(powder: [thickener[0], (powder_g * 100 / mix_g).to_f]) : sheet.mix
+      end
+
       # @return [Cure::Mix] everything that is to be in the cup
       def mix
         sheet.mix(powder: thickener)
@@ -219,8 +258,9 @@ module Dakren
       end
     end
 
-    # What happened: kind is :done, :weighed, :filled (to a line), :counted, :mended, :asked, :touched_soft, :touched_tacky, :touched,
-    # :back, :accepted or :abandoned; at is in seconds of the server's clock; data holds what belongs to the kind.
+    # What happened: kind is :done, :weighed, :filled (to a line), :counted, :mended, :asked, :met (when the parts really met),
+    # :touched_soft, :touched_tacky, :touched, :back, :accepted, :abandoned or :reopened; at is in seconds of the server's clock; data holds
+    # what belongs to the kind.
     Event = Value.define(:number, :kind, :at, data: {}.freeze)
   end
 end

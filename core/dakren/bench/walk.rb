@@ -14,6 +14,10 @@ module Dakren
     class Walk
       # A cup that is being mended may be filled this far: it can just be stirred, with care.
       MENDED_FULLEST = 0.9
+      # A part outside of this share of what was to go in is asked about before the next one follows.
+      LIKELY = [Rational(3, 4), Rational(3, 2)].freeze
+      UNLIKELY_STEPS = %i[first second].freeze
+      UNLIKELY_STEPS_APART = 10
 
       attr_reader :recipe, :events
 
@@ -107,6 +111,36 @@ module Dakren
         in_cup_g.values.sum
       end
 
+      # Is everything looked over before the hardener is opened?
+      def looked_over?
+        recipe.version >= VERSION
+      end
+
+      # Is part A stirred by itself before anything is measured? Of a pack that is the first step of measuring.
+      def stirred_alone?
+        recipe.version >= VERSION && recipe.manner.look.alone && recipe.method != :pack
+      end
+
+      # Does it go over into a second cup?
+      def second_cup?
+        recipe.version >= VERSION && recipe.sheet.mixing.second_cup_min.positive?
+      end
+
+      # Is thinner stirred in from the start?
+      def thinned?
+        recipe.thinner_when == :start && recipe.thinner_pct.to_f.positive?
+      end
+
+      # Is there a joint to be closed once it is on?
+      def closed?
+        recipe.version >= VERSION && recipe.manner.use.closed
+      end
+
+      # Is the hardener measured apart, since powder stands in the resin and its lines tell nothing?
+      def apart?
+        prethickened? && recipe.unit == :ml && !at(:prethicken).nil?
+      end
+
       # Does half of the powder go into the resin first?
       def prethickened?
         recipe.thicken_first && thickened? && recipe.first == :resin
@@ -114,12 +148,12 @@ module Dakren
 
       # @return [Cure::Mix] what is in the cup, with its powder once that is in
       def mix
-        @mix ||= at(:powder) ? recipe.mix : recipe.sheet.mix
+        @mix ||= recipe.mix_with(mass_g, contents.powder_g)
       end
 
       # @return [Rational] grams of everything in the cup by now, powder included
       def whole_g
-        mass_g + (at(:powder) ? recipe.powder_g(mass_g) : 0)
+        mass_g + contents.powder_g
       end
 
       # Reading or line at which the present part is right.
@@ -163,6 +197,7 @@ module Dakren
       # When the hardener met the resin.
       # @return [Float, nil] seconds
       def met_at
+        return @met if @met
         return first_hardener_at || second_at unless weighed?
 
         found = readings.any? ? (@touched || second_at) : nil
@@ -172,6 +207,12 @@ module Dakren
       # @return [Float, nil] seconds
       def poured_at
         at(:pour_out)
+      end
+
+      # When what was poured out lay as it stays: a joint once it was closed.
+      # @return [Float, nil] seconds
+      def laid_at
+        (at(:close) if closed?) || poured_at
       end
 
       # @return [Float, nil] when the step before the mixing was done
@@ -197,7 +238,31 @@ module Dakren
       # Was somebody told, since the mixing began, that it is not yet long enough?
       def asked?
         from = mixing_from
-        !from.nil? && @events.any? { |event| event.kind == :asked && event.at >= from }
+        !from.nil? && @events.any? { |event| event.kind == :asked && event.data[:about].nil? && event.at >= from }
+      end
+
+      # Was this asked back since the last thing that was done?
+      # @param about [String] what @param data [Hash] what it was asked of
+      def asked_about?(about, **data)
+        since = @events.rindex { |event| event.kind != :asked && event.kind != :touched } || -1
+        @events.drop(since + 1).any? { |event| event.kind == :asked && event.data[:about] == about && event.data >= data }
+      end
+
+      # Is so much of a part hardly what was meant?
+      # @param reading [Rational] on scale, line or syringe
+      def unlikely?(reading)
+        return false unless UNLIKELY_STEPS.include?(step&.name) && target
+
+        meant = target - last_reading
+        own = reading - last_reading
+        (own - meant).abs > UNLIKELY_STEPS_APART * Exact.of(recipe.resolution_g) && !(own / meant).between?(*LIKELY)
+      end
+
+      # How much of its mixing time it was mixed.
+      # @return [Float, nil] share; nil where it was not mixed yet
+      def mixed_share
+        over = at(second_cup? ? :second_cup : :mix)
+        over && mixing_from && ((over - mixing_from) / 60 / [mixing_min, 0.1].max)
       end
 
       # @return [Float] minutes the sheet wants it mixed
@@ -228,8 +293,8 @@ module Dakren
       def in_manner(step)
         return step unless step.name == :pour_out
 
-        title, tells, done, told = recipe.manner.out
-        step.with(title: title, tells: tells, done: done, told: [told])
+        use = recipe.manner.use
+        step.with(title: use.title, tells: use.tells, done: use.done, told: [use.why])
       end
 
       private
@@ -265,11 +330,13 @@ module Dakren
       end
 
       def take(event)
-        @path = nil
+        @path = @mix = nil
         case event.kind
         when :back then undo
         when :abandoned then @abandoned = event
         when :touched then @touched ||= event.at
+        when :met then @met = event.data.fetch(:met_at)
+        when :reopened then reopen
         when :accepted then @accepted = event
         when :mended then @done << event.with(data: event.data.merge(good: mended_well?(event)))
         when :done, :weighed, :filled, :counted then @done << event
@@ -279,7 +346,12 @@ module Dakren
       # The batch stays what it was; only the last step is open again.
       def undo
         removed = @accepted && (@done.empty? || @accepted.number > @done.last.number) ? (@accepted = nil) : @done.pop
-        @touched = nil if removed && Contents::POURED.include?(step_of(removed))
+        @touched = @met = nil if removed && Contents::POURED.include?(step_of(removed))
+      end
+
+      # What had ended it is taken back: thrown out, or hard.
+      def reopen
+        @abandoned ? @abandoned = nil : @done.reject! { |event| step_of(event) == :tack }
       end
 
       def mended_well?(event)

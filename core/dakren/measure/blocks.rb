@@ -6,11 +6,11 @@ module Dakren
     #
     #   Blocks.new(split, forgives_resin_pct: 5).resin_mm   # => length of the resin's block
     #
-    # Rule: as slim as stays squat, no longer than four times its side, so that a person can cut it true; the hardener's block is cut
+    # Rule: squat, no longer than twice its side, as people cut it true; the hardener's block is cut
     # short by half of what the sheet tolerates in extra resin, so that a miss falls on the resin's side.
     class Blocks
       SECTIONS_MM = [4, 6, 8, 10, 12, 15, 20, 30, 40].freeze
-      LONGEST_SIDES = 4.0
+      LONGEST_SIDES = 2.0
 
       attr_reader :section_mm, :resin_mm, :hardener_mm
 

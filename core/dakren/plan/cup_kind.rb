@@ -16,7 +16,7 @@ module Dakren
       # What stays in a vessel once it is scraped out: a film on all that was wet.
       KEPT_FILM_MM = 0.1
 
-      attr_reader :name, :bottom_mm, :top_mm, :height_mm
+      attr_reader :name, :bottom_mm, :top_mm, :height_mm, :flat
 
       # @param name [String]
       # @param bottom_mm [Numeric] inside diameter at the bottom, 5 to 3000

@@ -30,6 +30,8 @@ module Dakren
           hint: "tape knots and voids from below, modelling clay at hand"),
         Step.new(name: :condition, label: "warm the resin", at: :before, minutes: 5, waits: 180,
           hint: "two to four hours on a warm surface"),
+        Step.new(name: :heat, label: "heat passes", at: :after, minutes: 5, offset_min: 1,
+          hint: "at once, three or four, a second or two each place; flame or hot air keeps moving, 150 to 250 mm away"),
         Step.new(name: :bubbles, label: "pop bubbles", at: :after, minutes: 5, offset_min: 10,
           hint: "flame or hot air keeps moving, 150 to 250 mm away"),
         Step.new(name: :turn_parts, label: "turn the parts", at: :after, minutes: 5, offset_min: 10,

@@ -42,7 +42,7 @@ module Dakren
       Sheet.new(resin: @sheets.first.resin, hardener: hardener_name, ratio: ratio, clock: clock_numbers, stages: stages,
         lowest_c: @sheets.filter_map(&:lowest_c).max, highest_c: @sheets.filter_map(&:highest_c).min,
         purposes: purposes, mixing: mixing, limits: WorkLimits.blended(@sheets.map(&:limits)), bands: bands, **tolerance,
-        hardeners: @sheets.map(&:hardener).zip(@shares))
+        hardeners: @sheets.map(&:hardener).zip(@shares), looks: @sheets.first.looks)
     end
 
     private

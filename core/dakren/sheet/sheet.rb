@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../base/memo"
+require_relative "looks"
 
 module Dakren
   # What the maker says about one resin with one hardener (or one blend).
@@ -14,7 +15,7 @@ module Dakren
     DEFAULT_SERVICE_MARGIN_C = 10
 
     attr_reader :resin, :hardener, :ratio, :clock, :stages, :lowest_c, :highest_c, :purposes, :mixing,
-      :extra_resin_pct, :extra_hardener_pct, :bands, :limits, :hardeners
+      :extra_resin_pct, :extra_hardener_pct, :bands, :limits, :hardeners, :looks
 
     # @param resin [String] name of part A
     # @param hardener [String] name of part B
@@ -27,9 +28,10 @@ module Dakren
     # @param mixing [Mixing] minutes of mixing by batch
     # @param limits [WorkLimits] of film, thinner, grain and moisture
     # @param hardeners [Array<Array(String, Rational)>, nil] of a blend: each with its share of the hardener by weight
+    # @param looks [Symbol, nil] of LOOKS, what the mix is; nil: as the powder in it says
     # @raise [InputError]
     def initialize(resin:, hardener:, ratio:, clock:, stages: {}, lowest_c: nil, highest_c: nil, purposes: [],
-      mixing: Mixing.new, extra_resin_pct: nil, extra_hardener_pct: nil, bands: {}, limits: WorkLimits.new, hardeners: nil)
+      mixing: Mixing.new, extra_resin_pct: nil, extra_hardener_pct: nil, bands: {}, limits: WorkLimits.new, hardeners: nil, looks: nil)
       @hardeners = hardeners&.freeze
       @resin = resin
       @hardener = hardener
@@ -41,6 +43,9 @@ module Dakren
       @highest_c = highest_c && Check.temp_c(:highest_c, highest_c)
       @purposes = purposes.each { |purpose| PURPOSES.fetch(purpose) }.freeze
       @mixing = mixing
+      @looks = looks || Dakren.usual_look(@clock.inert_share, Exact.of(ratio.hardener) / Exact.of(ratio.resin))
+      raise InputError.new(:looks, "must be one of #{LOOKS.values.map(&:label).join(", ")}") unless LOOKS.key?(@looks)
+
       @limits = limits
       @extra_resin_pct = Check.optional(:extra_resin_pct, extra_resin_pct, 0..100, "%")
       @extra_hardener_pct = Check.optional(:extra_hardener_pct, extra_hardener_pct, 0..100, "%")

@@ -21,10 +21,11 @@ module Dakren
       # on: what sort of place it is done on; rule: :film or :volume, where one of Sizing's tells how the amount comes about, or else
       # need: how; purposes: a sheet must be for one of them; steps: it usually brings; placing: how fast one person gets it onto
       # the work, of Placing; coats: may it be done several times over? pours: is it poured in lifts? cautions: what can hurt, and what
-      # to do first; section: from a need and the figures to how it looks when cut through, nil where that shows nothing; manner: of
-      # Bench::MANNERS; combed: is its wet film read off a comb? ready: of Plan::Readiness::WORDS, what whoever waits for it asks.
+      # to do first; section: from a need and the figures to how it looks when cut through, nil where that shows nothing; use: of
+      # Use, how the mix is used at the bench; load: what else lies ready before the hardener is opened; combed: is its wet film
+      # read off a comb? ready: of Plan::Readiness::WORDS, what whoever waits for it asks.
       Kind = Value.define(:name, :label, :on, :purposes, :inputs, :placing, rule: nil, need: nil, defaults: {}.freeze,
-        steps: [].freeze, coats: false, pours: false, cautions: [].freeze, section: nil, manner: :clear, combed: false,
+        steps: [].freeze, coats: false, pours: false, cautions: [].freeze, section: nil, use: nil, load: [].freeze, combed: false,
         ready: %i[handle load].freeze) do
         def input(name)
           INPUTS.fetch(name)
@@ -56,6 +57,10 @@ module Dakren
         end
       end
 
+      # How the mix leaves its cup and gets onto the work, in the words of whoever does it. title: of the step; tells: what to do; done: on
+      # the button; why: what else to heed; slowly: is it stirred slowly? closed: is there a joint to close afterwards?
+      Use = Value.define(:title, :tells, :done, :why, slowly: false, closed: false)
+
       PCT = 0..500
       FIBRE_CHOICES = Cloth::FIBRES.to_h { |name, fibre| [name.to_s, fibre.label] }.freeze
       WAY_CHOICES = Cloth::WAYS.to_h { |name, way| [name.to_s, way.label] }.freeze
@@ -83,6 +88,8 @@ module Dakren
         Input.new(name: :extra, label: "Extra on edges", unit: :percent, default: 30, allowed: PCT, asked: { band: :told, wear: :told }),
         Input.new(name: :thinner, label: "Thinner", unit: :percent, default: :none, allowed: 0..50, hint: "of the mix, by volume",
           withdraws: true),
+        Input.new(name: :thinner_when, label: "Thinner goes in", unit: :choice, default: "tray", asked: { thinner: :told },
+          choices: { "tray" => "at the tray, as it thickens", "start" => "stirred in from the start" }),
         Input.new(name: :grain, label: "Anti-slip aggregate, broadcast", unit: :cover, default: :none, allowed: 0..6000, withdraws: true),
         Input.new(name: :pack, label: "Pack, A and B", unit: :volume, default: :none, allowed: 1..1_000_000),
         Input.new(name: :last_pack, label: "The last pack", unit: :choice, default: "whole", asked: { pack: :told },

@@ -29,8 +29,16 @@ class BenchTest < AppTest
 
   def to_pouring(**changes)
     path = loose(**changes)
-    3.times { act(path) }
+    on_to(path, "first")
     path
+  end
+
+  # Presses on until a step is reached.
+  def on_to(path, wanted)
+    get path
+    12.times { step == wanted ? break : act(path) }
+
+    assert_equal wanted, step
   end
 
   # 300 g of 100 : 27 by weight: 236.2 g and 63.8 g.
@@ -42,13 +50,15 @@ class BenchTest < AppTest
     act(path, lot_a: "A-17", lot_b: "<b>9</b>")
     assert_equal "gear", step
     act(path)
-    act(path)
-    assert_equal "first", step
+    assert_equal "ready", step
+    assert_includes words, "Before the hardener is opened: all of this within reach."
+    assert_includes words, "caps back on after each pour"
+    on_to(path, "first")
     assert_includes words, format("Pour resin until the scale shows %.1f g", 300 * 100 / 127.0)
     act(path, reading: "240,0")
     assert_equal "second", step
     assert_includes words, format("%.1f g", 240 * 1.27)
-    assert_includes words, "actual resin 240.0 g, so hardener 64.8 g"
+    assert_includes words, "Resin really in: 240.0 g, so 64.8 g of hardener."
     act(path, reading: "304.8 g")
     assert_equal "mix", step
     assert_includes words, "left in the cup"
@@ -59,22 +69,32 @@ class BenchTest < AppTest
     assert_equal "tack", step
     act(path, "touched_soft")
     act(path, "touched_tacky")
+    assert_match(/It was poured \d s ago and is hardly tacky before .*Really tacky\?/, words)
+    act(path, "touched_tacky")
     assert_includes words, "Tacky at the last touch"
     act(path)
+    assert_match(/hardly hard before .*Really hard\?/, words)
+    assert_equal "tack", step
+    act(path)
     assert_includes words, "Test dab touched: still soft"
-    assert_includes words, "Right by the data sheet, good"
-    assert_includes words, "240.0 g, typed"
+    assert_includes words, "Right by the data sheet. Hardly mixed: 0 s of"
+    assert_includes words, "scale showed 240.0 g, typed"
     assert_includes words, "A A-17, B <b>9</b>"
     assert_equal path[/\d+/].to_i, Stores::Batch.finished.first.id
   end
 
   def test_a_cup_may_stay_untared
     path = loose
-    2.times { act(path) }
+    on_to(path, "tare")
     act(path, reading: "heavy")
     assert_includes words, "The reading must be a number"
     act(path, reading: "38.2")
     assert_includes words, format("%.1f g", 38.2 + (300 * 100 / 127.0))
+    act(path, reading: "274.4")
+    assert_includes words, "Resin really in: 236.2 g, so 63.8 g of hardener, the cup's 38.2 g in that."
+    act(path, reading: "338.2")
+    act(path, "abandoned", why: "a try")
+    assert_includes words, "scale showed 338.2 g with the cup, 38.2 g, typed"
   end
 
   def test_poured_too_much_is_mended
@@ -114,7 +134,7 @@ class BenchTest < AppTest
     assert_in_delta(0.01, Stores::Batch.last.recipe["resolution_g"])
     assert_includes words, "16.00 g"
     act(path, reading: "16.08")
-    assert_includes words, "actual resin 16.08 g"
+    assert_includes words, "Resin really in: 16.08 g"
     assert_includes words, format("%.2f g", 16.08 * 1.125)
   end
 
@@ -127,8 +147,8 @@ class BenchTest < AppTest
     act(path, reading: "304.8")
     act(path, "abandoned", why: "a wasp fell in")
     assert_includes words, "Thrown out: a wasp fell in"
-    assert_includes words, "Last step opened again"
-    assert_equal 8, Stores::Batch.last.events.count
+    assert_includes words, "went back"
+    assert_equal 9, Stores::Batch.last.events.count
   end
 
   def test_bad_readings_name_the_reason_and_change_nothing
@@ -161,10 +181,10 @@ class BenchTest < AppTest
     }
     act(path, reading: "240")
     post path, stale, { "HTTP_X_LIVE" => "1" }
-    assert_match(/Page was out of date|Another device has just written/, words)
+    assert_match(/Page was out of date|Already done/, words)
     assert_in_delta(240.0, Stores::Walks.walk(Stores::Batch.last).readings.first)
     post path, stale.merge("step" => "second", "reading" => "304"), { "HTTP_X_LIVE" => "1" }
-    assert_includes words, "Another device has just written"
+    assert_includes words, "Already done, here or on another device."
     assert_equal 1, Stores::Walks.walk(Stores::Batch.last).readings.size
   end
 
@@ -189,7 +209,7 @@ class BenchTest < AppTest
 
   def test_a_graduated_cup_tells_lines
     path = loose(method: "graduated", first: "resin")
-    2.times { act(path) }
+    on_to(path, "first")
     assert_equal "first", step
     assert_includes words, "Fill hardener to the line"
     act(path)
@@ -273,7 +293,7 @@ class BenchScaleTest < AppTest
   end
 
   def test_the_scales_own_reading_is_taken_once_it_is_steady
-    path = walk_to(3)
+    path = walk_to(4)
     shows(236.1, :moving)
     press(path)
     assert_includes words, "still settling"
@@ -290,7 +310,7 @@ class BenchScaleTest < AppTest
   end
 
   def test_the_clock_starts_when_the_scale_sees_the_hardener
-    path = walk_to(3)
+    path = walk_to(4)
     shows(236.1)
     press(path)
     get path
@@ -309,7 +329,7 @@ class BenchScaleTest < AppTest
   end
 
   def test_a_cup_taken_off_is_noticed
-    path = walk_to(3)
+    path = walk_to(4)
     shows(236.1)
     press(path)
     shows(-38.0)

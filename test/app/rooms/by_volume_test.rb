@@ -36,7 +36,7 @@ class ByVolumeTest < AppTest
   def test_a_marked_cup_without_densities_is_poured_corrected_and_recorded_in_ml
     undense("Stillwater clear coat", "clear")
     path = one_off
-    2.times { press(path) }
+    on_to(path, "first")
     assert_includes words, "Fill hardener to the line 50.0 ml"
     press(path)
     assert_includes words, "Fill resin to the line 150.0 ml"
@@ -50,9 +50,9 @@ class ByVolumeTest < AppTest
     press(path, act: "back")
     press(path, reading: "149")
     assert_equal "mix", hidden("step")
-    7.times { press(path) }
-    assert_includes words, "Mixed 149.0 ml: resin 99.0 ml, hardener 50.0 ml. 1 % short of resin, good."
-    assert_includes words, "140.0 ml, typed"
+    on_to(path, nil)
+    assert_includes words, "Mixed 149.0 ml: resin 99.0 ml, hardener 50.0 ml. 1 % short of resin. Hardly mixed"
+    assert_includes words, "line 140.0 ml, typed"
     assert_includes words, "planned 150.0 ml"
     refute_includes words, "unknown"
   end
@@ -61,7 +61,7 @@ class ByVolumeTest < AppTest
     undense("Lens mounting resin", "mounting")
     # 45 g at 100 : 12.5 are 40 and 5 g.
     path = one_off(amount: "45", sheet: sheet_id("Lens mounting resin", "mounting"), method: "scale")
-    3.times { press(path) }
+    on_to(path, "first")
     assert_includes words, "40.00 g"
     press(path, reading: "40")
     press(path, reading: "45")
@@ -83,7 +83,7 @@ class ByVolumeTest < AppTest
   def test_strokes_are_mended_in_strokes
     undense("Stillwater clear coat", "clear")
     path = one_off(amount: "4 strokes", method: tool("pump", "big pumps", resin_ml: 16, hardener_ml: 8, error_pct: 2))
-    2.times { press(path) }
+    on_to(path, "first")
     assert_includes words, "4 + 4 strokes"
     9.times { press(path) }
     assert_includes words, "All strokes are in"
@@ -94,8 +94,8 @@ class ByVolumeTest < AppTest
     press(path)
     assert_equal "mix", hidden("step")
     assert_equal({ resin: 80, hardener: 40 }, walk.contents.amounts)
-    7.times { press(path) }
-    assert_includes words, "Mixed 120.0 ml: resin 80.0 ml, hardener 40.0 ml, in strokes 5 + 5. Right by the data sheet, good."
+    on_to(path, nil)
+    assert_includes words, "Mixed 120.0 ml: resin 80.0 ml, hardener 40.0 ml, in strokes 5 + 5. Right by the data sheet."
   end
 
   # Six drops of 0.05 ml at 1 : 1 are three of each, on foil.
@@ -103,7 +103,7 @@ class ByVolumeTest < AppTest
     undense("Tarn table pour", "table")
     dropper = tool("dropper", "pipettes", drop_ml: 0.05, scatter_pct: 5)
     path = one_off(amount: "6 drops", sheet: sheet_id("Tarn table pour", "table"), method: dropper)
-    3.times { press(path) }
+    on_to(path, "second")
     assert_includes words, "of 6"
     assert_equal [3, 3], walk.recipe.count.to_h.values_at(:resin, :hardener)
     assert_equal "foil or board", walk.recipe.cup.name
@@ -114,7 +114,7 @@ class ByVolumeTest < AppTest
 
   def test_a_syringe_tells_what_really_went_in
     path = one_off(amount: "12 ml", method: tool("syringe", "10 ml", division_ml: 0.5, volume_ml: 10))
-    2.times { press(path) }
+    on_to(path, "first")
     first = walk.part
     press(path, reading: "8.5")
     press(path, reading: first == :resin ? "4.2" : "17")
@@ -144,8 +144,7 @@ class ByVolumeTest < AppTest
 
   def test_a_line_beyond_the_brim_is_refused_and_kept
     path = one_off
-    2.times { press(path) }
-    get path
+    on_to(path, "first")
     post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => "first", "act" => "next",
                  "reading" => "5000" }
 
@@ -163,32 +162,69 @@ class ByVolumeTest < AppTest
     assert_includes words, "blocks of each batch, true to size on this screen"
     post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => path[/\d+/], "cup" => "1" }
     path = last_response["location"]
-    2.times { press(path) }
-    assert_includes words, "Cut a block of resin, true size below"
+    on_to(path, "first")
+    assert_includes words, "Cut a block of resin, as drawn"
+    on_to(path, "second")
+    assert_includes words, "Cut the hardener beside it, as drawn"
+    on_to(path, nil)
+    assert_match(/By eye, as planned: resin .*, hardener .*\. Not measured: good to about 10 % a side\./, words)
+    refute_includes words, "ight by the data sheet"
+  end
+
+  # Hardener first: the block that is named is the one that is cut.
+  def test_by_eye_with_the_hardener_first
+    Stores::Settings.shop.update!(pour_first: "hardener")
+    undense("Cobble bonding paste", "paste")
+    path = new_job("c1-kind" => "bond", sheet: sheet_id("Cobble bonding paste", "paste"), length: "400", width: "100",
+      "c1-powder" => "none", "c1-method" => "eye", film: "")
+    get path
+    post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => path[/\d+/], "cup" => "1" }
+    path = last_response["location"]
+    on_to(path, "first")
+    assert_includes words, "Cut a block of hardener, as drawn"
+    on_to(path, "second")
+    assert_includes words, "Cut the resin beside it, as drawn"
   end
 
   # A pot that ages beside a new one is told before the new one is mixed, with both clocks.
   def test_a_second_pot_is_told_at_once
     first = one_off
-    5.times { press(first) }
+    on_to(first, "mix")
     second = one_off(amount: "80 ml")
     get second
-    assert_match(/One-off, Stillwater clear coat \+ clear is ageing: .* left in the cup\. This one lasts .* once mixed: two pots/, words)
+    assert_match(/One-off, Stillwater clear coat \+ clear: [^.]* left in the cup\./, words)
+    assert_includes page, "bench-beside-pot", "a pot with its time before it is no alarm"
     get first
-    refute_includes words, "is ageing"
+    refute_includes page, "bench-beside-pot"
   end
 
-  # 3 m² of floor at 0.3 mm with a tenth of thinner: the comb must show 0.33.
-  def test_a_floor_is_combed_with_its_thinner_counted_in
+  # 3 m² of floor at 0.3 mm with a tenth of thinner. As it thickens at the tray the target stays; stirred in from the start the comb must
+  # show 0.33 and there is a step for it.
+  def test_thinner_at_the_tray_and_thinner_from_the_start
     floor = Stores::Sheet.find_by!(resin: "Granite floor 210")
     floor.update!(properties: floor.properties.merge("thinner_most_pct" => 15))
-    path = new_job("c1-kind" => "floor", "c1-thinner" => "10", sheet: floor.id.to_s, length: "2 m", width: "1500", film: "0.3", room: "18")
+    path = new_job("c1-kind" => "floor", "c1-thinner" => "10", "c1-method" => "graduated", sheet: floor.id.to_s, length: "2 m",
+      width: "1500", film: "0.3", room: "18")
     get path
     post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => path[/\d+/], "cup" => "1" }
 
+    assert_in_delta 0.3, walk.recipe.comb_mm
+    refute_includes walk.path, :thin
+    assert_equal :pigmented, walk.recipe.manner.look.name
+    bench = last_response["location"]
+    on_to(bench, "pour_out")
+    assert_match(/Thinner only as it thickens in the tray, at most [\d.]+ ml for this batch\./, words)
+    press(bench, thinner: "35")
+    assert_includes words, "The 300 µm tooth is wet, the 350 µm tooth dry."
+    on_to(bench, nil)
+    assert_includes words, "thinner 35.0 ml"
+    submit path, { "c1-thinner_when" => "start" }
+    get path
+    post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => path[/\d+/], "cup" => "1", "again" => "short" }
+
     assert_in_delta 0.33, walk.recipe.comb_mm
-    assert_includes walk.path, :comb
-    assert_equal :paint, walk.recipe.manner.name
+    on_to(last_response["location"], "thin")
+    assert_includes words, "Stir in the thinner."
   end
 
   # The other part always follows what really went in, whatever the tool.
@@ -199,7 +235,7 @@ class ByVolumeTest < AppTest
       recipe = Dakren::Bench::Recipe.new(name: "x", sheet: sheet, total_g: Rational(chance.rand(1..5000)),
         first: %i[resin hardener].sample(random: chance), cup: Plan::USUAL_CUPS[3], room_c: 20, tins_c: 20,
         method: %i[graduated syringe].sample(random: chance), placing_min: 4)
-      events = %i[tins gear].map.with_index { |step, i| Dakren::Bench::Event.new(number: i, kind: :done, at: 0.0, data: { step: step }) }
+      events = %i[tins gear ready].map.with_index { |step, i| Dakren::Bench::Event.new(number: i, kind: :done, at: 0.0, data: { step: step }) }
       fresh = Dakren::Bench::Walk.new(recipe, events)
       first = fresh.target.to_f * chance.rand(0.5..1.5)
       events << Dakren::Bench::Event.new(number: 3, kind: :filled, at: 1.0, data: { step: :first, reading_ml: first })

@@ -56,7 +56,7 @@ class PlanUseTest < AppTest
     assert_includes page, 'data-slides="f-c1-blend_share"'
     post "/bench/planned?job=#{path[/\d+/]}&pass=c1&coat=1&section=1&cup=1", "authenticity_token" => hidden("authenticity_token")
     bench = last_response["location"]
-    3.times { press_on(bench) }
+    4.times { press_on(bench) }
     resin = split.resin_g.to_f.round(2)
     step_on(bench, reading: resin.to_s)
     hardener = resin / 3.53009
@@ -186,10 +186,10 @@ class PlanUseTest < AppTest
     get path
     post "/bench/planned?job=#{path[/\d+/]}&pass=c1&coat=1&section=1&cup=1", "authenticity_token" => hidden("authenticity_token")
     bench = last_response["location"]
-    2.times { press_on(bench) }
+    3.times { press_on(bench) }
     assert_includes words, "Stir the resin alone in its own pail"
     press_on(bench)
-    assert_includes words, "Scrape all of hardener into the resin's pail"
+    assert_includes words, "Scrape all of hardener into the resin's pail #{format("%.1f", plan.batches.first.split.hardener_ml)} ml"
     press_on(bench)
     assert_equal "mix", hidden("step")
     assert_includes words, "2000 ml in the cup"

@@ -10,7 +10,8 @@ class BenchBoundariesTest < CoreTest
     sheet = coating(ratio: ratio(by: :weight, resin: 2, hardener: 1))
     recipe = Bench::Recipe.new(name: "Cup 1", sheet: sheet, total_g: 300r, first: :resin, cup: cup, room_c: 20, tins_c: 20, method: :scale,
       placing_min: 4)
-    told = [[:done, { step: :tins }], [:done, { step: :gear }], [:done, { step: :tare }], [:weighed, { step: :first, reading_g: 200.0 }],
+    told = [[:done, { step: :tins }], [:done, { step: :gear }], [:done, { step: :ready }], [:done, { step: :tare }],
+      [:weighed, { step: :first, reading_g: 200.0 }],
       [:weighed, { step: :second, reading_g: 312.0 }]]
     Bench::Walk.new(recipe, told.each_with_index.map { |(kind, data), i| Bench::Event.new(number: i + 1, kind: kind, at: NOW, data: data) })
   end

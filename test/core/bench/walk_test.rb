@@ -29,14 +29,14 @@ class BenchWalkTest < CoreTest
   end
 
   def poured(resin: 200.0, hardener: 300.0)
-    done :tins, :gear, :tare
+    done :tins, :gear, :ready, :tare
     happen :weighed, step: :first, reading_g: resin
     happen :weighed, step: :second, reading_g: hardener, after: 60
   end
 
   def test_the_way_from_tins_to_a_hard_witness
     assert_equal :tins, walk.step.name
-    done :tins, :gear, :tare
+    done :tins, :gear, :ready, :tare
     assert_equal [:first, :resin, 200], [walk.step.name, walk.part, walk.target]
     happen :weighed, step: :first, reading_g: 203.6
     assert_equal [:second, :hardener, Rational(3054, 10)], [walk.step.name, walk.part, walk.target]
@@ -92,7 +92,7 @@ class BenchWalkTest < CoreTest
   end
 
   def test_the_clock_starts_when_the_parts_meet
-    done :tins, :gear, :tare
+    done :tins, :gear, :ready, :tare
     happen :weighed, step: :first, reading_g: 200
     assert_nil walk.clock(@now)
     happen :touched
@@ -143,7 +143,7 @@ class BenchWalkTest < CoreTest
     assert_nil walk.met_at
     happen :weighed, step: :second, reading_g: 301
     assert_equal :mix, walk.step.name
-    assert_equal 7, walk.events.size
+    assert_equal 8, walk.events.size
   end
 
   def test_abandoned_is_over
@@ -159,13 +159,14 @@ class BenchWalkTest < CoreTest
     from = @now
     assert_includes walk.clock(from + 10).mixing_call.says, "Stir round"
     assert_includes walk.clock(from + 70).mixing_call.says, "Scrape"
-    assert_includes walk.clock(from + 250).mixing_call.says, "second clean cup"
-    assert_includes walk.clock(from + 425).mixing_call.says, "long enough"
-    assert_in_delta 7 - (70 / 60.0), walk.clock(from + 70).mixing_call.left_min, 1e-9
+    assert_includes walk.clock(from + 250).mixing_call.says, "long enough"
+    assert_in_delta 4 - (70 / 60.0), walk.clock(from + 70).mixing_call.left_min, 1e-9
+    done :mix
+    assert_equal [:second_cup, "Everything over into a second clean cup; scrape the first; stir on."], [walk.step.name, walk.step.tells]
   end
 
   def test_an_untared_cup_carries_its_own_weight
-    done :tins, :gear
+    done :tins, :gear, :ready
     happen :done, step: :tare, start_g: 38.2
     assert_equal Rational(2382, 10), walk.target
     happen :weighed, step: :first, reading_g: 238.2
@@ -200,8 +201,59 @@ class BenchWalkTest < CoreTest
     assert_equal :powder, walk(powder: :spreadable).step.name
   end
 
+  # Said afterwards: the clock runs from then, whatever was pressed; going back over the hardener takes that back too.
+  def test_when_the_hardener_really_went_in_can_always_be_said
+    poured
+    pressed = walk.met_at
+    happen :met, met_at: pressed - 180
+    assert_equal pressed - 180, walk.met_at
+    assert_equal :mix, walk.step.name
+    happen :back
+    assert_nil walk.met_at
+  end
+
+  def test_what_ended_a_batch_is_taken_back_with_its_trace
+    poured
+    done :mix, :pour_out, :look_30, :look_60, :tack
+    assert_predicate walk, :over?
+    happen :reopened, why: "pressed too early"
+    assert_equal :tack, walk.step.name
+    assert_equal 12, walk.events.size
+    happen :abandoned, why: "smoked"
+    happen :reopened, why: "wrong cup"
+    refute_predicate walk, :abandoned?
+    assert_equal :tack, walk.step.name
+  end
+
+  # 200 g of resin are meant: 27 g can hardly be it, 190 can.
+  def test_a_reading_that_cannot_be_what_was_meant
+    done :tins, :gear, :ready, :tare
+    assert walk.unlikely?(27r)
+    assert walk.unlikely?(310r)
+    refute walk.unlikely?(190r)
+    happen :weighed, step: :first, reading_g: 190
+    assert walk.unlikely?(200r)
+    refute walk.unlikely?(300r), "five grams too much are corrected"
+    happen :asked, about: "reading", of: 200.0
+    assert walk.asked_about?("reading", of: 200.0)
+    refute walk.asked_about?("reading", of: 210.0)
+    refute walk.asked_about?("hard")
+    happen :weighed, step: :second, reading_g: 200
+    refute walk.asked_about?("reading", of: 200.0)
+  end
+
+  def test_a_stage_far_before_its_time_is_too_soon
+    poured
+    done :mix, :pour_out, :look_30, :look_60
+    early = walk.clock(@now).until_stage(:sandable)&.early || walk.clock(@now).as_film.early
+    poured_at = walk.poured_at
+
+    assert_operator walk.clock(poured_at + 40).too_soon(:sandable), :>, 0
+    assert_nil walk.clock(poured_at + (early * 60)).too_soon(:sandable)
+  end
+
   def test_hardener_first
-    done :tins, :gear, :tare
+    done :tins, :gear, :ready, :tare
     assert_equal [:hardener, 100], [walk(first: :hardener).part, walk(first: :hardener).target]
   end
 end

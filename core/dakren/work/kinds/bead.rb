@@ -6,6 +6,10 @@ module Dakren
   module Work
     module Kinds
       declare :bead, label: "bead or groove", on: :joint,
+        use: Use.new(title: "Run the bead", done: "It is drawn",
+          tells: "Into a bag with its tip cut off; draw it in one go, tool it once. Keep a test dab.",
+          why: "Pull the tape before it gels."),
+        load: ["bag with its tip to cut, tooling stick, tape both sides"],
         purposes: %i[bond fill], placing: Placing.by(:length, 20.0),
         inputs: [:section, :across, :wide, :deep, *STIFF],
         need: lambda { |_coat, _coats|

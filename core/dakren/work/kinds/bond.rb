@@ -6,6 +6,11 @@ module Dakren
   module Work
     module Kinds
       declare :bond, label: "bond", on: :surface,
+        use: Use.new(title: "Spread it", done: "It is all on", closed: true,
+          tells: "Spread it on one face, thin and even, right to the edges. Keep a test dab.",
+          why: "What is left in the cup goes outside, spread thin."),
+        load: ["clamps and blocks against creeping, brush",
+          "dry wipes, damp wipes; faces roughened, water no longer beads on them"],
         purposes: %i[bond], placing: Placing.by(:area, 8.0),
         inputs: [:glue, :squeeze, *STIFF, :surface, :drink],
         steps: %i[look_30 look_60],

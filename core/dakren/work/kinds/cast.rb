@@ -6,7 +6,13 @@ module Dakren
   module Work
     module Kinds
       declare :cast, label: "casting", on: :void, rule: :volume,
-        purposes: %i[cast], manner: :casting, placing: Placing.by(:mass, 600.0), pours: true,
+        use: Use.new(title: "Pour it", done: "It is poured", slowly: true,
+          tells: "In a thin stream, low, into one corner, and let it run; pocket after pocket, a little over where it " \
+                 "will be planed. Keep a test dab.",
+          why: "What clings to the cup is not mixed: leave it there. Watch for leaks, clay at hand."),
+        load: ["levelled both ways and supported all over",
+          "leaks taped from below, clay at hand, flame or hot air and extinguisher"],
+        purposes: %i[cast], placing: Placing.by(:mass, 600.0), pours: true,
         inputs: %i[lifts surface drink],
         steps: %i[bubbles],
         cautions: [["A deep pour goes on heating for hours after it looks still.",

@@ -6,7 +6,12 @@ module Dakren
   module Work
     module Kinds
       declare :cups, label: "small moulds", on: :cavity, rule: :volume,
-        purposes: %i[cast mount], manner: :casting, placing: Placing.by(:mass, 600.0), pours: true,
+        use: Use.new(title: "Fill the moulds", done: "They are filled", slowly: true,
+          tells: "In a thin stream along the stick, to 5 mm below the rim. Keep a test dab.",
+          why: "Sample centred, lid on against dust. What clings to the cup is not mixed."),
+        load: ["moulds released and dry, set apart on a bare board",
+          "lids or a dust cover"],
+        purposes: %i[cast mount], placing: Placing.by(:mass, 600.0), pours: true,
         inputs: %i[lifts],
         steps: %i[bubbles demould],
         cautions: [["Small cups of fast mix run hot as a deep pour does.", "Set them apart from one another on a bare board."]]

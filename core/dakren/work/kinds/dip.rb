@@ -9,6 +9,10 @@ module Dakren
 
       # Rule: the film on every part, what drips off into the tray, and what the basket or drum keeps.
       declare :dip, label: "dip and tumble", on: :surface, rule: :film,
+        use: Use.new(title: "Dip the parts", done: "They are dipped",
+          tells: "Basket in, let it drip off into the tray, then tumble. Keep a test dab.",
+          why: "None may touch another as they set."),
+        load: ["basket, drip tray, drum"],
         purposes: %i[coat flood laminate], placing: Placing.by(:mass, 200.0), coats: true,
         inputs: %i[film coats drip soak surface drink],
         defaults: { film: Cover.new(film_mm: 0.1) },

@@ -6,6 +6,11 @@ module Dakren
   module Work
     module Kinds
       declare :fill, label: "fill", on: :void,
+        use: Use.new(title: "Press it in", done: "It is all in",
+          tells: "Press it in so that no air is trapped, and leave it a little proud. Keep a test dab.",
+          why: "Shave it while a scraper still takes a curl."),
+        load: ["knife and board, scraper for shaving",
+          "holes counted"],
         purposes: %i[fill bond], placing: Placing.by(:holes, 60.0), coats: true,
         inputs: [:coats, :proud, *STIFF, :surface, :drink],
         defaults: { powder: "none" },

@@ -6,6 +6,10 @@ module Dakren
   module Work
     module Kinds
       declare :fillet, label: "fillet", on: :joint,
+        use: Use.new(title: "Draw the fillet", done: "It is drawn",
+          tells: "Into a bag with its tip cut off; run it along the corner, then draw it smooth with a round stick. Keep a test dab.",
+          why: "Pull the tape before it gels."),
+        load: ["bag with its tip to cut, round stick, tape both sides"],
         purposes: %i[bond laminate fill], placing: Placing.by(:length, 20.0),
         inputs: [:radius, :corner, *STIFF],
         defaults: { grade: "standing" },

@@ -6,9 +6,14 @@ module Dakren
   module Work
     module Kinds
       declare :flood, label: "flood coat", on: :surface, rule: :film,
+        use: Use.new(title: "Pour it", done: "It is poured and spread",
+          tells: "Clean plastic under the piece. Pour down the middle, drag it to the edges, let it run over the sides. Keep a test dab.",
+          why: "Heat passes at once. Nothing dusty is moved from now on. What clings to the cup is not mixed: leave it there."),
+        load: ["clean plastic under the piece, spreader, flame or hot air and extinguisher",
+          "everything dusty moved out already"],
         purposes: %i[flood], ready: %i[handle load wet], placing: Placing.by(:area, 30.0), coats: true,
         inputs: [:film, :coats, :pack, :last_pack, *SPREADING, :band, :wear, :extra],
-        steps: %i[bubbles],
+        steps: %i[heat bubbles],
         cautions: [["A flame or hot air breaks bubbles, and lights solvent and wipes.",
           "Keep it moving, 150 to 250 mm away; wipes out of the room first; extinguisher at hand."]]
     end

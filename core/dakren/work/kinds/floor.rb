@@ -6,8 +6,15 @@ module Dakren
   module Work
     module Kinds
       declare :floor, label: "floor coat", on: :surface, rule: :film,
+        use: Use.new(title: "Pour it in a ribbon", done: "It is all laid",
+          tells: "Edges first. Pour a ribbon along the wet edge, an arm's reach at a time: one way, at right angles, " \
+                 "then laid off lightly one way. Keep a test dab.",
+          why: "Never stand the pail upside down on the floor: what clings to its wall is not mixed. Spiked roller " \
+               "where it levels by itself."),
+        load: ["roller without lint (tape over it), spreader, comb, spiked shoes",
+          "areas marked for each pack; who mixes, pours, spreads, back-rolls"],
         purposes: %i[floor], combed: true, ready: %i[walk load_light load wet], placing: Placing.by(:area, 20.0), coats: true,
-        inputs: [:film, :coats, :pack, :last_pack, *SPREADING, :band, :wear, :extra, :thinner, :grain],
+        inputs: [:film, :coats, :pack, :last_pack, *SPREADING, :band, :wear, :extra, :thinner, :thinner_when, :grain],
         defaults: { surface: "concrete_primed", spread: "roller" },
         steps: %i[hand_over],
         cautions: [["Wet epoxy is slippery and sticks to shoes.",

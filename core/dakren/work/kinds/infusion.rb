@@ -9,7 +9,12 @@ module Dakren
 
       # Rule: what the flow layer holds goes by how much of the part it lies over; the lines are as full as they are long.
       declare :infusion, label: "infusion", on: :surface,
-        purposes: %i[infuse], manner: :infusion, placing: Placing.by(:fill, nil),
+        use: Use.new(title: "Open the clamp", done: "It runs in", slowly: true,
+          tells: "Line in the pot, down to its bottom: open the clamp and let it in. Keep a test dab.",
+          why: "Never let the line suck air: top the pot up before it is empty."),
+        load: ["bag held its vacuum, clamp shut, trap empty",
+          "bucket for the line, tape for leaks"],
+        purposes: %i[infuse], placing: Placing.by(:fill, nil),
         inputs: %i[cloths fibre way share thickness flow flow_over bore line trap distance front],
         defaults: { way: "vacuum" },
         steps: %i[look_30 look_60 demould],

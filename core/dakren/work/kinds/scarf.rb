@@ -6,6 +6,11 @@ module Dakren
   module Work
     module Kinds
       declare :scarf, label: "scarf repair", on: :damage,
+        use: Use.new(title: "Wet the discs out", done: "They are laid",
+          tells: "Wet the bevel, lay disc after disc, wet each until it turns transparent; stipple the air out. Keep a test dab.",
+          why: "Fibre the same way on every ply. An even sheen, no puddles."),
+        load: ["discs cut and numbered, stippling brush, peel ply",
+          "bevel ground, dusted and wiped"],
         purposes: %i[laminate], placing: Placing.by(:plies, 3.0),
         inputs: [:cloths, :fibre, :way, :share, :ratio, :order, :backing, *SPREADING],
         defaults: { spread: "brush" },

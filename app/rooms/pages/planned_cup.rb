@@ -1,0 +1,133 @@
+# frozen_string_literal: true
+
+module Dakren
+  module Rooms
+    # A planned batch taken to the bench: what the plan says of it, as the bench keeps it.
+    class PlannedCup
+      # @param place [Stores::Mixed::Place] @param again [String, nil] why it is mixed once more
+      def initialize(job, desk, place, settings, again: nil)
+        @job = job
+        @desk = desk
+        @coat = place.coat
+        @planned = @coat.plan.batches.find { |batch| batch.number == place.number }
+        @settings = settings
+        @again = again
+      end
+
+      # @return [Stores::Batch]
+      def start
+        Stores::Walks.start(name: [planned_name, @again && "mixed again: #{@again}"].compact.join(", "), job: @job, planned: which,
+          sheet: Stores::Shelf.numbers(@desk.passes.find { |pass| pass.id == @coat.pass.id }.sheet_id), own: own_of, note: note_of,
+          **amounts, **conditions, **of_work)
+      end
+
+      private
+
+      def which
+        { task: @coat.pass.id, coat: @coat.number, section: @coat.section, cup_number: @planned.number }
+      end
+
+      def order
+        @coat.plan.order
+      end
+
+      def amounts
+        portion = @planned.portion
+        split = @planned.split
+        { total_g: portion.mass_g, cup: portion.cup, count: count_of(portion.whole&.counted),
+          parts_ml: split.resin_ml && { resin: split.resin_ml, hardener: split.hardener_ml } }
+      end
+
+      def conditions
+        portion = @planned.portion
+        tool = @coat.pass.tool
+        { room_c: order.room_c, tins_c: order.tins_c, tool: tool&.name, method: measured_by, first: first_of,
+          resolution_g: Stores::Tool.shelf.resolution_g(order.sheet, portion.mass_g, tool),
+          placing_min: portion.needed_min - portion.mixing_min }
+      end
+
+      # The builder's own steps: what comes before the first cup of all, and what follows the last of a @coat.
+      def own_of
+        before = @coat.number == 1 && @coat.section == 1 && @planned.number == 1
+        last = @planned.number == @coat.plan.batches.size
+        wanted = { before: before, after: last }
+        @coat.pass.own_steps.select { |step| wanted[step.at] }
+          .map { |step| [step.name, step.label, step.at == :after ? step.offset_min.to_f : nil] }
+      end
+
+      # A ratio known by volume only is filled, one known by weight only is weighed, whatever was chosen.
+      # Of a pack that is not mixed whole, each part is measured out.
+      def measured_by
+        pack = order.pack_ml && (order.pack_ml * order.sheet.clock.mixed_density_g_ml)
+        return order.sheet.ratio.weight_parts ? "scale" : "graduated" if pack && @planned.portion.mass_g.to_f < pack.to_f * 0.999
+
+        ratio = order.sheet.ratio
+        return "graduated" if order.method == :scale && ratio.weight_parts.nil?
+        return "scale" if order.method == :graduated && ratio.volume_parts.nil?
+
+        order.method.to_s
+      end
+
+      # Into lines the thin part goes first; resin that is thickened or stirred alone must be in before the hardener.
+      def first_of
+        return "resin" if @coat.pass.figures[:thicken_first] == "half"
+
+        { graduated: "hardener", pack: "resin" }.fetch(@coat.plan.order.method, @settings.pour_first)
+      end
+
+      # What was noted of the job and of this task.
+      # @return [String, nil]
+      def note_of
+        notes = [@desk.document["note"], @desk.document["#{@coat.pass.id}-note"]].map { |text| text.to_s.strip }.reject(&:empty?)
+        notes.empty? ? nil : notes.join(" ")
+      end
+
+      # What the bench must know of the work itself.
+      def of_work
+        { **powder_of, **thinner_of, hardeners: hardeners_of, kind: @coat.pass.kind.name.to_s, comb_mm: comb_of&.to_f,
+                                     after: @coat.pass.steps & Dakren::Bench::AFTER.map(&:name) }
+      end
+
+      def hardeners_of
+        @coat.plan.sheet.hardeners&.map { |name, share| [name, share.to_s] }
+      end
+
+      # Wet film the comb must show: thicker by the thinner that is stirred in from the start.
+      def comb_of
+        film = @coat.plan.order.need.film_mm
+        return unless film && @coat.pass.kind.combed
+
+        thinner = thinner_of
+        thinner[:thinner_when] == "start" ? film * (100 + thinner[:thinner_pct]) / 100 : film
+      end
+
+      def thinner_of
+        share = @coat.pass.figures[:thinner]
+        share.to_f.positive? ? { thinner_pct: share.to_f, thinner_when: @coat.pass.figures[:thinner_when] || "tray" } : {}
+      end
+
+      # What thickens it, where something does.
+      def powder_of
+        powder, to_100 = @coat.plan.order.need.powder
+        return {} unless powder
+
+        figures = @coat.pass.figures
+        { powder: figures.fetch(:grade, @coat.pass.kind.default(:grade)), powder_name: powder.label, powder_to_100_g: to_100,
+          powder_parts: powder.parts&.map { |one, grams| [one.name.to_s, grams] }, thicken_first: figures[:thicken_first] == "half",
+          prime_share: @coat.plan.order.need.prime_share.to_f.round(5) }
+      end
+
+      def planned_name
+        parts = [@job.title(60)]
+        parts << @coat.pass.name[0, 40] if @desk.passes.size > 1
+        parts << "#{@coat.pass.kind.pours ? "lift" : "coat"} #{@coat.number}" if @coat.of > 1
+        [*parts, "batch #{@planned.number} of #{@coat.plan.batches.size}"].join(", ")
+      end
+
+      # @return [Hash, nil] what is counted, where the tool is one that counts
+      def count_of(found)
+        found && { unit: found.counting.unit, resin: found.resin, hardener: found.hardener, alternate: found.counting.alternate }
+      end
+    end
+  end
+end
