@@ -83,10 +83,8 @@ module Dakren
           status code
           @title = "Bench"
           @form = form || Rooms::LooseCup.blank(settings_row, devices, wording)
-          @running = Stores::Batch.running.includes(:events).map do |record|
-            RunningCup.new(record, Stores::Walks.walk(record), wording, now)
-          end
-          @next = NowPage.new(Stores::NowList.new(zone.at(Stores::Now.wall)).found, wording)
+          @running = pots
+          @next = now_page
           @finished = Stores::Batch.finished.limit(FINISHED_LISTED).select(:id, :name, :outcome, :finished_at).to_a
           erb :"bench/list"
         end

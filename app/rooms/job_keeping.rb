@@ -26,6 +26,8 @@ module Dakren
       # @return [Array(Hash, Array<String>)] the document, and keys both have changed
       def typed_into(record)
         refuse_too_long
+        return [record.document, []] if left_taken?
+
         base = record.document_at(word("revision").to_i) || record.document
         mine = moments_read(Document::JobDocument.from_form(typed, page: page_system, before: base), base)
         Document::JobDocument.merge(base, mine, record.document)
@@ -70,6 +72,7 @@ module Dakren
             record.write(document) unless stepping && Document::JobDocument.same?(record.document, document)
             record.public_send(step) if stepping && !behind?(seen)
             done_once
+            Stores::Deed.create!(name: left_name) if left_name && !left_taken?
             true
           end
         end
@@ -83,6 +86,16 @@ module Dakren
 
         said = Stores::Summary.of(desk)
         Stores::Database.writing { record.summarise(said, planning.stamp) }
+      end
+
+      # What a browser had kept while the shop did not answer comes twice where only the answer was lost: it is taken once.
+      def left_taken?
+        !left_name.nil? && Stores::Deed.exists?(name: left_name)
+      end
+
+      # @return [String, nil]
+      def left_name
+        word("left_id").empty? ? nil : "left #{word("left_id")[0, 60]}"
       end
 
       # What was pressed; nothing, where this very deed was done already and only its answer was lost.

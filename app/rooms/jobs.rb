@@ -89,7 +89,7 @@ module Dakren
         end
 
         def now_list
-          @now_list ||= NowPage.new(Stores::NowList.new(zone.at(Stores::Now.wall)).found, wording)
+          @now_list ||= now_page
         end
 
         # Keeps what was typed, then does what was pressed. What that comes to is worked out before the writer's turn is taken, and again

@@ -20,6 +20,7 @@ module Dakren
       PARTS = Concurrent::Map.new
 
       BUSY = "Another program is writing to its file. What you sent was not taken yet: send it again in a moment."
+      POTS_SHOWN = 60
       WHEN_PUT_RIGHT = "What you sent was not taken: go back, it still stands there, and send it again once that is put right."
 
       # A parameter that is no text, or text that is no UTF-8.
@@ -103,6 +104,20 @@ module Dakren
           "The clock of this computer was set #{jump.by_s.negative? ? "back" : "forward"} by #{by} (seen " \
             "#{wording.dates.hour(zone.at(jump.at))}). Batches on the go keep their true time; hours and plans go by the new clock: look " \
             "whether that is right."
+        end
+
+        # Batches on the go.
+        # @return [Array<RunningCup>]
+        def pots
+          @pots ||= Stores::Batch.running.limit(POTS_SHOWN).includes(:events).map do |record|
+            RunningCup.new(record, Stores::Walks.walk(record), wording, Stores::Now.now)
+          end
+        end
+
+        # What is on now across the shop, and what comes next.
+        # @return [NowPage]
+        def now_page
+          NowPage.new(Stores::NowList.new(zone.at(Stores::Now.wall)).found, wording, pots: pots)
         end
 
         # Does it ask for something to be kept?

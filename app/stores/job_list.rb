@@ -110,16 +110,23 @@ module Dakren
         @at = now.to_i
       end
 
-      # @return [Hash{Symbol=>Array<Hash>}] :tacky, :wet and :soon, the nearest first
+      # @return [Hash{Symbol=>Array<Hash>}] :tacky, :wet, :soon and :mix, what is to be mixed next of each job, the nearest first
       def found
-        found = { tacky: [], wet: [], soon: [] }
-        jobs.each { |job| look_at(job, found) }
+        found = { tacky: [], wet: [], soon: [], mix: [] }
+        jobs.each do |job|
+          look_at(job, found)
+          next_batch(job, found)
+        end
         found.transform_values { |list| list.sort_by { |one| (one[:at] || one[:until])&.to_i || FAR_FUTURE }.first(MOST) }
       end
 
       private
 
       def jobs
+        @jobs ||= near_jobs
+      end
+
+      def near_jobs
         near = Time.at(@at - FAR_S)..Time.at(@at + SOON_S)
         Job.where(template: false, state: Job::OPEN, first_at: near, over_at: [nil, Time.at(@at)..]).select(:id, :name, :summary).to_a
       end
@@ -131,6 +138,24 @@ module Dakren
         (job.said["events"] || []).each do |event|
           found[:soon] << { job: job, at: time(event["from"]), words: event["label"] } if event["from"].between?(@at, @at + SOON_S)
         end
+      end
+
+      # The first batch that is still to be mixed, of coats that are due in the next hours or were due before.
+      def next_batch(job, found)
+        mixed = standing.fetch(job.id) { Mixed.new([]) }
+        coats = (job.said["events"] || []).select { |event| event["task"] && event["from"] <= @at + SOON_S }
+        coat, number = coats.lazy.flat_map { |event| (1..event["cups"]).map { |i| [event, i] } }.find do |event, i|
+          !mixed.at(event["task"], event["coat"], event["section"], i)&.used?
+        end
+        return unless coat
+
+        found[:mix] << { job: job, at: time(coat["from"]), words: "#{coat["label"]}, batch #{number} of #{coat["cups"]}" }
+      end
+
+      # How batches of all these jobs stand, read at once.
+      def standing
+        @standing ||= Batch.where(job_id: jobs.map(&:id)).where.not(task: "").order(:id)
+          .pluck(:job_id, :task, :coat, :section, :cup_number, :id, :stands).group_by(&:first).transform_values { |rows| Mixed.new(rows.map { |row| row.drop(1) }) }
       end
 
       def cured(job, cure, found)

@@ -6,7 +6,7 @@ module Dakren
     # never plan. Times are seconds.
     module Summary
       # Counts up whenever the core plans otherwise, or this says otherwise: what was kept before is then worked out anew.
-      VERSION = 2
+      VERSION = 3
       MOST_BUSY = 500
 
       module_function
@@ -70,7 +70,7 @@ module Dakren
       def coat(desk, entry)
         shut = entry.window && entry.window[1]
         {
-          "cups" => entry.plan.batches.size, "grams" => entry.plan.total.total_g.to_f.round(1), "sheet" => entry.plan.sheet.name,
+          "task" => entry.pass.id, "coat" => entry.number, "section" => entry.section, "cups" => entry.plan.batches.size, "grams" => entry.plan.total.total_g.to_f.round(1), "sheet" => entry.plan.sheet.name,
           "shut" => shut && shut < Cure::HORIZON_MIN ? at(desk, shut) : nil
         }
       end

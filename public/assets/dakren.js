@@ -149,6 +149,63 @@ const live = {
   },
 };
 
+// What was typed while the shop did not answer: kept in the browser until an answer has come, whatever page is opened meanwhile.
+const UNSENT = "unsent ";
+const unsent = {
+  keep(address, body) {
+    try {
+      body.delete("authenticity_token");
+      if (!body.has("left_id")) body.set("left_id", crypto.randomUUID());
+      localStorage.setItem(UNSENT + address, body.toString());
+    } catch (error) {
+      // No room is left: the browser asks nobody, and nothing more can be done.
+    }
+  },
+  kept(address) {
+    const text = localStorage.getItem(UNSENT + address);
+    return text ? new URLSearchParams(text) : null;
+  },
+  drop(address) {
+    localStorage.removeItem(UNSENT + address);
+  },
+  addresses() {
+    return Object.keys(localStorage).filter((key) => key.startsWith(UNSENT)).map((key) => key.slice(UNSENT.length));
+  },
+  // A page's token, for what is sent from another page.
+  async token(address) {
+    const here = document.querySelector("[name=authenticity_token]")?.value;
+    if (here) return here;
+    const page = new DOMParser().parseFromString(await (await fetch(address)).text(), "text/html");
+    return page.querySelector("[name=authenticity_token]")?.value;
+  },
+  // Delivers what other pages left behind; what is refused is told and stays where it is.
+  async deliver(except) {
+    for (const address of unsent.addresses()) {
+      const body = unsent.kept(address);
+      if (!body || address === except) continue;
+      try {
+        body.set("authenticity_token", await unsent.token(address));
+        const answer = await fetch(address, { method: "POST", body, headers: { "X-Live": "1" }, redirect: "error" });
+        if (answer.ok || answer.status === 422) unsent.drop(address);
+        if (answer.ok || answer.status === 422) unsent.tell("What you typed while the shop did not answer is kept now.", address);
+      } catch (error) {
+        return;
+      }
+    }
+  },
+  tell(words, address) {
+    const told = document.createElement("p");
+    told.className = "shop-trouble";
+    told.setAttribute("role", "status");
+    const link = document.createElement("a");
+    link.href = address;
+    link.textContent = "Look at it";
+    told.append(`${words} `, link);
+    document.querySelector("main")?.before(told);
+  },
+};
+document.addEventListener("DOMContentLoaded", () => unsent.deliver(document.querySelector("form#live")?.action));
+
 // Liveliness for forms the server computes: what is typed goes to the server once typing pauses, and the
 // answer is merged into the page around the field being typed in. One request at a time, in order.
 const PAUSE_MS = 220;
@@ -261,7 +318,7 @@ function liveForm() {
           return;
         }
         if ((!answer.ok && answer.status !== 422) || !fresh) throw new Error([503, 507].includes(answer.status) ? html : "no answer");
-        if (left) this.delivered();
+        if (left || this.leftId) this.delivered();
         this.deed = null;
         this.later = later;
         if (this.served) this.served = new Map([...this.served, ...served]);
@@ -271,6 +328,7 @@ function liveForm() {
       } catch (error) {
         this.dirty = true;
         this.act = pressed;
+        if (!left && !this.preview()) this.keep();
         this.state = `not saved: ${this.why(error)}. What you typed is kept here and sent again`;
         this.retry = setTimeout(() => this.send(), RETRY_MS);
         this.sending = false;
@@ -310,7 +368,7 @@ function liveForm() {
     refused(says, act) {
       this.sending = false;
       this.deed = null;
-      if (this.left) this.delivered();
+      if (this.left || this.leftId) this.delivered();
       this.dirty = true;
       this.state = `not saved: ${says.replace(/<[^>]*>/g, " ").replace(/\s+/g, " ").trim().slice(0, 300)}`;
       if (this.act && this.act !== act) this.send();
@@ -327,32 +385,33 @@ function liveForm() {
     caughtUp() {
       if (this.later && !this.sending && this.later()) this.later = null;
     },
-    // Leaving the page with something unsent: hand it to the browser to deliver, or keep it here for the next time.
+    // Leaving the page with something unsent: it is kept here until an answer has come, and handed to the browser to deliver.
     hurry() {
-      // What is on its way may not arrive when the page goes: it is handed over as well.
+      // What is on its way may not arrive when the page goes: it is kept and handed over as well.
       if (!(this.dirty || this.sending) || this.preview()) return;
-      const body = live.body(this.$root, null, this.served);
-      if (!navigator.sendBeacon(this.$root.action, body)) this.keep(body.toString());
+      const body = this.keep();
+      body.set("authenticity_token", this.$root.querySelector("[name=authenticity_token]").value);
+      navigator.sendBeacon(this.$root.action, body);
       this.dirty = false;
     },
-    keep(text) {
-      try {
-        localStorage.setItem(`unsent ${this.$root.action}`, text);
-      } catch (error) {
-        // No room is left: the browser asks nobody, and nothing more can be done.
-      }
+    // @returns what is kept, with a name of its own: however often it is sent, it is taken once.
+    keep() {
+      const body = live.body(this.$root, null, this.served);
+      body.set("left_id", this.leftId ||= crypto.randomUUID());
+      unsent.keep(this.$root.action, new URLSearchParams(body));
+      return body;
     },
     // What was left behind when this page was last closed: it stays kept here until the shop has it.
     leftBehind() {
-      const text = this.preview() ? null : localStorage.getItem(`unsent ${this.$root.action}`);
-      if (!text) return;
-      this.left = new URLSearchParams(text);
+      this.left = this.preview() ? null : unsent.kept(this.$root.action);
+      if (!this.left) return;
       this.left.set("authenticity_token", this.$root.querySelector("[name=authenticity_token]").value);
       this.send();
     },
     delivered() {
       this.left = null;
-      localStorage.removeItem(`unsent ${this.$root.action}`);
+      this.leftId = null;
+      unsent.drop(this.$root.action);
     },
   };
 }

@@ -110,7 +110,7 @@ function liveForm() {
           return;
         }
         if ((!answer.ok && answer.status !== 422) || !fresh) throw new Error([503, 507].includes(answer.status) ? html : "no answer");
-        if (left) this.delivered();
+        if (left || this.leftId) this.delivered();
         this.deed = null;
         this.later = later;
         if (this.served) this.served = new Map([...this.served, ...served]);
@@ -120,6 +120,7 @@ function liveForm() {
       } catch (error) {
         this.dirty = true;
         this.act = pressed;
+        if (!left && !this.preview()) this.keep();
         this.state = `not saved: ${this.why(error)}. What you typed is kept here and sent again`;
         this.retry = setTimeout(() => this.send(), RETRY_MS);
         this.sending = false;
@@ -159,7 +160,7 @@ function liveForm() {
     refused(says, act) {
       this.sending = false;
       this.deed = null;
-      if (this.left) this.delivered();
+      if (this.left || this.leftId) this.delivered();
       this.dirty = true;
       this.state = `not saved: ${says.replace(/<[^>]*>/g, " ").replace(/\s+/g, " ").trim().slice(0, 300)}`;
       if (this.act && this.act !== act) this.send();
@@ -176,32 +177,33 @@ function liveForm() {
     caughtUp() {
       if (this.later && !this.sending && this.later()) this.later = null;
     },
-    // Leaving the page with something unsent: hand it to the browser to deliver, or keep it here for the next time.
+    // Leaving the page with something unsent: it is kept here until an answer has come, and handed to the browser to deliver.
     hurry() {
-      // What is on its way may not arrive when the page goes: it is handed over as well.
+      // What is on its way may not arrive when the page goes: it is kept and handed over as well.
       if (!(this.dirty || this.sending) || this.preview()) return;
-      const body = live.body(this.$root, null, this.served);
-      if (!navigator.sendBeacon(this.$root.action, body)) this.keep(body.toString());
+      const body = this.keep();
+      body.set("authenticity_token", this.$root.querySelector("[name=authenticity_token]").value);
+      navigator.sendBeacon(this.$root.action, body);
       this.dirty = false;
     },
-    keep(text) {
-      try {
-        localStorage.setItem(`unsent ${this.$root.action}`, text);
-      } catch (error) {
-        // No room is left: the browser asks nobody, and nothing more can be done.
-      }
+    // @returns what is kept, with a name of its own: however often it is sent, it is taken once.
+    keep() {
+      const body = live.body(this.$root, null, this.served);
+      body.set("left_id", this.leftId ||= crypto.randomUUID());
+      unsent.keep(this.$root.action, new URLSearchParams(body));
+      return body;
     },
     // What was left behind when this page was last closed: it stays kept here until the shop has it.
     leftBehind() {
-      const text = this.preview() ? null : localStorage.getItem(`unsent ${this.$root.action}`);
-      if (!text) return;
-      this.left = new URLSearchParams(text);
+      this.left = this.preview() ? null : unsent.kept(this.$root.action);
+      if (!this.left) return;
       this.left.set("authenticity_token", this.$root.querySelector("[name=authenticity_token]").value);
       this.send();
     },
     delivered() {
       this.left = null;
-      localStorage.removeItem(`unsent ${this.$root.action}`);
+      this.leftId = null;
+      unsent.drop(this.$root.action);
     },
   };
 }

@@ -11,9 +11,9 @@ module Dakren
       # What a step's view prints, each only where it is there.
       #
       # heading; verdict: [bold, words] of a mixing error; target: a number and its unit; whose: part it is of; list: rows of what is
-      # planned; told: sentences; lost: what is wrong now; switch: [command, words] for the scale beside it; now: [figure, words] the
+      # planned; things: what lies ready; told: sentences; lost: what is wrong now; switch: [command, words] for the scale beside it; now: [figure, words] the
       # scale shows; bar, drawing: SVG; hold: words of the button that pours; fields: [Control]; deeds: [act, words]; last: after them.
-      View = Value.define(:heading, verdict: nil, target: nil, whose: nil, list: [].freeze, told: [].freeze, lost: nil, switch: nil,
+      View = Value.define(:heading, verdict: nil, target: nil, whose: nil, list: [].freeze, things: [].freeze, told: [].freeze, lost: nil, switch: nil,
         now: nil, bar: nil, drawing: nil, hold: nil, fields: [].freeze, deeds: [].freeze, last: nil)
 
       AGAINST = { cup: "overfill the cup", need: "make more than is needed", time: "take longer than the cup lasts" }.freeze
@@ -92,7 +92,7 @@ module Dakren
 
       # What lies ready, by the work.
       def of_ready
-        plain(told: []).with(list: recipe.manner.load.map { |words| ["", @wording.local(words)] })
+        plain(told: []).with(things: recipe.manner.load.map { |words| @wording.local(words) })
       end
 
       def of_gear

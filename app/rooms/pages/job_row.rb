@@ -63,20 +63,24 @@ module Dakren
       Told = Value.define(:before, :address, :title, :words, :after)
       TOLD_SOON = 3
 
-      # @param found [Hash{Symbol=>Array<Hash>}] see Stores::NowList
-      def initialize(found, wording)
+      # @param found [Hash{Symbol=>Array<Hash>}] see Stores::NowList @param pots [Array<RunningCup>] batches that are on the go
+      def initialize(found, wording, pots: [])
         @found = found
         @wording = wording
+        @pots = pots
       end
 
       def empty?
-        @found.values.all?(&:empty?)
+        @found.values.all?(&:empty?) && @pots.empty?
       end
 
       # @return [Array<Array(String, Array<Told>)>] headings and lines
       def groups
-        { "Ready to recoat" => @found[:tacky].map { |one| line(one, after: until_words(one)) },
+        { "In the cup" => @pots.select(&:pressing?).map { |cup| pot(cup) },
+          "Test dab to touch" => @pots.select(&:poured?).first(TOLD_SOON).map { |cup| pot(cup) },
+          "Ready to recoat" => @found[:tacky].map { |one| line(one, after: until_words(one)) },
           "Wet" => @found[:wet].map { |one| line(one, after: "tacky #{clock(one[:at])}") },
+          "Next to mix" => @found[:mix].map { |one| line(one, before: @wording.clock(one[:at])) },
           "Due next" => @found[:soon].map do |one|
             line(one, before: @wording.clock(one[:at]))
           end }.reject { |_, lines| lines.empty? }.to_a
@@ -96,6 +100,10 @@ module Dakren
 
       def line(one, before: "", after: "")
         Told.new(before: before, address: "/jobs/#{one[:job].id}", title: one[:job].title(60), words: one[:words], after: after)
+      end
+
+      def pot(cup)
+        Told.new(before: "", address: "/bench/#{cup.record.id}", title: cup.record.name, words: cup.time, after: "")
       end
 
       def until_words(one)

@@ -66,6 +66,11 @@ module Dakren
         !@walk.poured_at && !clock.nil?
       end
 
+      # Is it out of its cup, and cures?
+      def poured?
+        !@walk.poured_at.nil?
+      end
+
       # Is it running out of its time?
       def hurried?
         %i[hurry past].include?(mood)
@@ -138,9 +143,7 @@ module Dakren
         share = @walk.mixed_share or return
         return if share >= SHORT
 
-        minutes = share * @walk.mixing_min
-        for_so_long = minutes < 1 ? "#{(minutes * 60).round} s" : @wording.minutes(minutes)
-        "#{share < HARDLY ? "Hardly mixed" : "Mixed too short"}: #{for_so_long} of #{@wording.minutes(@walk.mixing_min)}."
+        "#{share < HARDLY ? "Hardly mixed" : "Mixed too short"}: #{so_long(share * @walk.mixing_min)} of #{@wording.minutes(@walk.mixing_min)}."
       end
 
       # Of the last event, for who takes it up again.
@@ -176,7 +179,12 @@ module Dakren
       end
 
       def minutes(from, to)
-        @wording.minutes((to - from) / 60)
+        so_long((to - from) / 60)
+      end
+
+      # Below a minute in seconds.
+      def so_long(minutes)
+        minutes < 1 ? "#{(minutes * 60).round} s" : @wording.minutes(minutes)
       end
 
       # Where a temperature comes from.
