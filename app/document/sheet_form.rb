@@ -40,6 +40,9 @@ module Dakren
       end
       private_class_method :work, :time, :temperature, :plain, :stage, :limits
 
+      # A mix that is not told is taken for what the powder sold in it makes it.
+      USUAL_LOOK = "usual"
+
       GROUPS = {
         "Names" => [
           Field.new(name: "resin", label: "Resin, part A", kind: :word, needed: true),
@@ -86,6 +89,8 @@ module Dakren
           plain("soft_from_index", "Soft, unreacted above", U::NUMBER, nil, allowed: 0..10, fallback: 1.15)
         ],
         "Mixing" => [
+          Field.new(name: "looks", label: "The mix is", kind: :choice, fallback: USUAL_LOOK, hint: "decides what it looks like while mixed",
+            choices: { USUAL_LOOK => "as the powder in it says", **LOOKS.to_h { |name, look| [name.to_s, look.label] } }),
           time("mix_cup_min", "Minutes for a cup, to 1 kg", allowed: Mixing::MINUTES, fallback: 3),
           time("mix_pail_min", "Minutes for a 20 kg pail", allowed: Mixing::MINUTES),
           time("second_cup_min", "then in a second cup", allowed: Mixing::MINUTES, fallback: 0)
@@ -199,14 +204,22 @@ module Dakren
 
         case field.kind
         when :word then read_word(field, text)
-        when :choice then field.choices.key?(text) ? @numbers[field.name.to_sym] = text : complain(field.name, "must be weight or volume")
+        when :choice then choose(field, text)
         when :pot_lives then @numbers[:more_pot_lives] = read_pot_lives(field, text)
         when :range then @numbers[:stages][field.name.to_sym] = read_range(field, text)
         else @numbers[field.name.to_sym] = figure(field, longest(field, text))&.to_f
         end
       end
 
+      def choose(field, text)
+        return complain(field.name, "must be #{field.choices.values.join(" or ")}") unless field.choices.key?(text)
+
+        @numbers[field.name.to_sym] = text == field.fallback ? "" : text
+      end
+
       def missing(field)
+        return choose(field, field.fallback) if field.kind == :choice && field.fallback
+
         complain(field.name, "must be given") if field.needed || field.kind == :choice
         @numbers[field.name.to_sym] = DEFAULTED.include?(field.name) ? field.fallback.to_f : nil unless field.kind == :range
       end

@@ -69,6 +69,14 @@ module Dakren
         @page.day ? @page.day.days : []
       end
 
+      # What lies ready before any hardener is opened: for all of the work, and for each task that wants more.
+      # @return [Array<Array(String, Array<String>)>]
+      def load_list
+        wanted = tasks.select(&:planned?).group_by { |ticket| ticket.kind.load }
+        each = wanted.map { |load, tickets| [tickets.map { |ticket| ticket.title.split(",").first }.uniq.join(", "), local(load)] }
+        [["For all of it", local(Dakren::Bench::ALWAYS_READY)], *each]
+      end
+
       # @return [Array<Card>]
       def cards
         coats = tasks.flat_map { |ticket| ticket.coats.map { |coat| [ticket, coat] } }
@@ -76,6 +84,10 @@ module Dakren
       end
 
       private
+
+      def local(words)
+        words.map { |one| @wording.local(one) }
+      end
 
       def card(ticket, coat, batch)
         at = @desk.time_at(coat.from_min + batch.mix_from)

@@ -27,7 +27,9 @@ class PaperTest < AppTest
     coat = desk(path).coats.first
     get "#{path.sub("/jobs/", "/paper/")}/cards"
 
-    assert_equal coat.plan.batches.size, page.scan("bench-card").size
+    assert_equal coat.plan.batches.size, page.scan("bench-card\"").size
+    assert_includes words, "Load list, before hardener is opened"
+    assert_includes words, "lint-free roller, foam roller cut in half, tray"
     assert_operator coat.plan.batches.size, :>, 1
     shown = page.scan(/card-shows">([^<]+)</).flatten.map(&:to_f)
     coat.plan.batches.each_with_index do |batch, i|

@@ -7,13 +7,13 @@ class BlocksTest < CoreTest
     Measure::Blocks.new(mix.split(total_g: grams), forgives_resin_pct: 5)
   end
 
-  # 28 g of 1 : 1 at 1.40 g/ml: 10 ml of each; in 15 mm square that is 44.4 mm, the hardener 2.5 % short. In 12 mm it would be 69 mm long.
+  # 28 g of 1 : 1 at 1.40 g/ml: 10 ml of each; in 20 mm square that is 25 mm, the hardener 2.5 % short. In 15 mm it would be 44 mm long.
   def test_two_blocks_of_one_section
     pair = blocks(28)
-    assert_equal 15, pair.section_mm
-    assert_in_delta 10_000 / 225.0, pair.resin_mm, 1e-9
-    assert_in_delta 10_000 / 225.0 * 0.975, pair.hardener_mm, 1e-9
-    assert_equal 12, blocks(16).section_mm
+    assert_equal 20, pair.section_mm
+    assert_in_delta 10_000 / 400.0, pair.resin_mm, 1e-9
+    assert_in_delta 10_000 / 400.0 * 0.975, pair.hardener_mm, 1e-9
+    assert_equal 15, blocks(16).section_mm
   end
 
   def test_a_miss_of_a_percent_either_way_is_good
