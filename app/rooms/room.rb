@@ -39,6 +39,7 @@ module Dakren
       error ActiveRecord::ActiveRecordError, SQLite3::Exception, SystemCallError do
         trouble(env["sinatra.error"]) || broke
       end
+      error(Stores::Health::Damaged) { page("The shop's file is damaged", env["sinatra.error"].message, 503) }
       error { broke }
 
       helpers do

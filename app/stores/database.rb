@@ -56,8 +56,11 @@ module Dakren
       module_function
 
       # @yield with the right to write
-      def writing(&)
-        TURN.synchronize(&)
+      # @raise [Health::Damaged] where the file is damaged: nothing is written to it
+      def writing
+        raise Health::Damaged, Health.trouble.says if Health.trouble
+
+        TURN.synchronize { yield }
       end
 
       # @param dir [String] folder of the shop's data; made if missing
@@ -159,7 +162,7 @@ module Dakren
       # @return [Backup::Restored]
       # @raise [Backup::Failed]
       def put_back(file)
-        writing do
+        TURN.synchronize do
           Backup.fit(file)
           kept = replaced
           counts = Backup.over(file, path)

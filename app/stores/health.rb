@@ -15,6 +15,9 @@ module Dakren
       # how it is told, and since when
       Trouble = Value.define(:says, :at)
 
+      # Something was to be written to a damaged file.
+      class Damaged < StandardError; end
+
       @trouble = nil
 
       class << self

@@ -23,6 +23,8 @@ module Dakren
       # Renews whatever is stale.
       # @return [Integer] how many were
       def renew_all(breath_s: BREATH_S)
+        return 0 if Health.trouble
+
         count = 0
         Shelf.keep_clocks
         while renew_one

@@ -50,16 +50,19 @@ module Dakren
       # @param error [Exception]
       # @return [String, nil] nil where it says nothing of the file
       def self.meaning(error)
-        found = error
-        found = found.cause while found && !found.is_a?(SQLite3::Exception) && !found.is_a?(SystemCallError)
+        said = said_by(error)
+        said || (error.cause && meaning(error.cause))
+      end
+
+      def self.said_by(found)
         case found
-        when nil then nil
         when Errno::ENOSPC, Errno::EDQUOT then SAYS[SQLite3::FullException]
         when Errno::EACCES, Errno::EPERM, Errno::EROFS then SAYS[SQLite3::ReadOnlyException]
         when SystemCallError then SAYS[SQLite3::IOException]
         else SAYS[found.class] || (DAMAGED.include?(found.class) ? "is damaged (#{found.message})." : nil)
         end
       end
+      private_class_method :said_by
 
       # @param says [String] how it goes on after the file's name
       # @raise [DataFolder::Refused]

@@ -138,7 +138,7 @@ module Dakren
       # How cloth is wetted.
       # @return [String, nil]
       def wet_out
-        return if cloths.nil? || pass.kind.manner == :infusion
+        return if cloths.nil? || pass.kind.name == :infusion
 
         heaviest = (pass.figures[:cloths] || []).map { |areal, *| areal.to_f }.max.to_f
         into = { "into" => true, "above" => false }.fetch(@desk.choice("#{key}wet_out"), heaviest > HEAVY_G_M2)

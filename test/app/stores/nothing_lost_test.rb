@@ -196,6 +196,30 @@ class NothingLostTest < CoreTest
     assert_equal old, only.newest_good.path
   end
 
+  # A file that can really grow no more: told, what stood there stays, and it goes on when there is room.
+  def test_a_file_that_is_really_full_is_told_and_goes_on_when_there_is_room
+    script = <<~RUBY
+      require ARGV[0]
+      Dakren::Stores::Database.open(ARGV[1])
+      job = Dakren::Stores::Job.first
+      connection = ActiveRecord::Base.connection
+      connection.execute("PRAGMA max_page_count = " + connection.select_value("PRAGMA page_count").to_s)
+      begin
+        job.write(job.document.merge("note" => Array.new(30_000) { rand(36).to_s(36) }.join))
+      rescue ActiveRecord::ActiveRecordError => e
+        puts Dakren::Stores::ShopFile.meaning(e)
+      end
+      puts Dakren::Stores::Job.first.document.key?("note")
+      connection.execute("PRAGMA max_page_count = 100000")
+      job.reload.write(job.document.merge("note" => "room again"))
+      puts Dakren::Stores::Job.first.document["note"]
+    RUBY
+    out, status = Open3.capture2e(Gem.ruby, "-rbundler/setup", "-e", script, BOOT, @dir)
+
+    assert_predicate status, :success?, out
+    assert_match(/\Acannot be written: the disk is full\..*\nfalse\nroom again\n\z/, out)
+  end
+
   def test_an_earlier_shop_is_copied_before_it_is_brought_up_to_date
     script = "require ARGV[0]; Dakren::Stores::Database.open(ARGV[1]); print Dakren::Stores::Job.count, ' ', Dakren::Stores::Health.look(" \
              "Dakren::Stores::Database.path).inspect"
