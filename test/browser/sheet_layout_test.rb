@@ -76,7 +76,7 @@ class SheetLayoutTest < BrowserTest
     visit "/jobs/7"
     find(".to-bench-now").click
     assert_selector ".bench-steps"
-    3.times { find(".bench-next").click && assert_selector(".bench-steps") }
+    4.times { find(".bench-next").click && assert_selector(".bench-steps") }
     find_by_id("f-reading").send_keys("40") if page.has_css?("#f-reading", wait: 1)
     [[640, 400], [390, 844], [195, 422]].each do |width, height|
       size(width, height)
@@ -231,7 +231,7 @@ class SheetLayoutTest < BrowserTest
     2.times { click_button "Say it aloud, or not" }
 
     assert_includes evaluate_script("window.spoken"), "Spoken."
-    %w[Gear Cup Resin].each do |step|
+    ["Gear", "At hand", "Cup", "Resin"].each do |step|
       find(".bench-next").click
 
       assert_selector ".bench-steps [aria-current]", text: step
