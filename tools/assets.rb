@@ -23,7 +23,9 @@ module Assets
   }.freeze
   STYLE_SOURCES = %w[app/assets/dakren.css app/rooms/*.rb app/rooms/**/*.erb app/drawings/*.rb].freeze
   # Shipped file => sources it is joined from.
-  OWN = { "dakren.js" => %w[live unsent live_form outbox bench card_size lists cure_line drawing everywhere].map { |name| "scripts/#{name}.js" },
+  OWN = { "dakren.js" => %w[live unsent live_form outbox bench card_size lists cure_line drawing everywhere].map do |name|
+    "scripts/#{name}.js"
+  end,
           "mark.svg" => %w[mark.svg] }.freeze
   RECORD = File.join(OUT, "sources.json")
 

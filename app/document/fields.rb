@@ -41,7 +41,7 @@ module Dakren
       WET_OUT = { "auto" => "as its weight asks", "above" => "wetted from above (light)", "into" => "laid into wet resin (heavy)" }.freeze
       XY = Geometry::Polygon::COORDINATE_MM
       # What a coat lies on, as the clock knows it; the first is told by the work itself.
-      GROUNDS = { "auto" => "as usual: wood, or a thin mould", **Cure::Wall::GROUNDS.to_h { |name, wall| [name.to_s, wall.label] },
+      GROUNDS = { "auto" => "wood or thin mould", **Cure::Wall::GROUNDS.to_h { |name, wall| [name.to_s, wall.label] },
                   "own" => "the shop's own" }.freeze
       ON_GROUND = %w[flat void cavity cylinder cone box pool].freeze
       ONLY_VOID = { form: ["void"] }.freeze
@@ -109,8 +109,8 @@ module Dakren
         length("strip", "Coated or taped along it, wide", Geometry::Joint::STRIP_MM, usual: "50 mm"),
         length("fill", "Filled to", 0.1..3000, usual: "5 mm below the rim"),
         make("count", "How many", allowed: 1..10_000, usual: "1", **PLAIN),
-        length("hole_length", "Hole, long or across", 1..10_000), length("hole_width", "Hole, wide", 1..10_000, usual: "round"),
-        length("thickness", "Laminate is thick", Work::Scarf::THICKNESS_MM),
+        length("hole_length", "Hole length or diameter", 1..10_000), length("hole_width", "Hole, wide", 1..10_000, usual: "round"),
+        length("thickness", "Laminate thickness", Work::Scarf::THICKNESS_MM),
         word("picture", "Picture"), word("picture_scale", "Scale of the picture")
       )
 
@@ -150,7 +150,7 @@ module Dakren
         make("sections", "In sections", allowed: 1..40, usual: "as the day allows",
         **PLAIN),
         choice("wet_out", "Cloth is", WET_OUT),
-        make("after", "Waits for", kind: :ids), choice("after_until", "Until that one", Plan::GATES),
+        make("after", "Waits for", kind: :ids), choice("after_until", "Wait until that is", Plan::GATES),
         make("hands", "People on it", allowed: 1..20, usual: "all there are", **PLAIN),
         make("most", "At most a batch", usual: "as it fits", allowed: 0.05..100_000, **UNITS[:mass]),
         make("cure_c", "Cured warm at", usual: "not", **TEMPERATURE, allowed: Plan::WarmCure::AT_C),

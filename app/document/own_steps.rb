@@ -29,7 +29,7 @@ module Dakren
           Fields.rows(name, "Own steps #{list.label}", Fields.word("label", own, short: "what"),
             Fields.make("minutes", "#{own}, minutes", short: "takes", allowed: Plan::WorkSteps::OWN_MIN, **Fields::MINUTES),
             Fields.make("third", "#{own}, #{list.third_label}", short: list.third_label, allowed: list.third_allowed, **Fields::MINUTES),
-            Fields.word("gates", "#{own}, does what follows wait for it", short: "others wait"), short: list.short)
+            Fields.word("gates", "#{own}, does what follows wait for it", short: "holds up what follows"), short: list.short)
         end
       end
 

@@ -10,7 +10,7 @@ module Dakren
       PX_PER_MM = (1..20)
       # Rooms people work in; also keeps 68 °F from being taken for 68 °C while the units are being changed.
       SHOP_C = (-20..50)
-      UNITS = { "metric" => "metric: mm, g, ml, °C", "us" => "US: in, oz, fl oz, °F", "apart" => "each by itself:" }.freeze
+      UNITS = { "metric" => "metric: mm, g, ml, °C", "us" => "US: in, oz, fl oz, °F", "apart" => "choose separately:" }.freeze
       # How days and hours are written.
       DATES = Words::Dates::NAMES
       APART = { "lengths" => ["Lengths", { "metric" => "mm, m", "us" => "in, ft" }],

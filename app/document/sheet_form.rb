@@ -66,7 +66,7 @@ module Dakren
           temperature("pot_peak_c", "Hottest the pot test got", wide: true),
           time("working_min", "Working time", allowed: limits(:working_min), hint: "as a thin film"),
           time("second_working_min", "Working time, colder or warmer", allowed: limits(:working_min),
-            hint: "sets temperature sensitivity: how much a warm room hurries this mix"),
+            hint: "how much faster it is when warm"),
           temperature("second_temp_c", "at")
         ],
         "Stages of a film" => Cure::STAGES.map { |stage| stage(stage) },
@@ -82,7 +82,7 @@ module Dakren
         ],
         "Limits of the work" => WorkLimits::ALL.values.map { |one| work(one) },
         "When the ratio is missed" => [
-          plain("weak_from_index", "Weak, down to index", U::NUMBER, nil, allowed: 0..10, fallback: 0.9,
+          plain("weak_from_index", "Weak below, resin to hardener", U::NUMBER, nil, allowed: 0..10, fallback: 0.9,
             hint: "resin to hardener over the data sheet's: below 1 is short of resin"),
           plain("scratches_from_index", "Scratches, down to", U::NUMBER, nil, allowed: 0..10, fallback: 0.7),
           plain("rubbery_from_index", "Rubbery, down to", U::NUMBER, nil, allowed: 0..10, fallback: 0.4),

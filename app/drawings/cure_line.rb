@@ -195,7 +195,7 @@ module Dakren
       end
 
       def lane_name(index)
-        return @coats.first.pass.kind.pours ? "1 lift" : "1 coat" if single?
+        return @coats.first.pass.kind.pours ? "1 pour" : "1 coat" if single?
 
         coat = @coats[index]
         number = coat.of > 1 ? " #{coat.number}" : ""

@@ -84,7 +84,7 @@ module Dakren
       def notes_told
         factor = @up / @px
         told = @view.notes.map { |note| @wording.fill(note) }
-        factor > 1.05 ? [*told[0..-2], "#{told.last}; thickness drawn #{@wording.significant(factor)} ×"] : told
+        factor > 1.05 ? [*told[0..-2], "#{told.last}; thickness not to scale (× #{@wording.significant(factor)})"] : told
       end
     end
   end

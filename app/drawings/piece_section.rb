@@ -28,7 +28,8 @@ module Dakren
         @left, @right = edges
         @wording = wording
         @lifts = void ? coats.select { |coat| coat.plan.order.need.depth_mm && coat.section == 1 } : []
-        @coats = coats.select { |coat| coat.plan.order.need.film_mm }.first(MOST_COATS)
+        # A coat laid in sections is one coat.
+        @coats = coats.select { |coat| coat.plan.order.need.film_mm }.uniq { |coat| [coat.pass.id, coat.number] }.first(MOST_COATS)
         @void = void
         @hollow = hollow
         @field = field
@@ -76,7 +77,7 @@ module Dakren
         factor = px / @frame.scale
         words = FACES.fetch(@face, "")
         words += films.size > 1 ? "#{films.size} coats, #{thickness(films.sum)} in all" : "coat #{thickness(films.first)}"
-        words += factor >= 1.5 ? ", drawn #{@wording.significant(factor.round)} × thicker than the plan" : ", drawn to its own scale"
+        words += factor >= 1.5 ? ", thickness not to scale (× #{@wording.significant(factor.round)})" : ", drawn to its own scale"
         svg.text(@left, top + coats_px + GROUND_PX + 14, words, class: "t-small")
       end
 
@@ -112,8 +113,8 @@ module Dakren
         end
         depth(svg, top, void_px, length(@void.deepest_mm))
         factor = depth_scale / @frame.scale
-        words = "section along #{length(row - @box[1])} up" \
-                "#{factor > 1.05 ? ", depth drawn #{@wording.significant(factor)} ×" : ", to the same scale"}"
+        words = "section #{length(row - @box[1])} from the edge" \
+                "#{factor > 1.05 ? ", depth not to scale (× #{@wording.significant(factor)})" : ", to the same scale"}"
         svg.text(@left, top + void_px + 24, words + lift_words, class: "t-small")
       end
 

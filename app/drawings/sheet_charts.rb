@@ -47,7 +47,7 @@ module Dakren
       # What the shaded parts say.
       # @return [String]
       def shaded
-        "Shaded: where it is four times in five at #{show(SHOWN_C, :c)}, as far as this data sheet tells and a room is known."
+        "Shaded: where it falls 8 times in 10 at #{show(SHOWN_C, :c)}, as far as this data sheet tells and a room is known."
       end
 
       # The states of a film at several temperatures, on one logarithmic scale of time.

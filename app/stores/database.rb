@@ -57,10 +57,10 @@ module Dakren
 
       # @yield with the right to write
       # @raise [Health::Damaged] where the file is damaged: nothing is written to it
-      def writing
+      def writing(&)
         raise Health::Damaged, Health.trouble.says if Health.trouble
 
-        TURN.synchronize { yield }
+        TURN.synchronize(&)
       end
 
       # @param dir [String] folder of the shop's data; made if missing

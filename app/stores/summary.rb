@@ -38,7 +38,9 @@ module Dakren
         first = desk.coats.first
         tacky = first.stage(:recoat_opens)
         { "grams" => desk.coats.sum { |coat| coat.plan.total.total_g }.to_f.round(3),
-          "about" => desk.coats.any? { |coat| coat.plan.grams_assumed? }, "coats" => desk.coats.size,
+          "about" => desk.coats.any? { |coat| coat.plan.grams_assumed? }, "coats" => desk.coats.map do |coat|
+                                                                            [coat.pass.id, coat.number]
+                                                                          end.uniq.size,
           "cups" => desk.coats.sum { |coat| coat.plan.batches.size }, "usable" => [first.plan.usable.early, first.plan.usable.late],
           "first_at" => at(desk, first.from_min),
           "tacky" => tacky && [tacky.early, tacky.late].map { |minute| at(desk, minute) }, "last_at" => at(desk, desk.coats.last.done_min),

@@ -23,10 +23,9 @@ module Dakren
 
         held = schedule.held_by
         if held
-          "Nothing earlier: #{coat(held)} #{reason(held)}."
+          "Can't be sooner: #{coat(held)} #{reason(held)}."
         else
-          "Nothing earlier: the one coat begins when the work does, and then it " \
-            "takes its time to cure."
+          "Can't be sooner: it's all curing time."
         end
       end
 
@@ -59,7 +58,7 @@ module Dakren
       def reason(entry)
         kind, minute, told = entry.why
         case kind
-        when :hours then "could go on from #{clock(minute)}, but nobody is free until #{clock(entry.from_min)}"
+        when :hours then "could go on from #{clock(minute)}, but nobody's free before #{clock(entry.from_min)}"
         when :opens then "cannot go on before #{clock(minute)}, when the coat below is certain to be tacky"
         when :step then "waits until #{clock(minute)} for a step before it: #{told}"
         when :gate then "waits until #{clock(minute)} for the #{told}"
@@ -73,12 +72,12 @@ module Dakren
         open, shut = entry.window
         unless entry.coat?
           return "#{entry.label.sub(/\A./, &:upcase)} comes too late: it should be done by #{clock(shut)}, " \
-                 "and nobody is free until #{clock(entry.from_min)}."
+                 "and nobody's free before #{clock(entry.from_min)}."
         end
 
         "No plan keeps every window: #{coat(entry)} would have to be on between #{clock(open)} and #{clock(shut)} and takes " \
           "#{@wording.minutes(entry.to_min - entry.from_min)}; " \
-          "nobody is free until #{clock(entry.from_min)}."
+          "nobody's free before #{clock(entry.from_min)}."
       end
 
       def late

@@ -44,7 +44,7 @@ module Dakren
       def carried
         told = TOLD.select { |name, _| @clock.told?(name) }.values
         told << "#{@clock.more_pot_lives.size} further pot lives" if @clock.more_pot_lives.any?
-        "Carried by: #{told.join(", ")}. Everything else is taken as usual for such mixes."
+        "Based on: #{told.join(", ")}. Everything else is taken as usual for such mixes."
       end
 
       def narrowing
@@ -52,7 +52,7 @@ module Dakren
       end
 
       def now
-        "#{cup}: #{span(narrowing.band)} four times in five, were the room known exactly."
+        "#{cup}: 8 times in 10 it falls between #{span(narrowing.band)}, were the room known exactly."
       end
 
       def cup

@@ -2,10 +2,10 @@
 
 module Dakren
   module Words
-    # When a job is ready, in the words of the work: "Ready to walk on Thu 14:00, to load lightly Fri 09:00".
+    # When a job is ready, in the words of the work: "Ready to walk on Thu 14:00, for light load Fri 09:00".
     class ReadyFor
-      WORDS = { handle: "to be handled", walk: "to walk on", load_light: "to load lightly", load: "to load fully",
-                wet: "to get wet" }.freeze
+      WORDS = { handle: "to handle", walk: "to walk on", load_light: "for light load", load: "for full load",
+                wet: "for water" }.freeze
 
       FAR_MIN = 6 * 1440
 

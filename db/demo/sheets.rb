@@ -58,7 +58,7 @@ module Dakren
       { resin: "Cobble bonding paste", hardener: "paste", ratio_by: "volume", ratio_resin: 1, ratio_hardener: 1,
         resin_density_g_ml: 1.42, hardener_density_g_ml: 1.38, reference_temp_c: 22, pot_life_min: 25, pot_mass_g: 50, working_min: 40,
         stages: { sandable: [8 * HOUR, 12 * HOUR], handle: [6 * HOUR, 8 * HOUR], full: [2 * DAY, 3 * DAY] },
-        lowest_c: 10, highest_c: 35, inert_pct: 30, mix_cup_min: 2, purposes: %w[bond fill] },
+        lowest_c: 10, highest_c: 35, inert_pct: 30, looks: "paste", mix_cup_min: 2, purposes: %w[bond fill] },
       { resin: "Sillmaker wood filler", hardener: "filler", ratio_by: "weight", ratio_resin: 16, ratio_hardener: 1,
         resin_density_g_ml: 1.65, hardener_density_g_ml: 1.08, reference_temp_c: 21, pot_life_min: 9, pot_mass_g: 80, working_min: 14,
         stages: { sandable: [55, 80], handle: [90, 120], full: [1 * DAY, 1 * DAY] },

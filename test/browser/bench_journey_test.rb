@@ -31,7 +31,6 @@ class BenchJourneyTest < BrowserTest
     File.write(file, (File.read(file).to_f + seconds).to_s)
   end
 
-
   def go_on(to)
     find(".bench-next").click
     assert_selector ".bench-steps [aria-current]", text: to
@@ -187,7 +186,8 @@ class BenchJourneyTest < BrowserTest
     size(390, 844)
     ["Gear", "At hand", "Cup", "Resin"].each { |step| go_on(step) }
     assert_operator evaluate_script("document.documentElement.scrollWidth"), :<=, 390
-    sizes = evaluate_script("[...document.querySelectorAll('.bench button:not(.sr-only), .bench summary')].filter((b) => b.offsetParent).map((b) => " \
+    sizes = evaluate_script("[...document.querySelectorAll('.bench button:not(.sr-only), .bench summary')].filter((b) => " \
+                            "b.offsetParent).map((b) => " \
                             "Math.round(b.getBoundingClientRect().height))")
     assert_operator sizes.min, :>=, 56
     assert_accessible "bench on a phone"

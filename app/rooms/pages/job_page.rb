@@ -65,7 +65,7 @@ module Dakren
 
       # How the job stands, sent at once by a form of its own.
       def state
-        Control.new(name: "state", label: "How the job stands", quiet: true, value: record.state, choices: Stores::Job::STATES.to_a,
+        Control.new(name: "state", label: "Status", quiet: true, value: record.state, choices: Stores::Job::STATES.to_a,
           more: { "form" => "job-state", "@change" => "$event.target.form.requestSubmit()" })
       end
 

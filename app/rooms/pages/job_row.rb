@@ -78,7 +78,7 @@ module Dakren
       def groups
         { "In the cup" => @pots.select(&:pressing?).map { |cup| pot(cup) },
           "Test dab to touch" => @pots.select(&:poured?).first(TOLD_SOON).map { |cup| pot(cup) },
-          "Ready to recoat" => @found[:tacky].map { |one| line(one, after: until_words(one)) },
+          "Recoat now" => @found[:tacky].map { |one| line(one, after: until_words(one)) },
           "Wet" => @found[:wet].map { |one| line(one, after: "tacky #{clock(one[:at])}") },
           "Next to mix" => @found[:mix].map { |one| line(one, before: @wording.clock(one[:at])) },
           "Due next" => @found[:soon].map do |one|

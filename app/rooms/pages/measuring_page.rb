@@ -70,10 +70,16 @@ module Dakren
 
       def able
         resin, hardener = offer.budget.worst(@split).map { |share| @wording.significant([share, 0.0].max.round(2)) }
-        forgives = @plan.sheet.tolerance_pct.map { |share| Check.plain(share) }
-        with = @chosen ? "With the #{offer.tool.name}" : "The #{offer.tool.name} will do: with it"
-        "#{with} a batch is at worst #{resin} % rich in resin or #{hardener} % in hardener; the data sheet tolerates #{forgives[0]} and " \
-          "#{forgives[1]} %."
+        with = @chosen ? "With the #{offer.tool.name}" : "The #{offer.tool.name} is good enough: with it"
+        "#{with} a batch is within #{resin} % of resin and #{hardener} % of hardener; #{tolerance}."
+      end
+
+      # Whose tolerance it is: the data sheet's where that tells one, else the usual one.
+      def tolerance
+        sheet = @plan.sheet
+        told = [sheet.extra_resin_pct, sheet.extra_hardener_pct]
+        resin, hardener = sheet.tolerance_pct.map { |share| Check.plain(share) }
+        "#{told.all? ? "the data sheet tolerates" : "usual tolerance"} #{resin} and #{hardener} %"
       end
 
       def advice

@@ -45,7 +45,15 @@ module Dakren
       end
 
       def cups_word
-        plan.batches.size == 1 ? "in the cup" : "in each of #{plan.batches.size} batches"
+        return "in the cup" if plan.batches.size == 1
+
+        equal = sizes.first.last
+        if equal == plan.batches.size
+          "in each of #{equal} batches"
+        else
+          "in " \
+            "#{equal == 1 ? "the first batch" : "each of the first #{equal} batches"}"
+        end
       end
 
       # How long it lasts: figures with what is said of them.
@@ -91,6 +99,12 @@ module Dakren
         @step_g ||= @tools.resolution_g(plan.sheet, plan.portions.first.mass_g, pass.tool)
       end
 
+      # How many batches come to what, the first ones first: cups that get less than the others are told as they are.
+      # @return [Array<Array(String, Integer)>]
+      def sizes
+        @sizes ||= plan.batches.map { |batch| batch_amount(batch) }.chunk_while(&:==).map { |same| [same.first, same.size] }
+      end
+
       # Blocks of paste to be cut side by side, true to size; nil where nothing is measured by eye.
       # @return [Drawings::PasteBlocks, nil]
       def blocks(px_per_mm)
@@ -109,8 +123,12 @@ module Dakren
       def cups_caption
         count = plan.batches.size
         dome = plan.order.method == :graduated ? "; thin part first: thick resin domes and hides the line" : ""
-        "#{count} × #{@wording.vessel(plan.portions.first.cup.name)}; mix #{@wording.minutes(plan.portions.first.mixing_min)}" \
-          "#{dome}"
+        cups = if sizes.size > 1
+                 "#{sizes.map { |amount, many| "#{many} of #{amount}" }.join(", ")} in a #{@wording.vessel(plan.portions.first.cup.name)}"
+               else
+                 "#{count} × #{@wording.vessel(plan.portions.first.cup.name)}"
+               end
+        "#{cups}; mix #{@wording.minutes(plan.portions.first.mixing_min)}#{dome}"
       end
 
       # @return [Array(String, String), nil] see PackWords
@@ -165,10 +183,10 @@ module Dakren
         return if standing.nil? || @ticket.cautions_at(:cups).any?
 
         met = first_coat.from_min + plan.batches.first.mix_from
-        hot = { warm: "gets warm", hot: "gets hot enough to crack", smoke: "smokes" }.fetch(standing.grade.name)
+        hot = { warm: "gets hot enough to craze", hot: "gets hot enough to crack", smoke: "smokes" }.fetch(standing.grade.name)
         return in_minutes(standing, hot) if plan.batches.size > 1 || coats.size > 1
 
-        "Empty the cup by #{clock(met + plan.usable.early)}; left standing it #{hot} at #{clock(met + standing.peak_min)}."
+        "Empty the cup by #{clock(met + plan.usable.early)}; left standing, it #{hot} by #{clock(met + standing.peak_min)}."
       end
 
       # How long it fills, against what its pot lasts: what is drawn in must be in before the pot goes.
@@ -180,8 +198,8 @@ module Dakren
         early = plan.usable.early or return
         takes = plan.portions.first.needed_min - plan.portions.first.mixing_min
         spare = (1 - (takes / early)) * 100
-        whose = { noted: "by the front as noted", told: "as you said",
-                  guessed: "guessed: note the front, or say how long" }.fetch(pace.whose)
+        whose = { noted: "by the resin front as noted", told: "as you said",
+                  guessed: "guessed: note the resin front, or say how long" }.fetch(pace.whose)
         each = plan.batches.size > 1 ? " from each pot" : ""
         says = "It fills in #{@wording.minutes(pace.whole_min)}, #{whose}; drawn#{each} for #{@wording.minutes(takes)} of the " \
                "#{@wording.minutes(early)} a pot surely lasts: "
@@ -218,6 +236,14 @@ module Dakren
 
       private
 
+      # What is really mixed: strokes, drops and packs first, where those are counted.
+      def batch_amount(batch)
+        counted = batch.portion.whole&.counted
+        return "#{counted.resin} + #{counted.hardener} #{counted.counting.unit}s" if counted
+
+        weighed? ? @wording.weight(batch.split.total_g, resolution_g: step_g).join(" ") : @wording.volume(batch.split.total_ml).join(" ")
+      end
+
       def in_minutes(standing, hot)
         within, after = [plan.usable.early, standing.peak_min].map { |minutes| @wording.minutes(minutes) }
         "Empty each within #{within}; left standing it #{hot} after #{after}."
@@ -242,10 +268,23 @@ module Dakren
 
       def each_cup(name)
         (big, as), (small, other) = units
+        counted = plan.portions.first.whole&.counted
+        if counted
+          return [Answer.new(label: "#{name}, each batch, counted", text: units_of(counted, name), css: "big bare"),
+            Answer.new(label: "#{name}, each batch", figure: figures.cup_part(:"#{name}_#{big}"), as: as.to_sym, css: "bare",
+              step_g: step_g)]
+        end
+
         [Answer.new(label: "#{name}, each batch", figure: figures.cup_part(:"#{name}_#{big}"), as: as.to_sym, css: "big bare",
           step_g: step_g),
           Answer.new(label: "#{name}, each batch, in #{small}", figure: figures.cup_part(:"#{name}_#{small}"), as: other.to_sym,
             css: "bare", step_g: step_g)]
+      end
+
+      # "2 strokes", where that is what is counted.
+      def units_of(counted, name)
+        count = counted.public_send(name)
+        "#{count} #{counted.counting.unit}#{"s" unless count == 1}"
       end
 
       def in_all(name)

@@ -67,7 +67,14 @@ module Dakren
       # "Film coat, 3 coats"
       def title
         name = pass.name.sub(/\A./, &:upcase)
-        coats.size > 1 ? "#{name}, #{coats.size} #{pass.coat_word}s" : name
+        count = coat_count
+        sections = coats.map(&:section).uniq.size
+        [name, ("#{count} #{pass.coat_word}s" if count > 1), ("in #{sections} sections" if sections > 1)].compact.join(", ")
+      end
+
+      # A coat laid in sections is one coat.
+      def coat_count
+        coats.map(&:number).uniq.size
       end
 
       # What it comes to in a line, or what it waits for.
@@ -196,7 +203,7 @@ module Dakren
 
       # Is another coat to go onto this one, and no data sheet says when it may?
       def recoat_untold?
-        planned? && coats.size > 1 && %i[either tack].include?(pass.school) && ([:recoat_opens] + Sheet::READY).none? do |stage|
+        planned? && coat_count > 1 && %i[either tack].include?(pass.school) && ([:recoat_opens] + Sheet::READY).none? do |stage|
           plan.sheet.stages.key?(stage)
         end
       end
@@ -251,7 +258,7 @@ module Dakren
 
       # Can its coats be parted?
       def splits?
-        coats.size > 1 && kind.inputs.include?(:coats)
+        coat_count > 1 && kind.inputs.include?(:coats)
       end
 
       # What it comes to: amounts, cups, where they go.

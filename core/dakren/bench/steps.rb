@@ -36,7 +36,7 @@ module Dakren
       Instruction.new(name: :leak_test, title: "Leak test", only: :infused?, done: "It holds",
         tells: "Draw the bag down, clamp it off and watch the gauge for ten minutes.",
         told: ["It may fall a little as the bag settles, then it stands still. Listen along the seal for what does not.",
-          "Front marks on the bag every 100 or 200 mm from the feed: they tell when it will be full."]),
+          "Marks on the bag every 100 or 200 mm from the feed: the resin front passing them tells when it will be full."]),
       Instruction.new(name: :stir_a, title: "Stir A", only: :stirred_alone?, done: "It is one colour",
         tells: "Stir part A alone, on the bottom too, for a minute.", told: ["Until nothing is left lying on the bottom."]),
       Instruction.new(name: :tare, title: "Cup", tells: "Set the empty cup on the scale and tare it.", done: "The scale shows zero",
@@ -70,7 +70,7 @@ module Dakren
         done: "The comb shows it"),
       Instruction.new(name: :clamp_shut, title: "Clamp shut", only: :infused?, tells: "Full: clamp the feed shut, leave the vacuum on.",
         done: "The feed is shut",
-        told: ["Full is when the last dry corner is wet and no bubbles come along the line. Note the front at each mark."],
+        told: ["Full is when the last dry corner is wet and no bubbles come along the line. Note the resin front at each mark."],
         caution: "The line and the trap still hold resin: they set hard and hot. The trap goes outside when it warms.")
     ].freeze
     # What the plan has follow a coat, follows it at the bench too, in the order it falls due.

@@ -51,7 +51,7 @@ module Dakren
         found = []
         if low && now < low
           found << Caution.new(at: :conditions, grave: true, first: "Warm the room first.", parts: { now: degrees(now), low: degrees(low) },
-            says: "%{now} is below the data sheet's lowest %{low}: it won't cure until warmer.")
+            says: "%{now} is below the data sheet's lowest %{low}: it cures slowly and may stay soft.")
         elsif low && (night = coldest) < low
           found << Caution.new(at: :conditions, first: "Hold the room above that until it is hard.",
             parts: { night: degrees(night), low: degrees(low) },

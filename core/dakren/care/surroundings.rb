@@ -39,7 +39,7 @@ module Dakren
         return if soaked / (need.area_mm2 / 1e6) < BARE_G_M2 || later - now < RISES_C
 
         Caution.new(at: :conditions, parts: { now: degrees(now), later: degrees(later) },
-          says: "The room rises from %{now} to %{later} while this goes onto bare wood: warming wood breathes out and makes bubbles.",
+          says: "The room rises from %{now} to %{later} while this goes onto bare wood: warming wood gases off and bubbles.",
           first: "Begin it in the afternoon, while the room cools, or warm the wood well before and let it cool while it is coated.")
       end
 

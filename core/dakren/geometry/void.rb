@@ -22,7 +22,7 @@ module Dakren
       # How the depth runs out to the edge: upright as deep as the nearest sounding, or sloping to nothing.
       EDGES = { upright: "upright walls", sloping: "sloping to the edge" }.freeze
       # How soundings become a mean: planes over triangles, or each sounding for the area nearest to it.
-      MEANS = { triangles: "triangulated", cells: "nearest reading" }.freeze
+      MEANS = { triangles: "between readings", cells: "nearest reading" }.freeze
       RIM_POINTS = 60
       KNOWN = Memo.new(100)
 

@@ -85,7 +85,7 @@ module Dakren
         found = worst(split) or return "how far it may be off is not known"
         side = found[0] - @tolerance[0] >= found[1] - @tolerance[1] ? 0 : 1
         part = %w[resin hardener][side]
-        forgives = "the data sheet tolerates #{Check.plain(@tolerance[side])} %"
+        forgives = "#{@assumed ? "usual tolerance" : "the data sheet tolerates"} #{Check.plain(@tolerance[side])} %"
         return "so little cannot be told on it: at worst it is far too rich in #{part}, and #{forgives}" if found[side] > FAR_OFF_PCT
 
         "at worst it is #{Check.plain(found[side].round(1))} % rich in #{part}, and #{forgives}"

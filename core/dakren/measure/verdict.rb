@@ -15,7 +15,7 @@ module Dakren
       # Bands a sheet may carry of its own, each the least (or for soft the largest) index.
       BANDS = %i[weak scratches rubbery soft].freeze
       WORDS = {
-        good: "good", weak: "off-sheet, weaker surface", scratches: "scratches easily, may stay tacky",
+        good: "good", weak: "outside the data sheet, weaker surface", scratches: "scratches easily, may stay tacky",
         rubbery: "rubbery", will_not_set: "will not set", soft: "soft, unreacted resin"
       }.freeze
       DEFAULT_EXTRA_RESIN_PCT = 5

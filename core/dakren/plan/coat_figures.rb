@@ -168,7 +168,7 @@ module Dakren
 
         early, late = @sheet.stages[name]
         told = early == late ? "%{early}" : "%{early} to %{late}"
-        band_figure(band, [Working.new(says: "the data sheet: #{told} at %{ref}; at %{room} it cures at %{pace} × that speed", parts: {
+        band_figure(band, [Working.new(says: "the data sheet: #{told} at %{ref}; at %{room} it cures at %{pace} of its speed at %{ref}", parts: {
           early: minutes(early), late: minutes(late), ref: quantity(@sheet.clock.reference_temp_c, :c),
           room: quantity(room_c, :c), pace: quantity(pace, :"")
         }),
@@ -296,7 +296,7 @@ module Dakren
       end
 
       def doubt
-        Working.new(says: "early and late: four times in five it is between them, for all the data sheet leaves open and a room " \
+        Working.new(says: "early and late: 8 times in 10 it falls between them, allowing for gaps in the data sheet and a room " \
                           "#{Cure::Sway::ROOM_C} °C warmer or colder")
       end
 

@@ -49,12 +49,12 @@ module Dakren
           hint: "plain water, before sanding"),
         Step.new(name: :sand, label: "sand", at: :stage, stage: :sandable, minutes: 5, per_m2: 10,
           hint: "dull, 180 grit and not finer under varnish"),
-        Step.new(name: :approve, label: "look at it and approve it", at: :stage, stage: :sandable, minutes: 5, skills: %i[inspect],
+        Step.new(name: :approve, label: "approve the sample", at: :stage, stage: :sandable, minutes: 5, skills: %i[inspect],
           hint: "touch, gloss, colour: what waits for it is begun only then"),
         Step.new(name: :post_cure, label: "post-cure", at: :stage, stage: :handle, minutes: 15,
           hint: "up slowly, then held; in its mould where it has one"),
         Step.new(name: :demould, label: "demould", at: :stage, stage: :demould, minutes: 15),
-        Step.new(name: :hand_over, label: "last look, ready", at: :stage, stage: :handle, minutes: 10)
+        Step.new(name: :hand_over, label: "final check", at: :stage, stage: :handle, minutes: 10)
       ].to_h { |step| [step.name, step] }.freeze
 
       # Steps that come last of all, whatever is put on top: they do not hold up the next coat.

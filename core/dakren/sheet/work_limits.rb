@@ -32,7 +32,7 @@ module Dakren
       property(:stage_coat_mm, "Stage times hold for a coat of", "mm", 0.05..500, :smallest, hint: "empty: as thin as paper"),
       property(:solids_vol_pct, "Solids by volume", "%", 5..100, :smallest_of_all, hint: "what stays of a wet film once it is dry"),
       property(:thinner_most_pct, "Thinner, at most", "%", 0..50, :smallest_of_all, hint: "by volume; empty: none allowed"),
-      property(:grain_most_g_m2, "Grain strewn in, at most", "g/m²", 0..6000, :smallest_of_all),
+      property(:grain_most_g_m2, "Most anti-slip", "g/m²", 0..6000, :smallest_of_all),
       property(:moisture_most_pct, "Moisture of the work, at most", "%", 0..100, :smallest, fallback: 8),
       property(:pack_ml, "Pack, A and B together", "ml", 1..1_000_000, :nothing),
       property(:service_c, "Can take in service, as cured", "°C", 20..300, :smallest),

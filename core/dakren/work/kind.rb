@@ -80,7 +80,7 @@ module Dakren
           hint: "what the bare surface takes in with the first coat"),
         Input.new(name: :spread, label: "Spread with", unit: :choice, default: "none", choices: Drink::TOOLS.transform_values(&:label)),
         Input.new(name: :between, label: "Brush or roller between coats", unit: :choice, default: "new",
-          choices: { "new" => "a new one each coat", "soft" => "kept from setting" },
+          choices: { "new" => "a new one each coat", "soft" => "kept wet" },
           asked: { spread: (Drink::TOOLS.keys - ["none"]).freeze }),
         Input.new(name: :soak, label: "Left in the tool", unit: :mass, default: :none, allowed: 0..5000),
         Input.new(name: :band, label: "Edge band", unit: :length, default: :none, allowed: 0..10_000, hint: "along all edges"),

@@ -89,13 +89,13 @@ module Dakren
       def film_remarks(cover)
         film = cover.film_with(@density)
         found = []
-        if (thin = optional(:thinner)) && thin.positive?
+        if (thin = optional(:thinner)) && thin.positive? && value(:thinner_when) == "start"
           found << Working.new(says: "with %{thin} thinner the comb must show %{wet} for %{film} to stay", parts: {
             thin: quantity(thin, :pct), wet: quantity(film * (100 + Exact.of(thin)) / 100, :film_mm), film: quantity(film, :film_mm)
           })
         end
         if (grain = optional(:grain)) && grain.positive?
-          found << Working.new(says: "the grain raises the coat to %{film}",
+          found << Working.new(says: "aggregate builds the coat to %{film}",
             parts: { film: quantity(film + (Exact.of(grain) / Exact.of(GRAIN_DENSITY_G_ML) / 1000), :film_mm) })
         end
         found

@@ -286,7 +286,7 @@ module Dakren
         far = optional(:distance)
         return [] unless far
 
-        [Working.new(says: "the front noted so far fills %{far} in %{full}",
+        [Working.new(says: "the resin front noted so far fills %{far} in %{full}",
           parts: { far: mm(far), full: quantity(Infusion.full_min(pairs, far.to_f), :min) })]
       end
     end

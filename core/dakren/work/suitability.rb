@@ -102,9 +102,9 @@ module Dakren
         low = @sheet.lowest_c
         return if low.nil? || @room_c >= low
 
-        Refusal.new(name: :cold, says: "%{room} is below the data sheet's lowest %{low}: it won't cure until warmer.",
+        Refusal.new(name: :cold, says: "%{room} is below the data sheet's lowest %{low}: it cures slowly and may stay soft.",
           parts: { room: quantity(@room_c, :c), low: quantity(low, :c) },
-          nearest: "Warm the room first; it won't cure until warmer.#{sister}")
+          nearest: "Warm the room first.#{sister}")
       end
 
       def warm
@@ -142,7 +142,7 @@ module Dakren
 
         most = @sheet.limits.grain_most_g_m2
         if most.nil?
-          return Refusal.new(name: :grain, says: "The data sheet says nothing of grain strewn into it.",
+          return Refusal.new(name: :grain, says: "The data sheet says nothing of anti-slip aggregate.",
             nearest: "Ask its maker, or take a mix made for it.")
         end
         return if @grain_g_m2 <= most

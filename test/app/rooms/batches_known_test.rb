@@ -51,7 +51,7 @@ class BatchesKnownTest < AppTest
     used(first)
     second = planned
     refute_equal first, second
-    assert_equal [2, "c1", 1, 1], Stores::Batch.find(second[/\d+/]).then { |one| [one.cup_number, one.task, one.coat, one.section] }
+    assert_equal([2, "c1", 1, 1], Stores::Batch.find(second[/\d+/]).then { |one| [one.cup_number, one.task, one.coat, one.section] })
     get job
     assert_match(/batch 1 used .*batch 2 at the bench/, words)
     assert_includes page, %(<a href="#{first}">batch 1</a>)
@@ -93,7 +93,7 @@ class BatchesKnownTest < AppTest
     refute_includes words, "Already done"
     walk = Stores::Walks.walk(Stores::Batch.find(path[/\d+/]))
 
-    assert_equal 1, walk.events.count { |event| event.data[:press] == "press-1" }
+    assert_equal(1, walk.events.count { |event| event.data[:press] == "press-1" })
     assert_in_delta Stores::Now.now - 46, walk.met_at, 2
   end
 
@@ -122,7 +122,9 @@ class BatchesKnownTest < AppTest
     assert_in_delta Stores::Now.now - 180, Stores::Walks.walk(Stores::Batch.find(path[/\d+/])).met_at, 3
     assert_match(/\b3 min since the hardener went in/, words)
     ["", "-1", "NaN", "1e309", "9000", "<b>", "3 kg"].each do |typed|
-      post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => "mix", "act" => "met", "ago" => typed }
+      post path,
+        { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => "mix", "act" => "met",
+          "ago" => typed }
       assert_match(/Minutes ago (?:must|is too large|has a unit)/i, words, typed)
     end
     on_to(path, "pour_out")

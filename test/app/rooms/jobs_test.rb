@@ -175,7 +175,7 @@ class JobsTest < AppTest
     assert_includes words, "2.16 m² × 0.3 mm wet film = 648 ml"
     assert_includes words, "the data sheet's 2 : 1 by volume is 2 × 1.14 g/ml : 1 × 0.99 g/ml = 2.28 : 0.99 by weight"
     assert_includes words,
-      "early and late: four times in five it is between them, for all the data sheet leaves open and a room 1.5 °C warmer or colder"
+      "early and late: 8 times in 10 it falls between them, allowing for gaps in the data sheet and a room 1.5 °C warmer or colder"
     assert_includes words, "Assumed (not on the data sheet): heat of reaction 340 J/g; heat capacity 1.9 J/g K"
   end
 

@@ -154,7 +154,7 @@ class PlanUseTest < AppTest
     new_job("name" => "Comes soon", "start" => (now + 3600).strftime("%Y-%m-%dT%H:%M"), "hours" => "24 h", "days_off" => "2000-01-01")
     get "/"
 
-    assert_match(/Ready to recoat .*Cures now/, words)
+    assert_match(/Recoat now .*Cures now/, words)
     assert_match(/Due next .*Comes soon/, words)
   end
 

@@ -3,6 +3,8 @@
 require_relative "../../app_helper"
 
 class ToolsTest < AppTest
+  include BenchHelp
+
   def setup
     super
     Devices.connected = Devices::Connected.new
@@ -87,7 +89,7 @@ class ToolsTest < AppTest
 
   def test_without_a_tool_of_its_own_the_surest_is_named
     get new_job
-    assert_includes words, "pocket scale will do"
+    assert_includes words, "pocket scale is good enough"
   end
 
   def test_own_cups_are_offered
@@ -101,7 +103,7 @@ class ToolsTest < AppTest
     get job
     post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => job[/\d+/], "cup" => "1" }
     path = last_response["location"]
-    2.times { press(path) }
+    on_to(path, "first")
     assert_includes words, "Prime both pumps"
     press(path)
     walk = Stores::Walks.walk(Stores::Batch.last)
@@ -132,7 +134,7 @@ class ToolsTest < AppTest
     assert_match(/With the small spoons.* 8 and 4 spoons\./, words)
     post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => job[/\d+/], "cup" => "1" }
     path = last_response["location"]
-    2.times { press(path) }
+    on_to(path, "first")
     assert_includes words, "Two spoons of one size, one for each part, dry"
     press(path)
     walk = Stores::Walks.walk(Stores::Batch.last)
@@ -150,7 +152,7 @@ class ToolsTest < AppTest
     get job
     post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => job[/\d+/], "cup" => "1" }
     path = last_response["location"]
-    2.times { press(path) }
+    on_to(path, "first")
     assert_includes words, "Draw and press out resin"
     # 6 ml on the work and 0.16 ml for the cup, of it 4.1 ml resin.
     assert_includes words, "4.1 ml"
@@ -174,9 +176,9 @@ class ToolsTest < AppTest
       "tins" => "20", "room" => "20", "method" => "eye"
     }
     path = last_response["location"]
-    2.times { press(path) }
-    assert_includes words, "resin: 44.4 mm long, 15 mm square"
-    assert_match(/width="222[.\d]*" height="75"/, page)
+    on_to(path, "first")
+    assert_includes words, "resin: 25 mm of 20 mm square"
+    assert_match(/width="125[.\d]*" height="100"/, page)
     submit "/settings", { "units" => "metric", "shop_temp" => "19", "px_per_mm" => "900" }
     assert_includes words, "Pixels per mm must be from 1 to 20"
   end
@@ -189,7 +191,7 @@ class ToolsTest < AppTest
       "tins" => "20", "room" => "20"
     }
     path = last_response["location"]
-    2.times { press(path) }
+    on_to(path, "tare")
     assert_match(/With steps of 1 g so little cannot be told on it/, words)
   end
 
@@ -199,7 +201,7 @@ class ToolsTest < AppTest
       "sheet" => sheet_id("Stillwater clear coat", "clear"), "tins" => "20", "room" => "20",
                            "first" => "hardener", "method" => "graduated" }
     path = last_response["location"]
-    2.times { press(path) }
+    on_to(path, "first")
     assert_includes words, "hardener to"
     # 200 g at 1.09 g/ml: 183.5 ml, a third of it hardener.
     assert_includes words, "61.2 ml"

@@ -9,11 +9,11 @@ module Dakren
       MOST_DROPS = 120
 
       # Drops from the same bore; their scatter shrinks with the root of their number.
-      Dropper = declare("dropper", :drops, label: "Droppers, same bore", short: "dropper", fields: [
+      Dropper = declare("dropper", :drops, label: "Matched droppers", short: "dropper", fields: [
         field("drop_ml", "One drop", Units::VOLUME, :ml, 0.005..1),
         field("scatter_pct", "Drops scatter by", Units::PERCENT, :%, 0.1..50, fallback: 6)
                                                                                            ],
-        counting: Counting.new(unit: "drop", alternate: false, ready: "Ready", heading: "Same bore on both bottles, at room temperature",
+        counting: Counting.new(unit: "drop", alternate: false, ready: "Ready", heading: "Matched droppers, at room temperature",
           how: "All of the resin, then all of the hardener. Hold the bottle upright.")) do
         def drops(split, tolerance_pct = Verdict::USUAL_TOLERANCE_PCT)
           WholeUnits.pair(split, drop_ml, tolerance_pct)
@@ -29,7 +29,7 @@ module Dakren
         def refusal(split, _ratio)
           return "#{NO_DENSITIES} counted in drops" if split.resin_ml.nil?
 
-          "#{drops(split).sum} drops are too many to count reliably" if drops(split).sum > MOST_DROPS
+          "too many drops to count" if drops(split).sum > MOST_DROPS
         end
 
         def whole(split, ratio, tolerance_pct)

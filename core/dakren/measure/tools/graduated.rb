@@ -47,7 +47,7 @@ module Dakren
 
           return unless split.total_ml > volume_ml
 
-          "#{Check.plain(split.total_ml.to_f.round)} ml is more than its last line (#{Check.plain(volume_ml)} ml)"
+          "#{Check.plain(split.total_ml.to_f.round)} ml won't fit: its last line is #{Check.plain(volume_ml)} ml"
         end
 
         def most_g(density_g_ml)

@@ -9,7 +9,7 @@ module Dakren
       PumpSet = declare("pump", :pump, label: "Pump set", short: "pump set", fields: [
         field("resin_ml", "Resin per stroke", Units::VOLUME, :ml, 0.05..2000),
         field("hardener_ml", "Hardener per stroke", Units::VOLUME, :ml, 0.05..2000),
-        field("error_pct", "Strokes scatter by", Units::PERCENT, :%, 0..50, fallback: 2)
+        field("error_pct", "Strokes vary by", Units::PERCENT, :%, 0..50, fallback: 2)
                                                                              ],
         counting: Counting.new(unit: "stroke", alternate: true, ready: "Prime", heading: "Prime both pumps, and discard what comes",
           how: "Full strokes, one for one, changing pump each stroke so that a miscount shows.")) do

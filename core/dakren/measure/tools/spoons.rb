@@ -30,7 +30,7 @@ module Dakren
         def refusal(split, _ratio)
           return "#{NO_DENSITIES} measured with spoons" if split.resin_ml.nil?
 
-          "#{spoons(split).sum} spoons are too many to count reliably" if spoons(split).sum > MOST_SPOONS
+          "too many spoons to count (#{spoons(split).sum})" if spoons(split).sum > MOST_SPOONS
         end
 
         def whole(split, ratio, tolerance_pct)
