@@ -38,7 +38,7 @@ end
   stores/mixed stores/works stores/further stores/now stores/shelf stores/walks stores/summary stores/planning
   stores/renewer stores/job_list
   rooms/pages/control rooms/pages/answer rooms/pages/job_form rooms/pages/sentence rooms/pages/ticket_sentence
-  rooms/pages/ticket_steps rooms/pages/beginning
+  rooms/pages/ticket_steps rooms/pages/ticket_batches rooms/pages/beginning
   rooms/pages/place_drawing rooms/pages/place_page rooms/pages/shape_page rooms/pages/measuring_page rooms/pages/pack_words
   rooms/pages/mix_page
   rooms/pages/ticket_page

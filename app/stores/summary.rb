@@ -38,14 +38,17 @@ module Dakren
         first = desk.coats.first
         tacky = first.stage(:recoat_opens)
         { "grams" => desk.coats.sum { |coat| coat.plan.total.total_g }.to_f.round(3),
-          "about" => desk.coats.any? { |coat| coat.plan.grams_assumed? }, "coats" => desk.coats.map do |coat|
-                                                                            [coat.pass.id, coat.number]
-                                                                          end.uniq.size,
+          "about" => desk.coats.any? { |coat| coat.plan.grams_assumed? }, "coats" => coats(desk),
           "cups" => desk.coats.sum { |coat| coat.plan.batches.size }, "usable" => [first.plan.usable.early, first.plan.usable.late],
           "first_at" => at(desk, first.from_min),
           "tacky" => tacky && [tacky.early, tacky.late].map { |minute| at(desk, minute) }, "last_at" => at(desk, desk.coats.last.done_min),
           "over_at" => over_at(desk),
           "ready_at" => at(desk, desk.schedule.hand_over_min), "kept" => desk.schedule.kept? }
+      end
+
+      # How many coats: one laid in sections is one.
+      def coats(desk)
+        desk.coats.map { |coat| [coat.pass.id, coat.number] }.uniq.size
       end
 
       # When nothing is wet, tacky or to be done any more; nil while no figure says.
@@ -72,7 +75,8 @@ module Dakren
       def coat(desk, entry)
         shut = entry.window && entry.window[1]
         {
-          "task" => entry.pass.id, "coat" => entry.number, "section" => entry.section, "cups" => entry.plan.batches.size, "grams" => entry.plan.total.total_g.to_f.round(1), "sheet" => entry.plan.sheet.name,
+          "task" => entry.pass.id, "coat" => entry.number, "section" => entry.section, "cups" => entry.plan.batches.size,
+          "grams" => entry.plan.total.total_g.to_f.round(1), "sheet" => entry.plan.sheet.name,
           "shut" => shut && shut < Cure::HORIZON_MIN ? at(desk, shut) : nil
         }
       end
@@ -97,7 +101,7 @@ module Dakren
       def at(desk, minute)
         minute && desk.time_at(minute).to_i
       end
-      private_class_method :waits, :figures, :over_at, :busy, :events, :coat, :words, :cures, :at
+      private_class_method :waits, :figures, :over_at, :busy, :events, :coat, :coats, :words, :cures, :at
     end
   end
 end

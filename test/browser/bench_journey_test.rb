@@ -10,8 +10,8 @@ class BenchJourneyTest < BrowserTest
     CLOCKED[:shop] ||= begin
       CLOCKED[:clocks] = Dir.mktmpdir("dakren-clock")
       %w[ahead wall].each { |name| File.write(File.join(CLOCKED[:clocks], name), "0") }
-      Served.new(environment: { "DAKREN_CLOCK" => File.join(CLOCKED[:clocks], "ahead"), "DAKREN_WALL" => File.join(CLOCKED[:clocks], "wall"),
-                                "DAKREN_DEMO_ROOM_C" => "18.6" }).start.tap do |shop|
+      ahead, wall = %w[ahead wall].map { |name| File.join(CLOCKED[:clocks], name) }
+      Served.new(environment: { "DAKREN_CLOCK" => ahead, "DAKREN_WALL" => wall, "DAKREN_DEMO_ROOM_C" => "18.6" }).start.tap do |shop|
         Minitest.after_run { shop.stop && FileUtils.rm_rf([shop.data, CLOCKED[:clocks]]) }
       end
     end

@@ -192,12 +192,13 @@ class TypingTest < BrowserTest
     assert_typed "f-lot_a", "L-0425 b", pause: 0.4
     find(".bench-next").click
     find(".bench-next", text: "I'm wearing it").click
+    find(".bench-next", text: "All ready").click
     find(".bench-next", text: "The scale shows zero").click
     assert_selector ".bench-steps [aria-current]", text: "Resin"
     assert_typed "f-reading", "503.75", pause: 0.4
     find(".bench-next").click
 
-    assert_text "actual resin 503.8 g"
+    assert_text "Resin really in: 503.8 g"
     assert_field "f-reading", with: ""
   end
 

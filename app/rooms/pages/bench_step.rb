@@ -11,10 +11,10 @@ module Dakren
       # What a step's view prints, each only where it is there.
       #
       # heading; verdict: [bold, words] of a mixing error; target: a number and its unit; whose: part it is of; list: rows of what is
-      # planned; things: what lies ready; told: sentences; lost: what is wrong now; switch: [command, words] for the scale beside it; now: [figure, words] the
-      # scale shows; bar, drawing: SVG; hold: words of the button that pours; fields: [Control]; deeds: [act, words]; last: after them.
-      View = Value.define(:heading, verdict: nil, target: nil, whose: nil, list: [].freeze, things: [].freeze, told: [].freeze, lost: nil, switch: nil,
-        now: nil, bar: nil, drawing: nil, hold: nil, fields: [].freeze, deeds: [].freeze, last: nil)
+      # planned; things: what lies ready; told: sentences; lost: what is wrong now; switch: [command, words] for the scale beside it;
+      # now: [figure, words] the scale shows; bar, drawing: SVG; hold: words of the button that pours; fields: [Control]; deeds: [act, words]; last: after them.
+      View = Value.define(:heading, verdict: nil, target: nil, whose: nil, list: [].freeze, things: [].freeze, told: [].freeze, lost: nil,
+        switch: nil, now: nil, bar: nil, drawing: nil, hold: nil, fields: [].freeze, deeds: [].freeze, last: nil)
 
       AGAINST = { cup: "overfill the cup", need: "make more than is needed", time: "take longer than the cup lasts" }.freeze
       TOUCHED = %i[touched_soft touched_tacky].freeze

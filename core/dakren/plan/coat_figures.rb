@@ -168,10 +168,11 @@ module Dakren
 
         early, late = @sheet.stages[name]
         told = early == late ? "%{early}" : "%{early} to %{late}"
-        band_figure(band, [Working.new(says: "the data sheet: #{told} at %{ref}; at %{room} it cures at %{pace} of its speed at %{ref}", parts: {
-          early: minutes(early), late: minutes(late), ref: quantity(@sheet.clock.reference_temp_c, :c),
-          room: quantity(room_c, :c), pace: quantity(pace, :"")
-        }),
+        band_figure(band, [Working.new(says: "the data sheet: #{told} at %{ref}; at %{room} it cures at %{pace} of its speed at %{ref}",
+          parts: {
+            early: minutes(early), late: minutes(late), ref: quantity(@sheet.clock.reference_temp_c, :c),
+            room: quantity(room_c, :c), pace: quantity(pace, :"")
+          }),
           Working.new(says: "early: the first batch, poured %{first} after the start; late: the last, on the work after %{last}", parts: {
             first: minutes(@plan.batches.first.pour_from), last: minutes(@plan.done_at)
           }), doubt], [:activation_kj_mol])

@@ -103,8 +103,8 @@ class BatchesKnownTest < AppTest
     last = Stores::Walks.walk(Stores::Batch.find(path[/\d+/])).events.last.at
     %w[9000 -5 NaN 1e309 <b>].each_with_index do |ago, i|
       get path
-      post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"), "act" => "next",
-                   "deed_id" => "p#{i}", "ago_s" => ago }
+      post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"),
+                   "act" => "next", "deed_id" => "p#{i}", "ago_s" => ago }
       assert_includes [200, 303], last_response.status
       events = Stores::Walks.walk(Stores::Batch.find(path[/\d+/])).events
 
@@ -232,8 +232,8 @@ class ClockSetTest < AppTest
   def test_a_record_shows_the_hours_of_the_clock_on_the_wall
     set(-3600)
     get "/bench"
-    post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "amount" => "150 ml", "room" => "20", "method" => "graduated",
-                           "sheet" => sheet_id("Stillwater clear coat", "clear"), "powder" => "" }
+    post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "amount" => "150 ml", "room" => "20",
+                           "method" => "graduated", "sheet" => sheet_id("Stillwater clear coat", "clear"), "powder" => "" }
     path = last_response["location"]
     press(path, act: "abandoned", why: "a try")
     at = Stores::Settings.shop.then { |shop| Document::Zones.of(shop.zone) }.at(Time.now.to_f - 3600)
