@@ -1,10 +1,20 @@
 # frozen_string_literal: true
 
-# Loads every test, or those named on the command line: files, or the folders core, app and browser.
+# Loads every test, or those named on the command line: files, or the folders core, app and browser; browser:1/2 is one half of a
+# folder's files, shared out by their size.
 FOLDERS = %w[core app browser].freeze
+PART = %r{\A(\w+):(\d+)/(\d+)\z}
+
+def files_of(folder)
+  Dir[File.join(__dir__, folder, "**", "*_test.rb")].sort_by { |file| [-File.size(file), file] }
+end
+
 named = ARGV.empty? ? FOLDERS : ARGV.dup
 ARGV.clear
 named.each do |name|
-  files = FOLDERS.include?(name) ? Dir[File.join(__dir__, name, "**", "*_test.rb")] : [name]
+  part = name.match(PART)
+  files = if part then files_of(part[1]).select.with_index { |_, i| i % part[3].to_i == part[2].to_i - 1 }
+          else FOLDERS.include?(name) ? files_of(name) : [name]
+          end
   files.each { |file| require File.expand_path(file) }
 end

@@ -12,7 +12,8 @@ module Dakren
       #
       # heading; verdict: [bold, words] of a mixing error; target: a number and its unit; whose: part it is of; list: rows of what is
       # planned; things: what lies ready; told: sentences; lost: what is wrong now; switch: [command, words] for the scale beside it;
-      # now: [figure, words] the scale shows; bar, drawing: SVG; hold: words of the button that pours; fields: [Control]; deeds: [act, words]; last: after them.
+      # now: [figure, words] the scale shows; bar, drawing: SVG; hold: words of the button that pours; fields: [Control]; deeds:
+      # [act, words]; last: after them.
       View = Value.define(:heading, verdict: nil, target: nil, whose: nil, list: [].freeze, things: [].freeze, told: [].freeze, lost: nil,
         switch: nil, now: nil, bar: nil, drawing: nil, hold: nil, fields: [].freeze, deeds: [].freeze, last: nil)
 

@@ -58,7 +58,7 @@ class DrawingsTest < CoreTest
 
     assert_includes texts(root), "30 mm"
     assert_includes texts(root), "18 mm"
-    assert(texts(root).any? { |text| text.start_with?("section along 200 mm up") })
+    assert(texts(root).any? { |text| text.start_with?("section 200 mm from the edge") })
     first = all(root, "text").find { |text| text.text.tr("\u202F", " ") == "30 mm" }
     outline = points(all(root, "path").first)
     left, right = outline.map(&:first).minmax
@@ -108,7 +108,7 @@ class DrawingsTest < CoreTest
         assert_in_delta 4.0 / scarf.plies, height(outline.select { |x, _| x.abs <= 30.001 }), 1e-6
       end
       factor = height(outlines(scarf.section).flatten(1)) / outlines(scarf.section).flatten(1).map(&:first).minmax.reduce(:-).abs
-      drawn = texts(svg(Drawings::CutDrawing.new(scarf.section, wording))).join[/drawn ([\d.]+) ×/, 1].to_f
+      drawn = texts(svg(Drawings::CutDrawing.new(scarf.section, wording))).join[/not to scale \(× ([\d.]+)\)/, 1].to_f
 
       assert_share drawn, factor / (scarf.section.box[3] / (2 * scarf.section.box[2])), 0.02
     end
