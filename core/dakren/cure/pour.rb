@@ -64,7 +64,7 @@ module Dakren
 
           length = [length, until_min - tally.minute, @longest_min / [stepper.quickest, 1.0e-9].max].min
           wrong = stepper.try(length, @room.at(tally.minute + (length / 2)))
-          if wrong <= 1 || (steps <= BLIND_STEPS && wrong.finite?)
+          if wrong <= 1 || (steps <= BLIND_STEPS && wrong.finite? && stepper.led?)
             stepper.accept(length)
             tally.note(stepper, length)
             break if block_given? ? yield(tally) : tally.done?

@@ -48,6 +48,7 @@ module Dakren
       # @param room_c [Float] the room in the middle of the step
       # @return [Float] error against the tolerance; above 1 the step is too long
       def try(h, room_c)
+        @next_a = @next_c = nil
         linearise(room_c)
         sigma = 1 / (h * GAMMA)
         return 10.0 unless factored?(sigma)
@@ -65,6 +66,11 @@ module Dakren
         before_a = shift2(@stage_a, u1, over, u2, -over)
         before_c = shift2(@stage_c, v1, over, v2, -over)
         combine(fourth_a, fourth_c, *solve(shift(before_a, u3, C43 * over), shift(before_c, v3, C43 * over)))
+      end
+
+      # Did the last try lead anywhere?
+      def led?
+        !@next_c.nil?
       end
 
       # Goes where the last try led, ageing each layer by the corrected trapezium of its pace.
