@@ -29,7 +29,7 @@ module Dakren
 
       FORMS = PlaceForms::ALL.transform_values(&:label).freeze
       SHAPES = ShapeForms::ALL.transform_values(&:label).freeze
-      FILM_UNITS = { "mm" => "mm", "micron" => "micron", "mil" => "mil", "g/m2" => "g/m²", "oz/yd2" => "oz/yd²",
+      FILM_UNITS = { "mm" => "mm", "micron" => "micron", "mil" => "mil", "in" => "in", "g/m2" => "g/m²", "oz/yd2" => "oz/yd²",
                      **Measure::Coverage::ALL.transform_values(&:label) }.freeze
       ROOMS = { "steady" => "constant", "wave" => "day and night", "points" => "set points", "csv" => "pasted list",
                 "weather" => "forecast" }.freeze

@@ -99,7 +99,13 @@ module Dakren
         id = new_id("c", list("passes"))
         last = list("passes").last
         like = %w[sheet method cup film_unit].to_h { |name| ["#{id}-#{name}", @document["#{last}-#{name}"]] }.compact
-        @document.merge("passes" => list("passes") + [id], **JobDocument.new_pass(id, kind), **like)
+        @document.merge("passes" => list("passes").dup.insert(place_of(kind), id), **JobDocument.new_pass(id, kind), **like)
+      end
+
+      # Where its kind belongs: before the first task it must precede, else at the end.
+      def place_of(kind)
+        later = Work::Kinds::ALL.fetch(kind.to_sym).precedes
+        list("passes").index { |other| later.include?(@document["#{other}-kind"].to_s.to_sym) } || list("passes").size
       end
 
       def drop_pass(id)

@@ -19,12 +19,13 @@ module Dakren
       # @param shop_temp_c [Numeric]
       # @param start [String] "2026-11-24T09:00"
       # @return [Hash] a job nobody has typed anything into yet
-      # @param zone [String, nil] name of the time zone it is in
-      def blank(shop_temp_c:, start:, zone: nil)
+      # @param zone [String, nil] name of the time zone it is in @param system [String] units of the shop, see Words::Systems
+      def blank(shop_temp_c:, start:, zone: nil, system: "metric")
+        warm = Words::Systems.us?(system, :temperature) ? :F : :C
         { "name" => "", "start" => start, **(zone ? { "zone" => zone } : {}), "room_mode" => "steady",
-          "room" => { "typed" => Check.plain(shop_temp_c), "bare" => "C" },
+          "room" => { "typed" => Check.plain(Measure::Units.from_core(shop_temp_c, warm).round(1)), "bare" => warm.to_s },
           "places" => ["p1"], "p1-form" => "flat", "p1-shapes" => ["s1"], "p1-s1-shape" => "rectangle", "passes" => ["c1"],
-          **new_pass("c1", "coat") }
+          **new_pass("c1", "coat", film_unit: Words::Systems.us?(system, :length) ? "mil" : "mm") }
       end
 
       # @param params [Hash] the submitted form
@@ -99,8 +100,8 @@ module Dakren
       end
 
       # Fields of a new pass before anything is typed.
-      def new_pass(id, kind)
-        { "#{id}-kind" => kind, "#{id}-film_unit" => "mm", "#{id}-method" => "scale", "#{id}-cup" => "auto", "#{id}-sheet" => "" }
+      def new_pass(id, kind, film_unit: "mm")
+        { "#{id}-kind" => kind, "#{id}-film_unit" => film_unit, "#{id}-method" => "scale", "#{id}-cup" => "auto", "#{id}-sheet" => "" }
       end
 
       # Does the form only send back what stands there by itself? That is nobody's choice, and must not outlive what it comes from:

@@ -5,6 +5,8 @@ module Dakren
     # One pass of a job read into the core: its kind of work, the places it covers, what was told of it, its sheet.
     class PassDesk
       HALF_PCT = 50
+      FRACTION = %r{\A\d+(?:\s+\d+)?\s*/\s*\d+\z}
+      FRACTION_OF_INCH = %i[mil mm micron].freeze
 
       attr_reader :sections, :service_c, :real, :id, :kind, :figures, :sheet, :coats, :reading
 
@@ -197,7 +199,7 @@ module Dakren
         if text.strip.empty?
           kind.needed?(:film) ? @reading.miss("film") : nil
         else
-          unit = @reading.choice("film_unit").to_sym
+          unit = film_unit(text)
           told = Measure::Coverage.read(text, field: "film", bare: unit.to_s, pack_ml: pack_ml)
           return Work::Cover.new(**told) if told
 
@@ -206,6 +208,12 @@ module Dakren
         end
       rescue InputError => e
         @reading.complain("film", e.allowed)
+      end
+
+      # A bare fraction is of an inch: nobody says an eighth of a mil, or of a millimetre.
+      def film_unit(text)
+        unit = @reading.choice("film_unit").to_sym
+        text.strip.match?(FRACTION) && FRACTION_OF_INCH.include?(unit) ? :in : unit
       end
 
       # What a pack holds: as told with this pass, or by the sheet.

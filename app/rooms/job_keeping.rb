@@ -125,7 +125,7 @@ module Dakren
       def blank_document
         next_hour = zone.at((Time.now.to_i / 3600 * 3600) + 3600)
         Document::JobDocument.blank(shop_temp_c: settings_row.shop_temp_c, start: next_hour.strftime("%Y-%m-%dT%H:%M"),
-          zone: zone.tzinfo.name)
+          zone: zone.tzinfo.name, system: settings_row.units)
       end
     end
   end

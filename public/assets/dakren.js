@@ -4,7 +4,22 @@
 const ALWAYS_SENT = /^(?:authenticity_token|revision|units_on_page|deed_id|drawn.*|new_.*|wi_.*)$/;
 // What is told with a deed, and sent with it alone.
 const TOLD_WITH_A_DEED = /^(?:drawn|new_)/;
+// Longer than this no press holds up an answer.
+const LONGEST_PRESS_MS = 3000;
 const live = {
+  // While a button is pressed down nothing is merged: what is pressed stays under the finger until it is let go.
+  pressed: null,
+  hold(target) {
+    if (!target?.closest?.("button:not([data-hold]), summary, a[href], [type=submit]")) return;
+    let free;
+    live.pressed = new Promise((resolve) => { free = resolve; });
+    live.letGo = () => setTimeout(() => {
+      live.pressed = null;
+      free();
+    });
+    setTimeout(live.letGo, LONGEST_PRESS_MS);
+  },
+  letGo() {},
   fields(root) {
     return [...root.querySelectorAll("input:not([type=hidden]), select, textarea")];
   },
@@ -111,6 +126,10 @@ const live = {
     const html = await answer.text();
     const fresh = live.parsed(html);
     if (!fresh || !wanted()) return { answer, html, stale: Boolean(fresh) };
+    if (live.pressed) {
+      await live.pressed;
+      if (!wanted()) return { answer, html, stale: true };
+    }
     const served = fresh.elements ? live.families(fresh, true) : null;
     prepare(fresh);
     const merge = () => live.merge(root, fresh, how);
@@ -148,6 +167,10 @@ const live = {
     return body;
   },
 };
+for (const begin of ["pointerdown", "keydown"]) {
+  document.addEventListener(begin, (event) => (begin === "pointerdown" || event.key === " " || event.key === "Enter") && live.hold(event.target), true);
+}
+for (const end of ["pointerup", "pointercancel", "keyup", "dragend"]) document.addEventListener(end, () => live.letGo(), true);
 
 // What was typed while the shop did not answer: kept in the browser until an answer has come, whatever page is opened meanwhile.
 const UNSENT = "unsent ";
@@ -1218,6 +1241,22 @@ document.addEventListener("click", (event) => {
   if (!shown) return;
   event.preventDefault();
   if (!document.querySelector("dialog[open]")) shown.showModal();
+});
+
+// A form that is sent says so, and is sent once.
+const SENT_AGAIN_MS = 6000;
+document.addEventListener("submit", (event) => {
+  if (event.defaultPrevented || event.target.method === "dialog") return;
+  if (event.target.dataset.sent) {
+    event.preventDefault();
+    return;
+  }
+  event.target.dataset.sent = "1";
+  event.submitter?.setAttribute("aria-busy", "true");
+  setTimeout(() => {
+    delete event.target.dataset.sent;
+    event.submitter?.removeAttribute("aria-busy");
+  }, SENT_AGAIN_MS);
 });
 
 // A page the browser took out of its memory shows what was: it is asked for anew.

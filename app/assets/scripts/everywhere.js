@@ -18,6 +18,22 @@ document.addEventListener("click", (event) => {
   if (!document.querySelector("dialog[open]")) shown.showModal();
 });
 
+// A form that is sent says so, and is sent once.
+const SENT_AGAIN_MS = 6000;
+document.addEventListener("submit", (event) => {
+  if (event.defaultPrevented || event.target.method === "dialog") return;
+  if (event.target.dataset.sent) {
+    event.preventDefault();
+    return;
+  }
+  event.target.dataset.sent = "1";
+  event.submitter?.setAttribute("aria-busy", "true");
+  setTimeout(() => {
+    delete event.target.dataset.sent;
+    event.submitter?.removeAttribute("aria-busy");
+  }, SENT_AGAIN_MS);
+});
+
 // A page the browser took out of its memory shows what was: it is asked for anew.
 window.addEventListener("pageshow", (event) => {
   if (event.persisted) window.location.reload();

@@ -4,7 +4,22 @@
 const ALWAYS_SENT = /^(?:authenticity_token|revision|units_on_page|deed_id|drawn.*|new_.*|wi_.*)$/;
 // What is told with a deed, and sent with it alone.
 const TOLD_WITH_A_DEED = /^(?:drawn|new_)/;
+// Longer than this no press holds up an answer.
+const LONGEST_PRESS_MS = 3000;
 const live = {
+  // While a button is pressed down nothing is merged: what is pressed stays under the finger until it is let go.
+  pressed: null,
+  hold(target) {
+    if (!target?.closest?.("button:not([data-hold]), summary, a[href], [type=submit]")) return;
+    let free;
+    live.pressed = new Promise((resolve) => { free = resolve; });
+    live.letGo = () => setTimeout(() => {
+      live.pressed = null;
+      free();
+    });
+    setTimeout(live.letGo, LONGEST_PRESS_MS);
+  },
+  letGo() {},
   fields(root) {
     return [...root.querySelectorAll("input:not([type=hidden]), select, textarea")];
   },
@@ -111,6 +126,10 @@ const live = {
     const html = await answer.text();
     const fresh = live.parsed(html);
     if (!fresh || !wanted()) return { answer, html, stale: Boolean(fresh) };
+    if (live.pressed) {
+      await live.pressed;
+      if (!wanted()) return { answer, html, stale: true };
+    }
     const served = fresh.elements ? live.families(fresh, true) : null;
     prepare(fresh);
     const merge = () => live.merge(root, fresh, how);
@@ -148,3 +167,7 @@ const live = {
     return body;
   },
 };
+for (const begin of ["pointerdown", "keydown"]) {
+  document.addEventListener(begin, (event) => (begin === "pointerdown" || event.key === " " || event.key === "Enter") && live.hold(event.target), true);
+}
+for (const end of ["pointerup", "pointercancel", "keyup", "dragend"]) document.addEventListener(end, () => live.letGo(), true);

@@ -148,6 +148,20 @@ class KeptTest < AppTest
     assert_equal 20_000, document(path)["note"].length
   end
 
+  # A seal coat goes before the flood, a primer before the bond; what must precede nothing comes last.
+  def test_a_task_added_is_put_where_its_kind_belongs
+    path = new_job("c1-kind" => "flood")
+    kinds = -> { document(path)["passes"].map { |id| document(path)["#{id}-kind"] } }
+    press path, "add-pass:seal"
+    assert_equal %w[seal flood], kinds.call
+    press path, "add-pass:bond"
+    assert_equal %w[seal flood bond], kinds.call
+    press path, "add-pass:primer"
+    assert_equal %w[seal primer flood bond], kinds.call
+    press path, "add-pass:coat"
+    assert_equal %w[seal primer flood bond coat], kinds.call
+  end
+
   # Sixty tasks are all there may be: one more is not made of the next one's.
   def test_split_never_writes_over_its_neighbour
     ids = Array.new(60) { |i| "c#{i + 1}" }
@@ -305,7 +319,7 @@ class PretendTest < AppTest
     assert_nil Devices.connected.reading(:scale)
     refute_predicate Devices.connected, :pretend?
     path = loose_cup
-    3.times { press(path) }
+    on_to(path, "first")
 
     assert_includes words, "Scale not connected: type what yours shows."
     refute_includes page, "data-hold"
@@ -318,7 +332,7 @@ class PretendTest < AppTest
 
     assert_includes page, 'name="room" value="19"'
     path = loose_cup
-    3.times { press(path) }
+    on_to(path, "first")
 
     assert_includes words, "simulated scale"
     press(path)
@@ -332,14 +346,12 @@ class PretendTest < AppTest
   def test_a_real_thermometer_counts_and_a_record_says_what_is_what
     open_shop(links: { room: @real })
     path = loose_cup
-    4.times { press(path) }
+    on_to(path, "second")
     press(path, reading: "300")
 
     assert_in_delta 12.5, walk.room_c
     assert_in_delta 19, walk.tins_c
-    4.times { press(path) }
-    2.times { press(path) }
-    get path
+    on_to(path, nil)
 
     assert_includes words, "12.5 °C, measured"
     assert_includes words, "19 °C, as planned"
@@ -381,7 +393,7 @@ class RecordWordsTest < AppTest
 
   def test_hardener_first_is_told_as_hardener_first
     path = cup(method: "graduated")
-    2.times { press(path) }
+    on_to(path, "first")
 
     assert_includes words, "Fill hardener to the line"
     2.times { press(path) }
@@ -396,7 +408,8 @@ class RecordWordsTest < AppTest
 
   def test_the_caution_is_of_the_part_that_is_poured
     path = cup(first: "hardener")
-    4.times { |i| press(path, **(i == 3 ? { reading: "91" } : {})) }
+    on_to(path, "first")
+    press(path, reading: "91")
 
     assert_equal "second", hidden("step")
     refute_includes words, "extra hardener stays soft"

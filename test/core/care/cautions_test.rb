@@ -11,7 +11,7 @@ class CautionsTest < CoreTest
     cold = cautions(room: Cure::Profile.constant(12), tins_c: 20).find { |caution| caution.at == :conditions }
 
     assert cold.grave
-    assert_includes cold.says, "it won't cure until warmer"
+    assert_includes cold.says, "it cures slowly and may stay soft"
     assert_equal [12, 16], [cold.parts[:now].value, cold.parts[:low].value]
   end
 

@@ -25,10 +25,10 @@ class SurroundingsTest < CoreTest
   def test_bare_wood_is_not_coated_while_it_warms
     bare = { drink_g_m2: 40, room: morning(24) }
 
-    assert_includes says(order(**bare)), "warming wood breathes out"
-    refute_includes says(order(**bare, drink_g_m2: 0)), "breathes out", "sealed wood breathes through nothing"
-    refute_includes says(order(**bare, room: Cure::Profile.constant(21))), "breathes out"
+    assert_includes says(order(**bare)), "warming wood gases off"
+    refute_includes says(order(**bare, drink_g_m2: 0)), "gases off", "sealed wood breathes through nothing"
+    refute_includes says(order(**bare, room: Cure::Profile.constant(21))), "gases off"
     evening = Cure::Profile.daily_wave(low_c: 18, high_c: 24, start_minute_of_day: 16 * 60, days: 10)
-    refute_includes says(order(**bare, room: evening)), "breathes out", "while it cools it draws the film in"
+    refute_includes says(order(**bare, room: evening)), "gases off", "while it cools it draws the film in"
   end
 end

@@ -92,7 +92,7 @@ class BudgetTest < CoreTest
     assert_includes budget(POCKET, ratio: ratio(densities: [nil, nil])).refusal(ratio(densities: [nil, nil]).split(total_ml: 50)),
       "no densities"
     assert_includes budget(T::Graduated.new(name: "cup", division_ml: 5, volume_ml: 100)).refusal(ratio.split(total_g: 500)),
-      "last line (100 ml)"
+      "won't fit: its last line is 100 ml"
   end
 
   # 2 : 1 in a cup of 10 ml lines, no densities: 57 ml are not quite six lines, so four and two. Misread by a fifth of a line each.
@@ -113,7 +113,7 @@ class BudgetTest < CoreTest
     many = budget(dropper).worst(ratio.split(total_ml: 9)).max
     assert_operator few, :>, many
     assert_equal [10, 5], dropper.drops(ratio.split(total_ml: 0.6))
-    assert_includes budget(dropper).refusal(ratio.split(total_ml: 100)), "too many to count reliably"
+    assert_includes budget(dropper).refusal(ratio.split(total_ml: 100)), "too many drops to count"
   end
 
   # 12 ml at 2 : 1 by volume with 2.5 ml spoons: 8 and 4 ml are 3.2 and 1.6 spoons, so 4 and 2 go in, 15 ml of them.
@@ -126,7 +126,7 @@ class BudgetTest < CoreTest
     resin, hardener = spoons.errors(whole.split)
     assert_in_delta 0.05 / 2, resin, 1e-12
     assert_in_delta 0.05 / Math.sqrt(2), hardener, 1e-12
-    assert_includes spoons.refusal(ratio.split(total_ml: 200), ratio), "too many to count reliably"
+    assert_includes spoons.refusal(ratio.split(total_ml: 200), ratio), "too many spoons to count"
     assert_equal "4 and 2 level spoons.", spoons.advice(split)
   end
 

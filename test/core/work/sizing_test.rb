@@ -42,8 +42,10 @@ class SizingTest < CoreTest
 
     assert_in_delta 200 * 1.1, grams(made, :work), 1e-9
     assert_equal([20.0, 265.0], made.extras.map { |line| line.value.to_f })
-    assert_in_delta 0.22, made.remarks.first.parts[:wet].value, 1e-9
+    assert_equal 1, made.remarks.size, "at the tray, as it thickens, the comb's target stays"
     assert_in_delta 0.3, made.remarks.last.parts[:film].value, 1e-9
+    from_start = need(:coat, [surface], film: film(0.2), thinner: 10, thinner_when: "start", grain: 265)
+    assert_in_delta 0.22, from_start.remarks.first.parts[:wet].value, 1e-9
   end
 
   def test_lifts_share_a_void_and_add_up_to_it

@@ -1,0 +1,41 @@
+# frozen_string_literal: true
+
+require_relative "../../app_helper"
+
+# A shop that works in inches and Fahrenheit: what is typed there means what is meant there.
+class UsShopTest < AppTest
+  include PlanHelp
+
+  def setup
+    super
+    Stores::Settings.shop.update!(units: "us", shop_temp_c: 20)
+  end
+
+  # A bar top of 8 ft x 30 in, an eighth of an inch flooded: 20 sq ft x 0.125 in are 3600 in3 / ... = 360 in3, 5899 ml.
+  def test_an_eighth_is_an_eighth_of_an_inch
+    submit "/jobs", {}, from: "/jobs/new"
+    path = last_response["location"]
+    get path
+    assert_equal({ "typed" => "68", "bare" => "F" }, document(path)["room"])
+    assert_equal "mil", document(path)["c1-film_unit"]
+    assert_includes page, '<option value="in">in</option>'
+    submit path, { "c1-kind" => "flood", "p1-s1-shape" => "rectangle", "p1-s1-length" => "8 ft", "p1-s1-width" => "30", "c1-film" => "1/8",
+                   "c1-sheet" => sheet_id("Tarn table pour", "table"), "c1-surface" => "sealed", "c1-spread" => "none" }
+    coat = desk(path).coats.first or flunk desk(path).problems.map(&:says).inspect
+
+    assert_in_delta 3.175, coat.plan.order.need.film_mm.to_f, 1e-9
+    assert_in_delta 96 * 30 * 0.125 * 16.387064, coat.plan.order.need.line(:work).value.to_f, 1e-6
+    submit path, { "c1-film" => "20" }
+    assert_in_delta 0.508, desk(path).coats.first.plan.order.need.film_mm.to_f, 1e-9
+    submit path, { "c1-film" => "0.25", "c1-film_unit" => "in" }
+    assert_in_delta 6.35, desk(path).plan.order.need.film_mm.to_f, 1e-9 if desk(path).coats.any?
+  end
+
+  def test_a_metric_shop_stays_metric
+    Stores::Settings.shop.update!(units: "metric")
+    submit "/jobs", {}, from: "/jobs/new"
+
+    assert_equal "mm", document(last_response["location"])["c1-film_unit"]
+    assert_equal({ "typed" => "20", "bare" => "C" }, document(last_response["location"])["room"])
+  end
+end
