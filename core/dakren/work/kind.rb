@@ -22,10 +22,11 @@ module Dakren
       # need: how; purposes: a sheet must be for one of them; steps: it usually brings; placing: how fast one person gets it onto
       # the work, of Placing; coats: may it be done several times over? pours: is it poured in lifts? cautions: what can hurt, and what
       # to do first; section: from a need and the figures to how it looks when cut through, nil where that shows nothing; use: of
-      # Use, how the mix is used at the bench; load: what else lies ready before the hardener is opened; precedes: kinds of
-      # work it goes before; combed: is its wet film read off a comb? ready: of Plan::Readiness::WORDS, what whoever waits for it asks.
+      # Use, how the mix is used at the bench; load: what else lies ready before the hardener is opened; precedes: kinds of work it goes
+      # before; combed: is its wet film read off a comb? ready: of Plan::Readiness::WORDS, what whoever waits for it asks.
       Kind = Value.define(:name, :label, :on, :purposes, :inputs, :placing, rule: nil, need: nil, defaults: {}.freeze,
-        steps: [].freeze, coats: false, pours: false, cautions: [].freeze, section: nil, use: nil, load: [].freeze, precedes: [].freeze, combed: false,
+        steps: [].freeze, coats: false, pours: false, cautions: [].freeze, section: nil, use: nil,
+        load: [].freeze, precedes: [].freeze, combed: false,
         ready: %i[handle load].freeze) do
         def input(name)
           INPUTS.fetch(name)
