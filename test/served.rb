@@ -4,12 +4,19 @@ require "fileutils"
 require "net/http"
 require "selenium-webdriver"
 require "socket"
+require "sqlite3"
 require "tmpdir"
 
 # A shop served by the real start command on a port and folder of its own.
 class Served
   START = File.expand_path("../bin/dakren", __dir__)
   PATIENCE_S = 60
+  FILE = "dakren.sqlite3"
+
+  class << self
+    # The demo shop as the first start made it: others begin from a copy of it.
+    attr_accessor :pattern
+  end
 
   attr_reader :port, :data
 
@@ -22,6 +29,14 @@ class Served
   end
 
   def start
+    demo = @options.empty? && (Dir.children(data) - %w[output.log]).empty?
+    FileUtils.cp(self.class.pattern, File.join(data, FILE)) if demo && self.class.pattern
+    open_up
+    keep_pattern if demo && self.class.pattern.nil?
+    self
+  end
+
+  def open_up
     @pid = Process.spawn({ "RUBYOPT" => nil, **@environment }, START, "--port", port.to_s, "--data", data, *@options, out: [@log, "a"],
       err: %i[child out],
       pgroup: true)
@@ -33,7 +48,20 @@ class Served
 
       IO.select(nil, nil, nil, 0.05)
     end
-    self
+  end
+
+  def keep_pattern
+    to = File.join(Dir.mktmpdir("dakren-pattern"), FILE)
+    Minitest.after_run { FileUtils.rm_rf(File.dirname(to)) } if defined?(Minitest)
+    from = SQLite3::Database.new(File.join(data, FILE))
+    copy = SQLite3::Database.new(to)
+    backup = SQLite3::Backup.new(copy, "main", from, "main")
+    backup.step(-1)
+    backup.finish
+    copy.execute("PRAGMA journal_mode = DELETE")
+    self.class.pattern = to
+  ensure
+    [from, copy].compact.each(&:close)
   end
 
   def answers?

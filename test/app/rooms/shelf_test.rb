@@ -119,7 +119,7 @@ class ShelfTest < AppTest
     record = Stores::Sheet.find_by!(resin: "Short tin")
     get "/shelf/#{record.id}"
 
-    assert_includes words, "Carried by: pot life."
+    assert_includes words, "Based on: pot life."
     assert_match(/A further pot life, of [\d.]+ (?:k?g), would narrow that by \d+ %/, words)
     refute_nil record.calibration["z"]
   end
@@ -261,7 +261,7 @@ class SettingsTest < AppTest
     submit "/jobs", {}, from: "/jobs/new"
     get last_response["location"]
 
-    assert_includes page, 'value="15 C"'
+    assert_match(/id="f-room"[^>]* value="59"/, page)
   end
 
   def test_bad_settings_are_refused_and_kept
