@@ -116,7 +116,9 @@ module Dakren
 
       SHAPE = of_shape(
         choice("shape", "Shape", SHAPES), choice("sign", "Counts", SIGNS),
-        length("length", "Length"), length("width", "Width"), make("sides", "Sides", allowed: Geometry::RegularPolygon::SIDES, **PLAIN),
+        length("length", "Length"), length("width", "Width"),
+        make("area", "Area", kind: :figure, units: U::AREA, metric: :m2, us: :ft2, allowed: Geometry::AREA_M2),
+        make("sides", "Sides", allowed: Geometry::RegularPolygon::SIDES, **PLAIN),
         length("diameter", "Across"), length("hole", "Hole across", short: "Hole"), length("side_a", "Side a"), length("side_b", "Side b"),
         length("side_c", "Side c"),
         rows("corners", "Corners", length("x", "Corner %d, along", XY, short: "along"), length("y", "Corner %d, up", XY, short: "up"),

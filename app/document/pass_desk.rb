@@ -173,6 +173,8 @@ module Dakren
 
       def read_figures
         @figures = kind.inputs.to_h { |name| [name, read_input(kind.input(name))] }.compact
+        @figures[:pack] ||= pack_of_the_sheet if by_pack?
+        @figures.compact!
         @coats = whole(@kind.pours ? "lifts" : "coats")
         @sections = whole_number("sections", reading.figure("sections"))
         @service_c, @most_g, @hands, @blend_share = %w[service most hands blend_share].map { |name| reading.figure(name) }
@@ -201,7 +203,7 @@ module Dakren
         else
           unit = film_unit(text)
           told = Measure::Coverage.read(text, field: "film", bare: unit.to_s, pack_ml: pack_ml)
-          return Work::Cover.new(**told) if told
+          return Work::Cover.new(**told, printed: true) if told
 
           value = Measure::Typed.read(text, field: "film", units: Fields::PASS["film"].units, bare: unit)
           cover?(text, unit) ? Work::Cover.new(cover_g_m2: value) : Work::Cover.new(film_mm: value)
@@ -218,7 +220,23 @@ module Dakren
 
       # What a pack holds: as told with this pass, or by the sheet.
       def pack_ml
-        (@reading.figure("pack") if kind.inputs.include?(:pack)) || sheet&.limits&.pack_ml
+        (@reading.figure("pack") if kind.inputs.include?(:pack)) || pack_of_the_sheet
+      end
+
+      # As the chosen data sheet names it, which is read after the figures.
+      def pack_of_the_sheet
+        id = @reading.text("sheet")
+        id.empty? ? nil : @sheets.call(id)&.limits&.pack_ml
+      rescue InputError
+        nil
+      end
+
+      # Is the coat told by how far one pack goes? Then it is mixed in packs.
+      def by_pack?
+        return false unless kind.inputs.include?(:pack) && kind.inputs.include?(:film)
+
+        @reading.text("film").match?(/(?:pack|kit)\s*\z/i) || (@reading.choice("film_unit").end_with?("pack") &&
+          !Measure::Typed.unit?(@reading.text("film")))
       end
 
       # Is the coat given as grams on an area?

@@ -59,6 +59,7 @@ module Dakren
         }),
         Form.new(name: "regular", label: "regular polygon", asks: %i[sides diameter],
           build: ->(sides, across) { G::RegularPolygon.new(sides: sides, across_mm: across) }),
+        Form.new(name: "area", label: "an area, as told", asks: %i[area], build: ->(m2) { G::ToldArea.new(area_m2: m2) }),
         Form.new(name: "strip", label: "strip by widths", rows: :stations, least: 2, build: ->(rows) { G::Strip.new(rows) }),
         Form.new(name: "polygon", label: "by its corners", rows: :corners, least: 3, build: ->(rows) { G::Polygon.new(rows) }),
         Form.new(name: "outline", label: "traced or imported")

@@ -76,9 +76,12 @@ module Dakren
       end
 
       # @param most [Integer] characters
-      # @return [String] what a job is called wherever it is named, also one nobody has named
+      # @return [String] what a job is called wherever it is named; one nobody has named by its work
       def title(most = 120)
-        name.to_s.strip.empty? ? "Unnamed job" : name[0, most]
+        return name[0, most] unless name.to_s.strip.empty?
+
+        work = has_attribute?("summary") && said["work"]
+        work ? "Unnamed: #{work}"[0, most] : "Unnamed job"
       end
 
       # Writes a document as the next revision.

@@ -6,7 +6,7 @@ module Dakren
     # never plan. Times are seconds.
     module Summary
       # Counts up whenever the core plans otherwise, or this says otherwise: what was kept before is then worked out anew.
-      VERSION = 3
+      VERSION = 4
       MOST_BUSY = 500
 
       module_function
@@ -14,10 +14,16 @@ module Dakren
       # @param desk [Document::JobDesk]
       # @return [Hash{String=>Object}] as JSON keeps it
       def of(desk)
-        found = { "sheet" => desk.sheet&.name, "thumb" => desk.outline && Drawings::Thumb.new(desk.outline).to_s, "waits" => waits(desk) }
+        found = { "work" => work(desk), "sheet" => desk.sheet&.name, "thumb" => desk.outline && Drawings::Thumb.new(desk.outline).to_s, "waits" => waits(desk) }
         return found if desk.coats.empty?
 
         found.merge(figures(desk), "busy" => busy(desk), "events" => events(desk), "cures" => cures(desk))
+      end
+
+      # What is done, for a job nobody has named: its tasks, the first one's resin.
+      def work(desk)
+        kinds = desk.passes.map { |pass| pass.kind.label }.uniq
+        kinds.empty? ? nil : [kinds.first(2).join(" and "), desk.sheet&.resin].compact.join(", ")
       end
 
       # What the job still waits for, in words.
@@ -101,7 +107,7 @@ module Dakren
       def at(desk, minute)
         minute && desk.time_at(minute).to_i
       end
-      private_class_method :waits, :figures, :over_at, :busy, :events, :coat, :coats, :words, :cures, :at
+      private_class_method :work, :waits, :figures, :over_at, :busy, :events, :coat, :coats, :words, :cures, :at
     end
   end
 end

@@ -780,7 +780,7 @@ document.addEventListener("alpine:init", () => {
         const list = this.$el;
         this.timer = setInterval(async () => {
           if (!hidden && document.visibilityState !== "visible") return;
-          const { fresh } = await live.look(list, window.location.pathname + window.location.search).catch(() => ({}));
+          const { fresh } = await live.look(list, list.dataset.address || window.location.pathname + window.location.search).catch(() => ({}));
           if (fresh) looked.call(this, list);
         }, pauseMs);
       },

@@ -43,7 +43,7 @@ class PlanJourneyTest < BrowserTest
   def test_tickets_are_dragged_and_put_back
     plan_coats "2"
     find("summary", text: "add a task").click
-    click_button "seal coat"
+    click_button "flood coat"
 
     assert_selector ".ticket", count: 2
     before = order

@@ -9,7 +9,7 @@ class ShelfJourneyTest < BrowserTest
       "Density of resin, g/ml" => "1.12",
       "Density of hardener, g/ml" => "0.98", "Working time, min" => "60" }.each { |label, typed| fill_in label, with: typed }
     assert_selector ".meaning .chart", count: 3
-    assert_text "Carried by: working time."
+    assert_text "Based on: working time."
     before = first(".meaning .chart")[:innerHTML]
     fill_in "Pot life, min", with: "20"
     assert_selector ".meaning text", text: "sheet: 20 min, 100 g, 25 °C"

@@ -82,7 +82,7 @@ class TypingTest < BrowserTest
   def test_the_focus_goes_to_what_was_added_and_stays_beside_what_was_taken_away
     plan_board
     find("#d-add-pass summary").click
-    click_button "seal coat"
+    click_button "flood coat"
 
     assert_selector ".ticket", count: 2
     settled
@@ -109,7 +109,7 @@ class TypingTest < BrowserTest
   def test_a_shut_ticket_is_as_it_stands_once_it_is_opened
     plan_board
     find("#d-add-pass summary").click
-    click_button "seal coat"
+    click_button "flood coat"
     assert_selector ".ticket", count: 2
     settled
     first, second = all(".ticket").map { |ticket| ticket[:id] }

@@ -246,7 +246,9 @@ module Dakren
         film = time(@clock.as_film, "none", "film")
         return [Told.new(words: "left once spread"), film] if @clock.mood == :poured
 
-        [Told.new(words: "left in the cup"), time(@clock.in_cup, "none", "cup"), Told.new(words: "left once spread"), film]
+        # What cannot be spread any more is no use in its cup either.
+        cup = @clock.as_film.late&.zero? ? Told.new(words: "none", css: "bench-time", left: "cup") : time(@clock.in_cup, "none", "cup")
+        [Told.new(words: "left in the cup"), cup, Told.new(words: "left once spread"), film]
       end
 
       def mood

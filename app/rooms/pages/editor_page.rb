@@ -143,7 +143,16 @@ module Dakren
         choices = field.kind == :choice ? field.choices.to_a : nil
         Control.new(name: field.name, label: label(field), value: @form.value(field.name), choices: choices, problem: wrong(field.name),
           lines: field.kind == :pot_lives ? "2" : nil,
-          complaint: field.label, note: field.hint, placeholder: field.fallback && "#{field.fallback} assumed")
+          complaint: field.label, note: field.hint, placeholder: stands_in(field))
+      end
+
+      # What counts where nothing is typed, in the units of the page.
+      def stands_in(field)
+        return if field.fallback.nil? || field.kind == :choice
+
+        bare = @form.bare(field)
+        value = bare && field.units.any? ? Measure::Units.from_core(field.fallback, bare) : field.fallback
+        "#{Check.plain(value.to_f.round(2))} assumed"
       end
 
       def label(field)

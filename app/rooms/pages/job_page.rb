@@ -278,8 +278,9 @@ module Dakren
       def of_many
         coats = shown.coats
         last = coats.last
-        ends = Plan::CoatFigures.new(last.plan)
-        clock = { as: :clock, start: shown.time_at(last.from_min) }
+        hardest = coats.max_by { |coat| coat.hard&.late || 0 }
+        ends = Plan::CoatFigures.new(hardest.plan)
+        clock = { as: :clock, start: shown.time_at(hardest.from_min) }
         [Answer.new(label: "mix in all", figure: in_all(coats.map(&:plan))), *parts_in_all,
           Answer.new(label: "batches", text: coats.sum { |coat| coat.plan.batches.size }.to_s),
           Answer.new(label: "last batch on", text: @wording.clock(shown.time_at(last.done_min))),

@@ -27,7 +27,7 @@ module Dakren
       # Where it goes: each line of the need.
       # @return [Array<Answer>]
       def goes
-        [*figures.lines.map { |label, line| [label, line] }, ["left in cups", figures.kept_g],
+        [*figures.lines.map { |label, line| [label, line] }, (["left in cups", figures.kept_g] unless plan.order.need.printed),
           (["area", figures.area] if plan.order.need.area_mm2.positive?), (["dry film", figures.dry_film] if figures.dry_film),
           *figures.extras.map do |label, line|
             [label, line]

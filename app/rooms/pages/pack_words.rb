@@ -26,7 +26,7 @@ module Dakren
         return unless of_the_sheet
 
         found = of_the_sheet.offers(@need)
-        found.empty? ? near : [found.map { |offer| gives(offer) }.join(", ") + "; the data sheet wants #{film_range}.", PRESS]
+        found.empty? ? near : ["#{found.map { |offer| gives(offer) }.join(", ")}; #{wanted}.", PRESS]
       end
 
       private
@@ -39,7 +39,7 @@ module Dakren
       def of_the_sheet
         pack = @pass.kind.inputs.include?(:pack) && limits.pack_ml or return
         @of_the_sheet ||= Plan::Packs.new(pack_ml: pack, cups: @pass.cups, limits: limits,
-          density_g_ml: @plan.sheet.clock.mixed_density_g_ml)
+          density_g_ml: @plan.sheet.clock.mixed_density_g_ml, printed: @plan.order.need.printed)
       rescue InputError
         nil
       end
@@ -91,6 +91,12 @@ module Dakren
 
       def packs(count)
         count == 1 ? "1 pack" : "#{count} packs"
+      end
+
+      def wanted
+        return "the data sheet wants #{film_range}" if limits.thinnest_film_mm && limits.thickest_film_mm
+
+        "#{show(@need.film_mm, :film_mm)} is wanted"
       end
 
       def film_range

@@ -48,6 +48,8 @@ module Dakren
         word = declared.label
         sign = @desk.choice("#{key}sign") == "take" ? "−" : "+"
         placed = @place.shapes.to_h[@id] or return "#{sign} #{word}"
+        return "#{sign} #{@wording.show(Quantity.new(value: placed.shape.area_mm2 / 1e6, unit: :m2))}, as told" if declared.asks == %i[area]
+
         sides = placed.shape.extent_mm.map { |side| @wording.show(Quantity.new(value: side, unit: :mm)) }
         "#{sign} #{"#{placed.count} × " if placed.count > 1}#{word}, #{sides.uniq.join(" by ")}"
       end

@@ -56,6 +56,23 @@ module Dakren
       end
     end
 
+    # An area as somebody tells it, without its outline: drawn as a square of that size, its edge taken from there.
+    class ToldArea < Rectangle
+      attr_reader :area_mm2
+
+      # @param area_m2 [Numeric] 1e-6 to 200,000
+      # @raise [InputError]
+      def initialize(area_m2:)
+        @area_mm2 = Exact.of(Check.number(:area, area_m2, AREA_M2, "m²")) * 1_000_000
+        side = [Math.sqrt(@area_mm2), SIDE_MM.begin].max
+        super(length_mm: side, width_mm: side)
+      end
+
+      def working
+        Working.new(says: "as told: %{area}", parts: { area: Quantity.new(value: area_mm2 / 1e6, unit: :m2) })
+      end
+    end
+
     # A circle in plan.
     class Circle
       attr_reader :diameter_mm

@@ -21,18 +21,23 @@ module Dakren
       OZ_G = Units.named(:oz).factor
 
       # name: as it is kept; label; of: from the number to what it means, with ml of a pack where one is asked.
-      Kind = Value.define(:name, :label, :written, :of)
+      # pack: does it go by the pack?
+      Kind = Value.define(:name, :label, :written, :of, pack: false)
+      # "8 m2/l", "8 m2 a litre", "120 sq ft per kit"
+      A = %r{\s*(?:/|\ba\b|\bper\b)\s*}
       ALL = [
-        Kind.new(name: "m2/l", label: "m²/l", written: %r{(?:m2|m²|sqm|sq m)\s*/\s*(?:l|litre|liter)}i, of: lambda { |x, _|
+        Kind.new(name: "m2/l", label: "m²/l", written: /(?:m2|m²|sqm|sq m)#{A}(?:l|litre|liter)/i, of: lambda { |x, _|
           { film_mm: 1 / x }
         }),
-        Kind.new(name: "m2/pack", label: "m²/pack", written: %r{(?:m2|m²|sqm|sq m)\s*/\s*pack}i,
+        Kind.new(name: "m2/pack", label: "m²/pack", written: /(?:m2|m²|sqm|sq m)#{A}(?:pack|kit)/i, pack: true,
           of: ->(x, pack_ml) { { film_mm: Exact.of(pack_ml) / 1000 / x } }),
-        Kind.new(name: "ft2/gal", label: "sq ft/gal", written: %r{(?:ft2|ft²|sqft|sq\.? ?ft\.?)\s*/\s*(?:gal|gallon)}i,
+        Kind.new(name: "ft2/pack", label: "sq ft/kit", written: /(?:ft2|ft²|sqft|sq\.? ?ft\.?)#{A}(?:pack|kit)/i, pack: true,
+          of: ->(x, pack_ml) { { film_mm: Exact.of(pack_ml) / 1000 / (x * SQ_FT_M2) } }),
+        Kind.new(name: "ft2/gal", label: "sq ft/gal", written: /(?:ft2|ft²|sqft|sq\.? ?ft\.?)#{A}(?:gal|gallon)/i,
           of: ->(x, _) { { film_mm: GALLON_L / (x * SQ_FT_M2) } }),
-        Kind.new(name: "floz/ft2", label: "fl oz/sq ft", written: %r{fl\.? ?oz\.?\s*/\s*(?:ft2|ft²|sqft|sq\.? ?ft\.?)}i,
+        Kind.new(name: "floz/ft2", label: "fl oz/sq ft", written: /fl\.? ?oz\.?#{A}(?:ft2|ft²|sqft|sq\.? ?ft\.?)/i,
           of: ->(x, _) { { film_mm: x * FL_OZ_ML / 1000 / SQ_FT_M2 } }),
-        Kind.new(name: "oz/ft2", label: "oz/sq ft", written: %r{oz\.?\s*/\s*(?:ft2|ft²|sqft|sq\.? ?ft\.?)}i,
+        Kind.new(name: "oz/ft2", label: "oz/sq ft", written: /oz\.?#{A}(?:ft2|ft²|sqft|sq\.? ?ft\.?)/i,
           of: ->(x, _) { { cover_g_m2: x * OZ_G / SQ_FT_M2 } })
       ].to_h { |kind| [kind.name, kind] }.freeze
 
@@ -49,7 +54,7 @@ module Dakren
 
         number = Typed.read(text.sub(/#{kind.written}\s*\z/i, ""), field: field)
         raise InputError.new(field, "must be above 0 #{kind.label}", given: text) unless number.positive?
-        raise InputError.new(field, "needs the size of the pack, A and B together", given: text) if kind.name == "m2/pack" && pack_ml.nil?
+        raise InputError.new(field, "needs the size of the pack, A and B together", given: text) if kind.pack && pack_ml.nil?
 
         kind.of.call(number, pack_ml)
       end

@@ -31,7 +31,8 @@ module Dakren
         "g/m2": [1, "g/m²", "gsm", "g/sqm"],
         "oz/yd2": [Rational(28_349_523_125, 836_127_360), "oz/yd²", "oz/sqyd"])
       AREA = declare(:area, # core: m2
-        m2: [1, "m²", "sqm"], cm2: [Rational(1, 10_000), "cm²"], ft2: [Rational(9_290_304, 100_000_000), "ft²", "sqft"])
+        m2: [1, "m²", "sqm", "sq m"], cm2: [Rational(1, 10_000), "cm²", "sq cm"],
+        ft2: [Rational(9_290_304, 100_000_000), "ft²", "sqft", "sq ft", "sq. ft", "sf"])
       TEMPERATURE = declare(:temperature, # core: °C
         C: [1, "°c", "celsius", "deg c"],
         F: [Rational(5, 9), "°f", "fahrenheit", "deg f"])

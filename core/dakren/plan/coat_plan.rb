@@ -216,7 +216,7 @@ module Dakren
 
       def cutter
         Cutter.new(sheet, mix: @mix, most_g: order.most_g, tool: order.tool, start_c: order.tins_c, room_c: order.room_c, cups: order.cups,
-          folded_after: order.need.folded_after,
+          folded_after: order.need.folded_after, keeps: !order.need.printed,
           placing_g_per_min: order.placing_g_per_min, placing_min: order.pace && ->(on_work_g) { order.pace.minutes(on_work_g / @need_g) })
       end
 

@@ -41,12 +41,14 @@ module Dakren
       # @param placing_g_per_min [Numeric] above 0, for the whole crew
       # @param placing_min [#call, nil] from grams on the work to the minutes it takes to lay them, where that goes by something else
       # @param folded_after [Numeric] share of the powder that is folded in once the hardener is in; 0 where none is
+      # @param keeps [Boolean] is what stays in the cups to be mixed on top?
       # @param cups [Array<CupKind>] to choose from, smallest first
       # @param mix [Cure::Mix] the sheet's, with what powder there is in it
       # @param most_g [Numeric, nil] what the tool it is measured with can take at a time
       # @param tool [Object, nil] of Measure::Tools: where it counts, whole units are what is planned
       def initialize(sheet, start_c:, room_c:, placing_g_per_min:, cups: USUAL_CUPS, mix: sheet.mix, most_g: nil, tool: nil,
-        placing_min: nil, folded_after: 0)
+        placing_min: nil, folded_after: 0, keeps: true)
+        @keeps = keeps
         @folded_after = folded_after
         @tool = tool
         @placing_min = placing_min || ->(on_work_g) { on_work_g.to_f / @placing_g_per_min }
@@ -86,6 +88,8 @@ module Dakren
       # Grams of the mix that stay in a cup with so much in it; it is as thick as what is poured out.
       # @return [Rational]
       def kept_g(mix_g, volume_ml, cup)
+        return Rational(0) unless @keeps
+
         cup.kept_ml(volume_ml) * Exact.of(mix_g) / Exact.of(volume_ml)
       end
 

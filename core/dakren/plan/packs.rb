@@ -17,21 +17,26 @@ module Dakren
       FILM_LINES = %i[work texture edges drip].freeze
       # A hair more than whole packs is whole packs: what stays in a pail is rounded.
       HAIR = Rational(1, 100_000)
+      # An amount may miss the need by so much; the ratio goes by the data sheet's own tolerance.
+      NEED_SHARE = Rational(97, 100)
+      # Films are told and typed in different units: a rounding is no difference.
+      ROUNDED = 0.005
 
       # So many packs, and the wet film they give, mm.
       Offer = Value.define(:count, :film_mm)
 
       # @param pack_ml [Numeric] A and B together @param cups [Array<CupKind>] to mix it in, smallest first
       # @param limits [WorkLimits] of the sheet @param density_g_ml [Numeric] of the mix
+      # @param printed [Boolean] does the need go by the coverage a tin prints? That holds what stays in the pail
       # @raise [InputError] when no cup holds one
-      def initialize(pack_ml:, cups:, limits:, density_g_ml:)
+      def initialize(pack_ml:, cups:, limits:, density_g_ml:, printed: false)
         @pack_ml = Exact.of(pack_ml)
         @limits = limits
         @density = density_g_ml
         cup = cups.find { |kind| kind.most_ml >= pack_ml }
         raise InputError.new(:pack, "of #{Check.plain(pack_ml.to_f.round)} ml fits no cup here") unless cup
 
-        @on_work_ml = @pack_ml - cup.kept_ml(@pack_ml)
+        @on_work_ml = printed ? @pack_ml : @pack_ml - cup.kept_ml(@pack_ml)
       end
 
       # How much thinner the film must be so that one pack less does, as a share of it.
@@ -52,7 +57,7 @@ module Dakren
 
         [needed(need).floor, needed(need).ceil].uniq.select(&:positive?).filter_map do |count|
           film = need.film_mm * share_of(need, count)
-          Offer.new(count: count, film_mm: film) if allowed?(film)
+          Offer.new(count: count, film_mm: film) if allowed?(film) || enough?(film, need)
         end
       end
 
@@ -80,7 +85,12 @@ module Dakren
       def allowed?(film_mm)
         least = @limits.thinnest_film_mm
         most = @limits.thickest_film_mm
-        least && most && film_mm.to_f.between?(least - 1e-9, most + 1e-9)
+        least && most && film_mm.to_f.between?(least * (1 - ROUNDED), most * (1 + ROUNDED))
+      end
+
+      # Hardly less than what is wanted, and not more than a hair above it.
+      def enough?(film_mm, need)
+        film_mm.between?(need.film_mm * NEED_SHARE, need.film_mm * (1 + HAIR))
       end
     end
   end

@@ -51,7 +51,8 @@ module Dakren
       # @raise [InputError]
       def packs
         pack = figures[:pack] or return
-        Packs.new(pack_ml: pack, cups: cups, limits: sheet.limits, density_g_ml: sheet.clock.mixed_density_g_ml)
+        Packs.new(pack_ml: pack, cups: cups, limits: sheet.limits, density_g_ml: sheet.clock.mixed_density_g_ml,
+          printed: figures[:film].respond_to?(:printed?) && figures[:film].printed?)
       end
 
       # What was told of packs, for telling coats apart.

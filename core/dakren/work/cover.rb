@@ -16,13 +16,19 @@ module Dakren
 
       # @param film_mm [Numeric, nil] wet film, 0.005 to 500
       # @param cover_g_m2 [Numeric, nil] 1 to 600,000; exactly one of the two
+      # @param printed [Boolean] is it the coverage a tin prints? That holds the maker's own losses already
       # @raise [InputError]
-      def initialize(film_mm: nil, cover_g_m2: nil)
+      def initialize(film_mm: nil, cover_g_m2: nil, printed: false)
+        @printed = printed
         raise InputError.new(:film, "or g/m² must be given, one of them") unless film_mm.nil? ^ cover_g_m2.nil?
 
         @film_mm = film_mm && exact(:film, film_mm, FILM_MM, "mm")
         @cover_g_m2 = cover_g_m2 && exact(:film, cover_g_m2, G_M2, "g/m²")
         freeze
+      end
+
+      def printed?
+        @printed
       end
 
       # @param area_mm2 [Numeric]
@@ -44,7 +50,7 @@ module Dakren
       # @param share [Numeric] above 0
       # @return [Cover]
       def times(share)
-        Cover.new(film_mm: film_mm && (film_mm * share), cover_g_m2: cover_g_m2 && (cover_g_m2 * share))
+        Cover.new(film_mm: film_mm && (film_mm * share), cover_g_m2: cover_g_m2 && (cover_g_m2 * share), printed: printed?)
       end
 
       # Wet film, from grams where the density is known or assumed.

@@ -9,9 +9,9 @@ module Dakren
     # lines: NeedLine; film_mm: wet film where it is one; depth_mm: of a pour; laminate, scarf: what is cut; powder:
     # [Filler::Powder, grams to 100 g] or nil; folded_after: share of it that
     # goes in once the hardener is in; prime_share: of the mix, brushed on neat before the rest is
-    # thickened; remarks: sentences with quantities.
+    # thickened; remarks: sentences with quantities; printed: does it come from the coverage a tin prints? Then nothing is lost on top.
     Need = Value.define(:lines, :area_mm2, film_mm: nil, depth_mm: nil, laminate: nil, scarf: nil, powder: nil, remarks: [].freeze,
-      extras: [].freeze, folded_after: 0, prime_share: 0) do
+      extras: [].freeze, folded_after: 0, prime_share: 0, printed: false) do
       # @param density_g_ml [Numeric, nil] of the mix
       # @return [Rational, nil] grams; nil where something is told in ml and no density is known
       def grams(density_g_ml)

@@ -64,9 +64,10 @@ module Dakren
         lines = [film_line(:work, cover, flat, @places.flat_map { |place| [place.shape.working].flatten })]
         rough = area_mm2 - flat
         lines << film_line(:texture, cover, rough) if rough.positive?
-        lines << edges(cover) << drink(coat) << soak(coat)
+        lines << edges(cover)
+        lines << drink(coat) << soak(coat) unless cover.printed?
         Need.new(lines: lines.compact, area_mm2: area_mm2, film_mm: cover.film_with(@density), remarks: film_remarks(cover),
-          extras: film_extras(cover))
+          extras: film_extras(cover), printed: cover.printed?)
       end
 
       # @!visibility private

@@ -208,7 +208,10 @@ class PlanUseTest < AppTest
     granite = Stores::Sheet.find_by!(resin: "Granite floor 210")
     granite.update!(properties: granite.properties.merge("thinnest_film_mm" => nil, "pack_ml" => 4000))
     get path
-    assert_includes words, "It comes to 2.03 of the data sheet's packs, 4 000 ml each. mix whole packs"
+    assert_match(/2 packs give 0\.29\d mm wet; 0\.3 mm is wanted\. mix whole packs/, words)
+    granite.update!(properties: granite.properties.merge("thinnest_film_mm" => nil, "pack_ml" => 3000))
+    get path
+    assert_match(/It comes to 2\.7\d? of the data sheet's packs, 3 000 ml each\. mix whole packs/, words)
     granite.update!(properties: granite.properties.merge("pack_ml" => 10_000))
     press path, "packs:c1"
     get path

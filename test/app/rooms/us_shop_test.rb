@@ -39,3 +39,31 @@ class UsShopTest < AppTest
     assert_equal({ "typed" => "20", "bare" => "C" }, document(last_response["location"])["room"])
   end
 end
+
+# An area told as an area.
+class ToldAreaTest < AppTest
+  include PlanHelp
+
+  # 500 m² at 0.3 mm are 150 litres, without a shape; no length along a square is told where there is none.
+  def test_an_area_may_be_typed_as_that
+    path = new_job("c1-kind" => "floor", "p1-s1-shape" => "area", "p1-s1-area" => "500 m2", film: "0.3", "c1-people" => "4",
+      sheet: sheet_id("Granite floor 210", "floor"), room: "18")
+    needs = desk(path).coats.map { |coat| coat.plan.order.need }
+
+    assert_in_delta 500_000_000, needs.sum(&:area_mm2), 1e-3, desk(path).problems.map(&:says).inspect
+    assert_in_delta 150_000, needs.sum { |need| need.line(:work).value }.to_f, 1e-6
+    get path
+    assert_includes words, "as told: 500 m²"
+    { "0" => "must be from", "-4" => "must be from", "NaN" => "must be a number", "1e309" => "too large",
+      "3 kg" => "has a unit that does not fit",
+      "<b>" => "must be a number", "900000" => "must be from" }.each do |typed, says|
+      submit path, { "p1-s1-area" => typed }
+      get path
+
+      assert_includes words, says, typed
+    end
+    submit path, { "p1-s1-area" => "18 sq ft" }
+    assert_predicate desk(path).coats, :any?, desk(path).problems.map { |one| [one.field, one.says] }.inspect
+    assert_in_delta 1.6723, desk(path).coats.first.plan.order.need.area_mm2 / 1e6, 1e-4
+  end
+end

@@ -159,7 +159,7 @@ class BudgetTest < CoreTest
       assert_equal 2, one.errors(split).size, name
       assert one.refusal(split, ratio).nil? || one.refusal(split, ratio).is_a?(String), name
       whole = one.whole(split, ratio, [5, 2])
-      assert_equal tool.declaration.counting, whole.counted&.counting, name if whole
+      assert_same tool.declaration.counting, whole.counted&.counting, name if whole
       assert_operator whole.split.total_ml, :>=, split.total_ml * Rational(98, 100), name if whole
       assert T.counting(whole.counted.counting.unit) if whole&.counted
       assert_includes T.methods_short, tool.declaration.method

@@ -40,11 +40,12 @@ class PacksTest < CoreTest
     end
   end
 
-  def test_where_the_sheet_tells_no_range_one_more_pack_is_opened
+  # Five are 2.2 % short of the need, which is missed by no more than 3 %: no sixth is opened for that, whatever the sheet says.
+  def test_a_need_is_missed_by_three_percent_before_one_more_pack_is_opened
     made = coats(pool_paint)
 
-    assert_equal([6, 6], made.map { |coat| coat.batches.size })
-    assert_in_delta 0.25, made.first.order.need.film_mm, 1e-9
+    assert_equal([5, 5], made.map { |coat| coat.batches.size })
+    assert_in_delta 0.244482, made.first.order.need.film_mm, 1e-6
   end
 
   def test_of_the_last_pack_no_more_than_is_needed
