@@ -22,7 +22,7 @@ module Dakren
           label: "Two blocks of paste at true size, each #{show(@blocks.section_mm)} square", css: "true-size")
         { resin: @blocks.resin_mm, hardener: @blocks.hardener_mm }.each_with_index do |(name, length), i|
           top = 24 + (i * (side + 28))
-          svg.text(4, top - 7, "#{name}: #{show(length)} of #{show(@blocks.section_mm)} square", class: "t-text")
+          svg.text(4, top - 7, "#{name}: #{show(length)} long, #{show(@blocks.section_mm)} square", class: "t-text")
           svg.rect(4, top, length * @px, side, fill: CupRow::COLOURS.fetch(name), stroke: BenchCup::LINE, stroke_width: 1.5)
         end
         svg.to_s

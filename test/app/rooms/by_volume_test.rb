@@ -186,6 +186,48 @@ class ByVolumeTest < AppTest
     assert_includes words, "Cut the resin beside it, as drawn"
   end
 
+  # A fillet with two powders to lines, half of them into the resin first: the hardener is measured apart, the line is a check, and what
+  # really went in stands in the record.
+  def test_a_fillet_with_two_powders_half_of_them_first
+    path = new_job("p1-form" => "joint", "p1-length" => "3 m", "c1-kind" => "fillet", "c1-radius" => "12", "c1-powder" => "silica",
+      "c1-powder2" => "wood", "c1-thicken_first" => "half", "c1-method" => "graduated", film: "",
+      sheet: sheet_id("Reedmark L20 laminating", "slow"))
+    get path
+    post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => path[/\d+/], "pass" => "c1" }
+    bench = last_response["location"]
+    on_to(bench, "prethicken")
+    assert_includes words, "Fold half of the powder into the resin."
+    assert_match(/silica [\d.]+ g, wood flour [\d.]+ g/, words)
+    press(bench, powder: "6.5")
+    hardener = walk.recipe.planned[:hardener].to_f
+    assert_match(/Measure hardener apart, then pour it in #{format("%.1f", hardener)} ml/, words)
+    assert_match(/A cup of its own: the powder lifts the line in this one\. All in, it stands at about [\d.]+ ml: a check only\./, words)
+    press(bench, reading: format("%.2f", hardener))
+
+    assert_equal "mix", hidden("step")
+    assert_equal :good, walk.verdict.name
+    on_to(bench, "powder")
+    rest = walk.recipe.powder_g(walk.mass_g) - 6.5
+    assert_includes words, "#{format("%.2f", rest)} g"
+    press(bench, powder: "7")
+    on_to(bench, nil)
+    assert_match(/powder 13\.50? g of silica and wood flour/, words)
+    ["0 kg", "-3", "NaN", "1e309", "9 m"].each do |typed|
+      again = new_job("p1-form" => "joint", "p1-length" => "1 m", "c1-kind" => "fillet", "c1-radius" => "12", "c1-method" => "graduated", film: "",
+        sheet: sheet_id("Reedmark L20 laminating", "slow"))
+      get again
+      post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => again[/\d+/], "pass" => "c1" }
+      on_to(last_response["location"], "powder")
+      at = "/bench/#{Stores::Batch.last.id}"
+      post at, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => "powder", "act" => "next",
+                 "powder" => typed }
+      assert_includes [200, 303], last_response.status, typed
+      next if typed == "0 kg"
+
+      assert_match(/Powder (?:must|is too|has a unit)/, words, typed)
+    end
+  end
+
   # A pot that ages beside a new one is told before the new one is mixed, with both clocks.
   def test_a_second_pot_is_told_at_once
     first = one_off

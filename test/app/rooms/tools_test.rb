@@ -177,7 +177,7 @@ class ToolsTest < AppTest
     }
     path = last_response["location"]
     on_to(path, "first")
-    assert_includes words, "resin: 25 mm of 20 mm square"
+    assert_includes words, "resin: 25 mm long, 20 mm square"
     assert_match(/width="125[.\d]*" height="100"/, page)
     submit "/settings", { "units" => "metric", "shop_temp" => "19", "px_per_mm" => "900" }
     assert_includes words, "Pixels per mm must be from 1 to 20"
