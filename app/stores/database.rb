@@ -167,6 +167,8 @@ module Dakren
           kept = replaced
           counts = Backup.over(file, path)
           Health.trouble = nil
+          ActiveRecord::Base.connection_handler.clear_active_connections!
+          ActiveRecord::Base.connection.execute("PRAGMA journal_mode = WAL")
           migrate
           Backup::Restored.new(path: path, counts: counts, replaced: kept)
         end

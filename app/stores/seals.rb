@@ -127,8 +127,13 @@ module Dakren
         def seal_now
           return unless self.class.column_names.include?(COLUMN)
 
-          held = @attributes.values_for_database
-          self[COLUMN] = Seals.of(Sealed.columns_of(self.class).map { |name| as_held(held[name]) })
+          self[COLUMN] = Seals.of(Sealed.columns_of(self.class).map { |name| as_held(to_be_held(name)) })
+        end
+
+        # What is not written now stays as the database holds it, to the letter.
+        def to_be_held(name)
+          held = @attributes[name]
+          new_record? || will_save_change_to_attribute?(name) ? held.value_for_database : held.value_before_type_cast
         end
 
         # As SQLite gives it back.

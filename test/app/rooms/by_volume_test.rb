@@ -213,7 +213,8 @@ class ByVolumeTest < AppTest
     on_to(bench, nil)
     assert_match(/powder 13\.50? g of silica and wood flour/, words)
     ["0 kg", "-3", "NaN", "1e309", "9 m"].each do |typed|
-      again = new_job("p1-form" => "joint", "p1-length" => "1 m", "c1-kind" => "fillet", "c1-radius" => "12", "c1-method" => "graduated", film: "",
+      again = new_job("p1-form" => "joint", "p1-length" => "1 m", "c1-kind" => "fillet", "c1-radius" => "12",
+        "c1-method" => "graduated", film: "",
         sheet: sheet_id("Reedmark L20 laminating", "slow"))
       get again
       post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => again[/\d+/], "pass" => "c1" }

@@ -234,10 +234,29 @@ class NothingLostTest < CoreTest
     assert_equal 21, Stores::ShopFile.new(copy.path).version
   end
 
+  # The same put back into a shop that is open: it is brought up to date there, and what stood there is kept.
+  def test_an_earlier_shops_copy_is_put_back_into_an_open_shop
+    old = File.join(@dir, "old.sqlite3")
+    early(21, old)
+    script = <<~RUBY
+      require ARGV[0]
+      Dakren::Stores::Database.open(ARGV[1])
+      before = Dakren::Stores::Job.count
+      done = Dakren::Stores::Database.put_back(ARGV[2])
+      Dakren::Stores::Job.first.write({ "name" => "After", "places" => [], "passes" => [] })
+      puts [before > 1, Dakren::Stores::Job.count, Dakren::Stores::Job.first.name, Dakren::Stores::Backup.fit(done.replaced)["jobs"] == before,
+        Dakren::Stores::Health.look(Dakren::Stores::Database.path, thorough: true).inspect].join(" ")
+    RUBY
+    out, status = Open3.capture2e(Gem.ruby, "-rbundler/setup", "-e", script, BOOT, @dir, old)
+
+    assert_predicate status, :success?, out
+    assert_equal "true 1 After true nil\n", out
+  end
+
   private
 
   # A shop as an earlier Dakren left it.
-  def early(version)
+  def early(version, path = @path)
     script = <<~RUBY
       require ARGV[0]
       ActiveRecord::Base.establish_connection(adapter: "sqlite3", database: ARGV[1])
@@ -245,7 +264,7 @@ class NothingLostTest < CoreTest
       Dakren::Stores::Database.migrations.migrate(ARGV[2].to_i)
       ActiveRecord::Base.connection.execute("INSERT INTO jobs (name, document, created_at, updated_at) VALUES ('Old', '{}', '2026-01-01', '2026-01-01')")
     RUBY
-    out, status = Open3.capture2e(Gem.ruby, "-rbundler/setup", "-e", script, BOOT, @path, version.to_s)
+    out, status = Open3.capture2e(Gem.ruby, "-rbundler/setup", "-e", script, BOOT, path, version.to_s)
     assert_predicate status, :success?, out
   end
 

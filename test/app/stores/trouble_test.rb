@@ -66,6 +66,16 @@ class TroubleTest < AppTest
     assert_empty Stores::Seals.broken(ActiveRecord::Base.connection.raw_connection)
   end
 
+  # A row another hand wrote, in other letters than ours: what of it is not written anew keeps its letters, and its seal.
+  def test_letters_of_another_hand_are_no_damage
+    connection = ActiveRecord::Base.connection
+    connection.execute("INSERT INTO jobs (name, document, created_at, updated_at) VALUES ('Old', '{ \"name\": \"<Old>\" }', " \
+                       "'2026-01-01', '2026-01-01 10:00:00')")
+    Stores::Job.find_by!(name: "Old").update!(state: "done")
+
+    assert_empty Stores::Seals.broken(connection.raw_connection)
+  end
+
   # Lists and calendars are worked out from the rest: where the disk changed them they are worked out again.
   def test_what_a_plan_said_heals_by_itself
     job = Stores::Job.where.not(summary_seal: nil).first

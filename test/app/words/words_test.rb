@@ -26,6 +26,11 @@ class WordsTest < AppTest
     "warm the tins" => /\bwarm the tins\b/i, "bubble pass" => /\bbubble pass\b/i, "pot margin" => /\bpot margin\b/i,
     "pretends" => /\bpretend/i, "a hand is needed" => /\bhand is needed\b/i, "cast void" => /\bcast void\b/i,
     "primer under a bond" => /\bprimer under a bond\b/i, "by itself" => /\bmin by itself\b/i,
+    "four times in five" => /\bfour times in five\b/i, "Nothing earlier" => /\bNothing earlier\b/, "carried by" => /\bcarried by\b/i,
+    "won't cure until warmer" => /\bcure until warmer\b/i, "off-sheet" => /\boff-sheet\b/i,
+    "at worst rich" => /\bat worst [\d.]+ % rich\b/i,
+    "actual resin" => /\bactual (?:resin|hardener)\b/i, "Another device has just" => /\bAnother device has just\b/,
+    "not more than its last line" => /\bmore than its last line\b/i, "kept from setting" => /\bkept from setting\b/i,
     "since the sheet is silent" => /\bsheet is silent\b/i, "I know" => /\bI know\b/
   }.freeze
 
