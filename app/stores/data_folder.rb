@@ -21,7 +21,7 @@ module Dakren
         FileUtils.mkdir_p(path, mode: FOLDER_MODE)
         hold(told)
       rescue SystemCallError => e
-        raise Refused, "The shop's data in #{path} cannot be opened: #{e.message}."
+        raise Refused, "The shop's data in #{path}: this folder #{ShopFile.meaning(e) || "cannot be opened: #{e.message}."}"
       end
 
       # Makes what is there readable by its owner alone.

@@ -11,7 +11,12 @@ module Dakren
 
       # @return [Renewer] self
       def start
-        @thread = Thread.new { loop { renew_all && Kernel.sleep(PAUSE_S) } }
+        @thread = Thread.new do
+          loop do
+            go_on
+            Kernel.sleep(PAUSE_S)
+          end
+        end
         @thread.report_on_exception = false
         self
       end
@@ -37,6 +42,13 @@ module Dakren
       end
 
       private
+
+      # A disk that is full or busy ends one round, not the renewing.
+      def go_on
+        renew_all
+      rescue StandardError => e
+        warn "jobs cannot be summed up now: #{ShopFile.meaning(e) || e.message}"
+      end
 
       # @return [Job, nil] the one that was renewed
       def renew_one

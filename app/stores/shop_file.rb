@@ -20,8 +20,7 @@ module Dakren
         SQLite3::BusyException => "is held by another program: a file browser for databases, a copying program, or another computer. " \
                                   "Nothing is wrong with the file. Let that program go, then start again.",
         SQLite3::LockedException => "is held by another program. Nothing is wrong with the file. Let that program go, then start again.",
-        SQLite3::FullException => "cannot be written: the disk is full. Nothing is wrong with the file. Make room on that disk, then " \
-                                  "start again.",
+        SQLite3::FullException => "cannot be written: the disk is full. Nothing is wrong with the file. Make room on that disk.",
         SQLite3::ReadOnlyException => "can be read but not written. Give the user who starts Dakren the right to write it and its folder.",
         SQLite3::CantOpenException => "cannot be opened: its folder may not be written by this user, or is not there.",
         SQLite3::PermissionException => "may not be opened by this user. Start Dakren as the user it belongs to.",
