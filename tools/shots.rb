@@ -43,7 +43,7 @@ end
 def to_pouring(browser)
   browser.find_element(css: ".to-bench-now").click
   PATIENCE.until { step(browser) == "Tins" }
-  3.times { press(browser) }
+  4.times { press(browser) }
 end
 
 # Holds the stand-in's can until the scale shows that much.
