@@ -29,7 +29,7 @@ module Dakren
         more = @plan.batches.size - shown.size
         width = LEFT + (shown.size * (@cup_wide + GAP)) + (more.positive? ? 64 : 4)
         svg = Svg.new(width, @cup_high + (several? ? 42 : 28),
-          label: "#{wording_of_cups} to scale, #{"each " if @plan.batches.size > 1}filled #{@plan.portions.first.fill_mm.round} mm deep " \
+          label: "#{wording_of_cups} to scale, #{"each " if @plan.batches.size > 1}filled #{deep} deep " \
                  "in a #{@wording.vessel(@cup.name)}")
         shown.each_with_index { |batch, i| draw(svg, batch, LEFT + (i * (@cup_wide + GAP)), first: i.zero?) }
         svg.text(LEFT + (shown.size * (@cup_wide + GAP)), 8 + (@cup_high / 2), "+ #{more} more", class: "t-text") if more.positive?
@@ -37,6 +37,10 @@ module Dakren
       end
 
       private
+
+      def deep
+        @wording.show(Quantity.new(value: @plan.portions.first.fill_mm.round, unit: :mm))
+      end
 
       def several?
         @plan.batches.size > 1

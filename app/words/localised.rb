@@ -60,8 +60,13 @@ module Dakren
         [inch >= 1 ? Check.plain((inch * 2).round / 2.0) : significant(inch), "in"]
       end
 
+      # Vessels are sold by the half quart and gallon, larger ones by whole ones.
       def quarts(litres)
-        litres < 9 ? [significant((litres * 1.056688).round(1)), "qt"] : [significant((litres * 0.264172).round(1)), "gal"]
+        litres < 9 ? [halves(litres * 1.056688), "qt"] : [halves(litres * 0.264172), "gal"]
+      end
+
+      def halves(value)
+        value >= 4 ? value.round.to_s : Check.plain([(value * 2).round, 1].max / 2.0)
       end
     end
   end

@@ -143,7 +143,7 @@ module Dakren
         choices = field.kind == :choice ? field.choices.to_a : nil
         Control.new(name: field.name, label: label(field), value: @form.value(field.name), choices: choices, problem: wrong(field.name),
           lines: field.kind == :pot_lives ? "2" : nil,
-          complaint: field.label, note: field.hint, placeholder: stands_in(field))
+          complaint: @wording.local(field.label), note: @wording.local(field.hint), placeholder: stands_in(field))
       end
 
       # What counts where nothing is typed, in the units of the page.
@@ -157,9 +157,10 @@ module Dakren
 
       def label(field)
         unit = @form.bare(field)
-        return field.label if unit.nil? || field.kind == :range || field.kind == :pot_lives
+        words = @wording.local(field.label)
+        return words if unit.nil? || field.kind == :range || field.kind == :pot_lives
 
-        "#{field.label}, #{"°" if field.units == Measure::Units::TEMPERATURE}#{unit}"
+        "#{words}, #{"°" if field.units == Measure::Units::TEMPERATURE}#{unit}"
       end
 
       # A field left empty is no complaint until somebody tried to save.

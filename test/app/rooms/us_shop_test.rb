@@ -67,3 +67,26 @@ class ToldAreaTest < AppTest
     assert_in_delta 1.6723, desk(path).coats.first.plan.order.need.area_mm2 / 1e6, 1e-4
   end
 end
+
+# What is read aloud and hinted at in a US shop is in its units too.
+class UsWordsTest < AppTest
+  include PlanHelp
+
+  def test_nothing_metric_is_read_aloud_or_hinted_at
+    Stores::Settings.shop.update!(units: "us")
+    get new_job(length: "8 ft", width: "3 ft", film: "12 mil")
+    labels = page.scan(/aria-label="([^"]*)"/).flatten
+    refute_match(/\d (?:mm|ml|cm|°C|kg|g)\b/, labels.join("; "))
+    assert_match(/filled [\d.]+ in deep/, labels.join("; "))
+    get "/shelf/new"
+    refute_match(/to 1 kg|20 kg pail|like 500 g|placeholder="(?:60|23) assumed"/, page)
+    assert_includes page, 'placeholder="73.4 assumed"'
+    assert_includes page, 'placeholder="140 assumed"'
+  end
+
+  def test_vessels_are_called_by_the_half_quart
+    wording = Words::Wording.new("us")
+    { "2.5 litre pot" => "2.5 qt pot", "5 litre pail" => "5 qt pail", "20 litre pail" => "5 gal pail", "1.5 litre cup" => "1.5 qt cup" }
+      .each { |metric, us| assert_equal us, wording.vessel(metric) }
+  end
+end
