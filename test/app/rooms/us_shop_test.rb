@@ -74,7 +74,7 @@ class UsWordsTest < AppTest
 
   def test_nothing_metric_is_read_aloud_or_hinted_at
     Stores::Settings.shop.update!(units: "us")
-    get new_job(length: "8 ft", width: "3 ft", film: "12 mil")
+    get new_job(length: "8 ft", width: "3 ft", film: "12 mil", room: "68")
     labels = page.scan(/aria-label="([^"]*)"/).flatten
     refute_match(/\d (?:mm|ml|cm|°C|kg|g)\b/, labels.join("; "))
     assert_match(/filled [\d.]+ in deep/, labels.join("; "))

@@ -10,7 +10,7 @@ class UsTest < AppTest
   def test_fixed_words_as_a_us_reader_has_them
     us = W.new("us")
     { "100 mm roller" => "4 in roller", "250 mm roller" => "10 in roller", "400 ml cup" => "13.5 fl oz cup",
-      "5 litre pail" => "5.3 qt pail", "20 litre pail" => "5.3 gal pail", "a film of 0.1 mm stays" => "a film of 3.94 mil stays",
+      "5 litre pail" => "5 qt pail", "20 litre pail" => "5 gal pail", "a film of 0.1 mm stays" => "a film of 3.94 mil stays",
       "150 to 250 mm away" => "6 to 10 in away", "a room 1.5 °C warmer or colder" => "a room 2.7 °F warmer or colder",
       "up by 10 °C an hour" => "up by 18 °F an hour", "near 50 °C" => "near 122 °F", "dull, 180 grit" => "dull, 180 grit",
       "0.5 W/m K, 3 mm/s" => "0.5 W/m K, 3 mm/s", "18 g/m² of it" => "18 g/m² of it" }.each do |metric, said|
