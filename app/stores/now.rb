@@ -65,10 +65,10 @@ module Dakren
       end
 
       # Goes on from where it was kept: on the same start of the machine evenly; after another, never from before what was seen.
-      # @param path [String]
+      # @param path [String, nil] nil: it is kept nowhere
       def go_on_from(path)
         @kept_in = path
-        kept = File.exist?(path) ? JSON.parse(File.read(path), symbolize_names: true) : nil
+        kept = path && File.exist?(path) ? JSON.parse(File.read(path), symbolize_names: true) : nil
         @turn.synchronize do
           @jump = kept && kept[:by_s].to_f.nonzero? ? Jump.new(by_s: kept[:by_s], at: kept[:since]) : nil
           @seen = kept && continued(kept, look)
@@ -80,7 +80,8 @@ module Dakren
 
       # For the next start.
       def keep
-        return unless @kept_in
+        # Never over what is no file of ours, whatever path was given.
+        return unless @kept_in && (File.file?(@kept_in) || !File.exist?(@kept_in))
 
         wall
         told = @turn.synchronize { { boot: boot, **@seen, by_s: jump_s, since: @jump&.at } }

@@ -224,8 +224,11 @@ class ClockSetTest < AppTest
       Stores::Now.go_on_from(file)
       assert_kind_of Float, Stores::Now.now
     end
+    Stores::Now.go_on_from(File.dirname(file))
+    Stores::Now.keep
+    assert File.directory?(File.dirname(file)), "what is no file of ours is left alone"
   ensure
-    Stores::Now.go_on_from(File::NULL)
+    Stores::Now.go_on_from(nil)
     Stores::Now.settle
   end
 
