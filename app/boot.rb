@@ -34,7 +34,7 @@ end
   stores/data_folder stores/shop_file stores/copies stores/seals stores/backup stores/health stores/database stores/keeping
   stores/deed
   stores/settings stores/sheet stores/job stores/batch stores/tool stores/picture stores/own_figure stores/own_step
-  stores/thinning stores/keeper
+  stores/beside stores/thinning stores/keeper
   stores/mixed stores/works stores/further stores/now stores/shelf stores/walks stores/summary stores/planning
   stores/renewer stores/job_list
   rooms/pages/control rooms/pages/answer rooms/pages/job_form rooms/pages/sentence rooms/pages/ticket_sentence

@@ -13,6 +13,8 @@ module Dakren
       PAGE_BYTES = 4096
       MEGABYTE = 1_000_000
       CHUNK = 65_536
+      # Where the system says how much memory this program has, in pages.
+      HELD = "/proc/self/statm"
 
       module_function
 
@@ -36,11 +38,7 @@ module Dakren
       def inside(from, to, limit_s, limit_mb)
         from.close
         Process.setrlimit(:CPU, limit_s.ceil + 1)
-        Process.setrlimit(:AS, (File.read("/proc/self/statm").split.first.to_i * PAGE_BYTES) + (limit_mb * MEGABYTE)) if File.exist?("/pr" \
-                                                                                                                                     "oc/" \
-                                                                                                                                     "sel" \
-                                                                                                                                     "f/s" \
-                                                                                                                                     "tatm")
+        Process.setrlimit(:AS, (File.read(HELD).split.first.to_i * PAGE_BYTES) + (limit_mb * MEGABYTE)) if File.exist?(HELD)
         answer = begin
           [:done, yield]
         rescue InputError => e

@@ -21,6 +21,9 @@ module Dakren
 
       BUSY = "Another program is writing to its file. What you sent was not taken yet: send it again in a moment."
       POTS_SHOWN = 60
+      # A clock that was set by less than this is put right and not told; longer than this nobody is told of it.
+      SET_TOLD_FROM_S = 60
+      SET_TOLD_S = 86_400
       WHEN_PUT_RIGHT = "What you sent was not taken: go back, it still stands there, and send it again once that is put right."
 
       # A parameter that is no text, or text that is no UTF-8.
@@ -28,7 +31,7 @@ module Dakren
 
       before do
         response["cache-control"] = "no-store"
-        halt page("The shop's file is damaged", Stores::Health.trouble.says, 503) if writes? && Stores::Health.trouble
+        halt damaged(Stores::Health.trouble.says) if writes? && Stores::Health.trouble
       end
 
       not_found { page("Page not found", "The address leads nowhere; what you were looking for may have been removed.", 404) }
@@ -39,7 +42,7 @@ module Dakren
       error ActiveRecord::ActiveRecordError, SQLite3::Exception, SystemCallError do
         trouble(env["sinatra.error"]) || broke
       end
-      error(Stores::Health::Damaged) { page("The shop's file is damaged", env["sinatra.error"].message, 503) }
+      error(Stores::Health::Damaged) { damaged(env["sinatra.error"].message) }
       error { broke }
 
       helpers do
@@ -100,7 +103,9 @@ module Dakren
         # Somebody has set the clock of this computer while batches are on the go.
         # @return [String, nil]
         def clock_set
-          jump = Stores::Now.jump or return
+          jump = Stores::Now.jump
+          return if jump.nil? || jump.by_s.abs < SET_TOLD_FROM_S || Stores::Now.wall - jump.at > SET_TOLD_S
+
           by = wording.minutes(jump.by_s.abs / 60)
           "The clock of this computer was set #{jump.by_s.negative? ? "back" : "forward"} by #{by} (seen " \
             "#{wording.dates.hour(zone.at(jump.at))}). Batches on the go keep their true time; hours and plans go by the new clock: look " \
@@ -132,12 +137,14 @@ module Dakren
           return page("The shop is busy", BUSY, 503) if Stores::Database.busy?(error)
 
           says = Stores::ShopFile.meaning(error) or return
-          return page("The shop's file is damaged", Stores::Health.met(Stores::Database.path, error).says, 503) if says.start_with?("is " \
-                                                                                                                                    "dama" \
-                                                                                                                                    "ged")
+          return damaged(Stores::Health.met(Stores::Database.path, error).says) if Stores::ShopFile.damage?(error)
 
           full = says.include?("disk is full")
           page(full ? "The disk is full" : "The shop cannot be written", "Its file #{says} #{WHEN_PUT_RIGHT}", full ? 507 : 503)
+        end
+
+        def damaged(says)
+          page("The shop's file is damaged", says, 503)
         end
 
         def broke

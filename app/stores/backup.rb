@@ -14,6 +14,8 @@ module Dakren
       STEP_PAGES = 500
       NAP_S = 0.002
       BUSY_MS = 5000
+      # What SQLite keeps beside a file while it is open.
+      BESIDE = %w[-wal -shm -journal].freeze
 
       # It cannot be made, or is none; why, as a sentence.
       class Failed < StandardError; end
@@ -34,6 +36,8 @@ module Dakren
       def make(from, to)
         raise Failed, "There is no shop at #{from}." unless File.file?(from)
 
+        to = Copies.new(to).fresh("asked") if File.directory?(to)
+        may_replace(from, to)
         FileUtils.mkdir_p(File.dirname(to), mode: DataFolder::FOLDER_MODE)
         part = "#{to}.part"
         FileUtils.rm_f(part)
@@ -54,16 +58,22 @@ module Dakren
       # @return [Restored]
       # @raise [Failed] @raise [DataFolder::Refused]
       def restore(file, dir)
-        counts = fit(file)
-        FileUtils.mkdir_p(dir, mode: DataFolder::FOLDER_MODE)
         path = File.join(dir, Database::FILE)
+        raise Failed, "There is no file at #{file}." unless File.file?(file)
+        raise Failed, "#{file} is the shop in #{dir} already. Name the copy that is to be put back." if same?(file, path)
+
+        FileUtils.mkdir_p(dir, mode: DataFolder::FOLDER_MODE)
+        part = brought(file, "#{path}.part")
+        counts = fit(part)
         replaced = aside(path) if File.exist?(path)
-        part = "#{path}.part"
-        FileUtils.cp(file, part)
         in_place(part, path)
         Restored.new(path: path, counts: counts, replaced: replaced)
       rescue SystemCallError => e
         raise Failed, "It could not be put back: #{path} #{ShopFile.meaning(e) || e.message}"
+      rescue Failed => e
+        raise Failed, e.message.gsub("#{path}.part", file)
+      ensure
+        swept("#{path}.part") if path
       end
 
       # Is it a shop this Dakren can open, and whole?
@@ -145,6 +155,36 @@ module Dakren
         backup.finish
       end
 
+      # Copied to where it can be worked in, with the log of a file that was simply copied: it may come from where nobody can write.
+      # @return [String] to
+      def brought(file, to)
+        swept(to)
+        ["", "-wal"].each do |end_|
+          next unless File.exist?("#{file}#{end_}")
+
+          FileUtils.cp("#{file}#{end_}", "#{to}#{end_}")
+          File.chmod(DataFolder::FILE_MODE, "#{to}#{end_}")
+        end
+        to
+      end
+
+      def swept(part)
+        ["", *BESIDE].each { |end_| FileUtils.rm_f("#{part}#{end_}") }
+      end
+
+      # Nothing is written over the shop itself, or over what is no shop.
+      def may_replace(from, to)
+        raise Failed, "#{to} is the shop itself. Name another file for its copy." if same?(from, to)
+        return unless File.size?(to)
+        return if File.file?(to) && File.binread(to, ShopFile::MAGIC.bytesize) == ShopFile::MAGIC
+
+        raise Failed, "#{to} is there already and is no copy of a shop. Name another file."
+      end
+
+      def same?(one, other)
+        File.exist?(other) && File.identical?(one, other)
+      end
+
       # One file by itself, whole in itself.
       # @return [Hash{String=>Integer}] rows by table
       # @raise [Failed]
@@ -172,7 +212,7 @@ module Dakren
       def in_place(part, to)
         File.chmod(DataFolder::FILE_MODE, part)
         File.open(part, &:fsync)
-        %w[-wal -shm -journal].each { |end_| FileUtils.rm_f("#{to}#{end_}") }
+        BESIDE.each { |end_| FileUtils.rm_f("#{to}#{end_}") }
         File.rename(part, to)
         File.open(File.dirname(to), &:fsync)
       rescue Errno::EINVAL, Errno::EBADF
@@ -192,7 +232,7 @@ module Dakren
         FileUtils.mv("#{path}-wal", "#{kept}-wal") if File.size?("#{path}-wal")
         kept
       end
-      private_class_method :copy, :stepped, :counted, :in_place, :aside
+      private_class_method :brought, :swept, :may_replace, :same?, :copy, :stepped, :counted, :in_place, :aside
     end
   end
 end

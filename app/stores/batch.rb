@@ -12,6 +12,8 @@ module Dakren
       belongs_to :job, class_name: "Dakren::Stores::Job", optional: true
 
       scope :running, -> { where(finished_at: nil).order(id: :desc) }
+      # Those whose clock runs.
+      scope :live, -> { running.where.not(stands: "opened") }
       scope :finished, -> { where.not(finished_at: nil).order(finished_at: :desc) }
 
       # Somebody else wrote to this batch since the page was loaded.
@@ -33,7 +35,7 @@ module Dakren
                  else
                    (walk.met_at ? "mixing" : "opened")
                  end
-        update!(finished_at: over ? finished_at || Time.now : nil, outcome: outcome, stands: stands)
+        update!(finished_at: over ? finished_at || Time.at(Now.wall) : nil, outcome: outcome, stands: stands)
       end
 
       # Was this very press taken already, and only its answer lost?

@@ -46,9 +46,9 @@ module Dakren
       end
 
       def damaged(path, wrong)
-        Trouble.new(at: Time.now, says: "The shop's file is damaged: #{wrong.first(MOST_SAID).join("; ")}. What it holds can still be " \
-                                        "read, " \
-                                        "but nothing more is written to it. #{ShopFile.new(path).way_back}")
+        says = "The shop's file is damaged: #{wrong.first(MOST_SAID).join("; ")}. What it holds can still be read, but nothing more is " \
+               "written to it. #{ShopFile.new(path).way_back}"
+        Trouble.new(at: Time.now, says: says)
       end
 
       def wrong_in(file, all)

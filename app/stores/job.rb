@@ -109,10 +109,7 @@ module Dakren
       def self.heal
         worn = where.not(summary_seal: nil).reject { |job| Seals.of([job.summary]) == job.summary_seal } +
           where.not(calendar_seal: nil).reject { |job| Seals.of([job.calendar]) == job.calendar_seal }
-        worn.uniq.each do |job|
-          where(id: job.id).update_all(summary: "{}", summary_of: 0, calendar: nil, summary_seal: nil, calendar_seal: nil)
-        end
-          .size
+        where(id: worn.map(&:id)).update_all(summary: "{}", summary_of: 0, calendar: nil, summary_seal: nil, calendar_seal: nil)
       end
 
       # @return [JobRevision, nil] the state undo goes back to

@@ -154,12 +154,7 @@ module Dakren
 
       # How batches of all these jobs stand, read at once.
       def standing
-        @standing ||= Batch.where(job_id: jobs.map(&:id)).where.not(task: "").order(:id)
-          .pluck(:job_id, :task, :coat, :section, :cup_number, :id, :stands).group_by(&:first).transform_values do |rows|
-          Mixed.new(rows.map do |row|
-            row.drop(1)
-          end)
-        end
+        @standing ||= Mixed.of_jobs(jobs.map(&:id))
       end
 
       def cured(job, cure, found)

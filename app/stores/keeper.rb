@@ -5,51 +5,33 @@ module Dakren
     # Looks after the shop's file beside all else: folds its log in while nobody writes, copies it once a day, lets go of what is old, and
     # looks through all of it once a week.
     class Keeper
-      BEAT_S = 15.0
+      include Beside
+
+      PAUSE_S = 15.0
       QUIET_S = 10.0
       DAY_S = 86_400
       WEEK_S = 7 * DAY_S
       LOOKED = "looked through"
       SECOND = "second copy"
 
-      # @return [Keeper] self
-      def start
-        @thread = Thread.new { loop { round && Kernel.sleep(BEAT_S) } }
-        @thread.report_on_exception = false
-        self
-      end
-
-      def stop
-        @thread&.kill
-      end
-
-      # Everything that is due.
+      # Everything that is due; what fails keeps nothing else from being done, and is tried again.
       # @param now [Time]
-      # @return [true]
       def round(now = Time.now)
-        return true if Health.trouble
+        return if Health.trouble
 
-        keep_time
-        fold
-        daily(now) if due?(copies.last_day, DAY_S, now)
-        weekly(now) if due?(time_of(LOOKED), WEEK_S, now)
-        true
-      rescue StandardError => e
-        warn "upkeep: #{e.message}"
-        true
-      ensure
-        ActiveRecord::Base.connection_handler.clear_active_connections! if @thread
+        told { keep_time }
+        told { fold }
+        told { daily(now) if due?(copies.last_day, DAY_S, now) }
+        told { second(now) if second_due?(now) }
+        told { weekly(now) if due?(time_of(LOOKED), WEEK_S, now) }
       end
 
-      # Copies the shop, beside it and to the second place, and lets go of old copies and states.
-      # @return [Backup::Made]
+      # Copies the shop beside it, and lets go of old copies and states.
       def daily(now = Time.now)
-        made = Backup.make(Database.path, copies.fresh("day", now))
+        Backup.make(Database.path, copies.fresh("day", now))
         copies.thin(now)
-        second(now)
         Thinning.all(now)
         Thinning.pictures(now)
-        made
       end
 
       # All of it is looked through.
@@ -75,14 +57,22 @@ module Dakren
 
       private
 
+      alias go_on round
+
+      def told
+        yield
+      rescue StandardError => e
+        warn "upkeep: #{e.message}"
+      end
+
       def fold
         quiet = Database.quiet_s
         Database.fold if quiet && quiet > QUIET_S
       end
 
-      # Once nothing is on the go any more the wall clock is believed again, however it was set meanwhile.
+      # Once no clock of a batch runs any more the wall clock is believed again, however it was set meanwhile.
       def keep_time
-        Now.jump && !Batch.running.exists? ? Now.settle : Now.keep
+        Now.jump && !Batch.live.exists? ? Now.settle : Now.keep
       end
 
       def copies
@@ -91,6 +81,12 @@ module Dakren
 
       def due?(last, every_s, now)
         last.nil? || last < now - every_s || last > now + DAY_S
+      end
+
+      # A stick that comes back gets its copy as soon as it is there.
+      def second_due?(now)
+        place = SecondPlace.of_shop
+        place.there? && due?(place.last, DAY_S, now)
       end
 
       def time_of(name)

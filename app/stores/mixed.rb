@@ -29,8 +29,15 @@ module Dakren
       # @param job_id [Integer, nil]
       # @return [Mixed]
       def self.of(job_id)
-        new(job_id ? Batch.where(job_id: job_id).where.not(task: "").order(:id).pluck(:task, :coat, :section, :cup_number, :id,
-          :stands) : [])
+        (job_id && of_jobs([job_id])[job_id]) || new([])
+      end
+
+      # Of many jobs, read at once.
+      # @param job_ids [Array<Integer>]
+      # @return [Hash{Integer=>Mixed}] of those that have any
+      def self.of_jobs(job_ids)
+        rows = Batch.where(job_id: job_ids).where.not(task: "").order(:id).pluck(:job_id, :task, :coat, :section, :cup_number, :id, :stands)
+        rows.group_by(&:first).transform_values { |of_one| new(of_one.map { |row| row.drop(1) }) }
       end
 
       # @param rows [Array<Array>] task, coat, section, number, id, stands; later ones count

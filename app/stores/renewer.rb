@@ -5,25 +5,11 @@ module Dakren
     # Works out anew, one after another and beside all else, what the plans of jobs say: after a sheet, a tool or a setting was changed,
     # or the program itself. The ones worked on last come first.
     class Renewer
+      include Beside
+
       PAUSE_S = 1.0
       # Between two jobs, so that whoever asks for a page comes first.
       BREATH_S = 0.05
-
-      # @return [Renewer] self
-      def start
-        @thread = Thread.new do
-          loop do
-            go_on
-            Kernel.sleep(PAUSE_S)
-          end
-        end
-        @thread.report_on_exception = false
-        self
-      end
-
-      def stop
-        @thread&.kill
-      end
 
       # Renews whatever is stale.
       # @return [Integer] how many were
@@ -37,8 +23,6 @@ module Dakren
           Kernel.sleep(breath_s) if breath_s.positive?
         end
         count
-      ensure
-        ActiveRecord::Base.connection_handler.clear_active_connections! if @thread
       end
 
       private
@@ -62,7 +46,9 @@ module Dakren
         end
         record
       rescue StandardError => e
-        # A job that cannot be worked out is not tried for ever.
+        raise if ShopFile.meaning(e)
+
+        # A job that cannot be worked out is not tried for ever; what keeps the file from being written says nothing of the job.
         warn "job #{record&.id} cannot be summed up: #{e.message}"
         record && Database.writing do
           record.summarise({ "waits" => "cannot be worked out: open it" }, planning.stamp) && record.keep_calendar("")

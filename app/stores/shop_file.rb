@@ -53,6 +53,12 @@ module Dakren
         said || (error.cause && meaning(error.cause))
       end
 
+      # Does it say that the file is not as it was written?
+      # @param error [Exception]
+      def self.damage?(error)
+        DAMAGED.include?(error.class) || (!error.cause.nil? && damage?(error.cause))
+      end
+
       def self.said_by(found)
         case found
         when Errno::ENOSPC, Errno::EDQUOT then SAYS[SQLite3::FullException]

@@ -51,11 +51,11 @@ module Dakren
       # What stays is kept anew against what stays before it; a parent that goes hands on to its own.
       def rewrite(states, stay)
         parents = states.to_h { |one, _| [one.number, one.parent] }
+        staying, going = states.partition { |one, _| stay.include?(one.number) }
+        JobRevision.where(id: going.map { |one, _| one.id }).delete_all
         last = nil
-        states.each_with_index do |(one, document), i|
-          next one.delete unless stay.include?(one.number)
-
-          kept = last.nil? || (i % JobRevision::CHAIN).zero? ? { document: document, delta: nil } : changed(last, document)
+        staying.each_with_index do |(one, document), i|
+          kept = (i % JobRevision::CHAIN).zero? ? { document: document, delta: nil } : changed(last, document)
           one.update!(parent: kept_parent(one, parents, stay), **kept)
           last = document
         end

@@ -22,11 +22,7 @@ module Dakren
         end
 
         held = schedule.held_by
-        if held
-          "Can't be sooner: #{coat(held)} #{reason(held)}."
-        else
-          "Can't be sooner: it's all curing time."
-        end
+        held ? "Can't be sooner: #{coat(held)} #{reason(held)}." : "Can't be sooner: it's all curing time."
       end
 
       # @return [String] when it is handed over

@@ -225,12 +225,8 @@ module Dakren
 
       def of_look
         left = @clock.until_look(step.name)
-        says = if left.zero?
-                 "What has slipped, run or bubbled can still be moved."
-               else
-                 "until the look. This screen can be left: the clock " \
-                   "goes on."
-               end
+        says = "What has slipped, run or bubbled can still be moved."
+        says = "until the look. This screen can be left: the clock goes on." unless left.zero?
         plain(target: [left.zero? ? "now" : @wording.minutes(left), ""]).with(told: [says])
       end
 
@@ -242,9 +238,8 @@ module Dakren
         plain(target: [target, ""], last: last_touch,
           deeds: [["touched_soft", "Still soft"], ["touched_tacky", "Tacky: prints, leaves nothing"],
             ["next", "Hard: takes no fingernail"]])
-          .with(told: ["#{"until it should be hard. " if hard}The test dab is the bit of this batch you kept: touch that, not the work, " \
-                       "and " \
-                       "press what you find. This screen can be left."])
+          .with(told: ["#{"until it should be hard. " if hard}The test dab is the bit of this batch you kept: touch that, not the " \
+                       "work, and press what you find. This screen can be left."])
       end
 
       def last_touch

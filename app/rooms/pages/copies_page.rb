@@ -71,7 +71,7 @@ module Dakren
         if place.same_disk?
           return "#{place.path} is on the same disk as the shop: if that disk dies, both are gone. Name a place on another one."
         end
-        return "#{place.path} is there; the first copy goes there within a day." unless last
+        return "#{place.path} is there; the first copy goes there within a minute." unless last
 
         old = now - last > Stores::SecondPlace::OLD_S
         "#{since.sub(/\A./, &:upcase)}.#{" That is long ago: look whether it has room." if old}"

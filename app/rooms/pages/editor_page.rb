@@ -120,9 +120,7 @@ module Dakren
         return "Still working: this data sheet takes longer than most. What it means is drawn as soon as it is ready." if working?
 
         if @form.problems.empty? || @fresh
-          return "Type the ratio and one time, a pot life or a working time: what the data sheet means is drawn here while " \
-                 "you " \
-                 "type."
+          return "Type the ratio and one time, a pot life or a working time: what the data sheet means is drawn here while you type."
         end
 
         name, says = @form.problems.first

@@ -48,12 +48,9 @@ module Dakren
         return "in the cup" if plan.batches.size == 1
 
         equal = sizes.first.last
-        if equal == plan.batches.size
-          "in each of #{equal} batches"
-        else
-          "in " \
-            "#{equal == 1 ? "the first batch" : "each of the first #{equal} batches"}"
-        end
+        return "in each of #{equal} batches" if equal == plan.batches.size
+
+        equal == 1 ? "in the first batch" : "in each of the first #{equal} batches"
       end
 
       # How long it lasts: figures with what is said of them.

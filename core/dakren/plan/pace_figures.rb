@@ -10,9 +10,8 @@ module Dakren
       WHOSE_PACE = {
         told: "as you said", shop: "the shop's own, %{count}", usual: "usual for this work until the shop times its own",
         tool: "usual for that tool until the shop times its own", curved: "usual on a curved surface until the shop times its own",
-        noted: "from the resin front as noted", guessed: "guessed: 20 min for the first metre, more the farther it goes; note the resin " \
-                                                         "front, " \
-                                                         "or say how long it takes"
+        noted: "from the resin front as noted",
+        guessed: "guessed: 20 min for the first metre, more the farther it goes; note the resin front, or say how long it takes"
       }.freeze
       # A pace that is nobody's here.
       ASSUMED_PACE = %i[usual tool curved guessed].freeze

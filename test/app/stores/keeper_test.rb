@@ -35,15 +35,39 @@ class KeeperTest < AppTest
     place = Dir.mktmpdir("dakren-second")
     Stores::Settings.shop.update!(second_place: place)
     keeper = Stores::Keeper.new
-    keeper.daily
+    keeper.round
 
     assert_equal 1, Stores::Copies.new(place).all.size
     assert_path_exists @copies.all.first.path
     FileUtils.rm_rf(place)
-    keeper.daily(Time.now + DAY_S)
+    keeper.round(Time.now + DAY_S + 1)
     refute_path_exists place, "a stick that is pulled leaves nothing behind at its place"
     assert_equal 2, @copies.all.size
     refute_nil Stores::SecondPlace.of_shop.last_known
+    FileUtils.mkdir_p(place)
+    keeper.round(Time.now + DAY_S + 60)
+    assert_equal 1, Stores::Copies.new(place).all.size, "a stick that comes back gets its copy at once"
+    keeper.round(Time.now + DAY_S + 90)
+    assert_equal [1, 2], [Stores::Copies.new(place), @copies].map { |copies| copies.all.size }
+  ensure
+    FileUtils.rm_rf(place)
+  end
+
+  # A full stick keeps nothing else from being done.
+  def test_a_second_place_that_fails_stops_no_other_upkeep
+    place = Dir.mktmpdir("dakren-second")
+    Stores::Settings.shop.update!(second_place: place)
+    make = Stores::Backup.method(:make)
+    full = lambda do |from, to|
+      raise Stores::Backup::Failed, "the stick is full" if to.start_with?(place)
+
+      make.call(from, to)
+    end
+    _, told = capture_io { Stores::Backup.stub(:make, full) { Stores::Keeper.new.round } }
+
+    assert_equal "upkeep: the stick is full\n", told
+    assert_equal 1, @copies.all.size
+    refute_nil Stores::Keeping.of(Stores::Keeper::LOOKED)
   ensure
     FileUtils.rm_rf(place)
   end
@@ -51,7 +75,7 @@ class KeeperTest < AppTest
   # A full disk ends one round, not the upkeep.
   def test_what_fails_is_told_and_tried_again
     keeper = Stores::Keeper.new
-    _, told = capture_io { Stores::Backup.stub(:make, ->(*) { raise Stores::Backup::Failed, "the disk is full" }) { assert keeper.round } }
+    _, told = capture_io { Stores::Backup.stub(:make, ->(*) { raise Stores::Backup::Failed, "the disk is full" }) { keeper.round } }
 
     assert_includes told, "upkeep: the disk is full"
     _, told = capture_io { Stores::Shelf.stub(:keep_clocks, -> { raise SQLite3::FullException, "full" }) { Stores::Renewer.new.send(:go_on) } }

@@ -44,7 +44,7 @@ class NothingLostTest < CoreTest
       writer.write(begin
         yield
         "opened"
-      rescue Stores::DataFolder::Refused => e
+      rescue Stores::DataFolder::Refused, Stores::Backup::Failed => e
         e.message
       end)
       writer.close
@@ -165,6 +165,60 @@ class NothingLostTest < CoreTest
     assert_operator last, :>, 0
   ensure
     writer&.close
+  end
+
+  # Where a copy goes: never over the shop itself or over what is no shop; a folder gets one of its own name.
+  def test_a_copy_is_written_over_nothing_else
+    says = ->(to) { assert_raises(Stores::Backup::Failed) { Stores::Backup.make(@path, to) }.message }
+    letter = File.join(@dir, "letter.txt")
+    File.write(letter, "to somebody")
+    assert_includes says.call(@path), "is the shop itself"
+    assert_includes says.call(letter), "is no copy of a shop"
+    assert_equal "to somebody", File.read(letter)
+    assert_equal Stores::Database.newest, Stores::ShopFile.new(@path).version
+    stick = File.join(@dir, "stick")
+    FileUtils.mkdir_p(stick)
+    2.times { Stores::Backup.make(@path, stick) }
+    assert_equal %w[asked asked], Stores::Copies.new(stick).all.map(&:why)
+    newest = Stores::Copies.new(stick).all.first.path
+    assert_equal newest, Stores::Backup.make(@path, newest).path, "an older copy is renewed"
+  end
+
+  # What cannot be put back leaves the shop where it stands; what lies where nobody can write is put back all the same.
+  def test_the_shop_stays_where_it_is_until_the_copy_is_good
+    before = File.binread(@path)
+    { @path => "is the shop in #{@dir} already", File.join(@dir, "none") => "There is no file at",
+      File.join(@dir, "cut").tap { |cut| File.binwrite(cut, before[0, 9000]) } => "cut was cut off",
+      File.join(@dir, "empty").tap { |empty| File.write(empty, "") } => "empty is empty" }.each do |file, says|
+      assert_includes assert_raises(Stores::Backup::Failed) { Stores::Backup.restore(file, @dir) }.message, says
+      assert_equal before, File.binread(@path)
+    end
+    assert_empty Dir[File.join(@dir, "*.part*")]
+    stick = File.join(@dir, "stick")
+    FileUtils.mkdir_p(stick)
+    file = File.join(stick, "shop.sqlite3")
+    FileUtils.cp(@path, file)
+    SQLite3::Database.new(file) { |shop| shop.execute("PRAGMA journal_mode = WAL") }
+    File.chmod(0o444, file)
+    File.chmod(0o555, stick)
+    home = File.join(@dir, "home").tap { |dir| FileUtils.mkdir_p(dir) && File.chmod(0o777, dir) }
+    says = as_nobody { Stores::Backup.restore(file, home) }
+    assert_equal "opened", says
+    assert_path_exists File.join(home, FILE)
+  ensure
+    File.chmod(0o755, stick) if stick
+  end
+
+  # Copied by hand from a shop that was not closed: its log comes along.
+  def test_a_file_copied_with_its_log_is_put_back_with_it
+    script = "require ARGV[0]; Dakren::Stores::Database.open(ARGV[1]); Dakren::Stores::Settings.shop.update!(zone: 'Europe/Oslo'); exit!(0)"
+    out, status = Open3.capture2e(Gem.ruby, "-rbundler/setup", "-e", script, BOOT, @dir)
+    assert_predicate status, :success?, out
+    assert File.size?("#{@path}-wal")
+    home = File.join(@dir, "home")
+    Stores::Backup.restore(@path, home)
+
+    assert_equal("Europe/Oslo", SQLite3::Database.new(File.join(home, FILE)) { |file| break file.get_first_value("SELECT zone FROM settings") })
   end
 
   def test_the_file_alone_holds_everything_once_its_log_is_folded_in
