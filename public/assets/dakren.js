@@ -201,7 +201,7 @@ const unsent = {
     const page = new DOMParser().parseFromString(await (await fetch(address)).text(), "text/html");
     return page.querySelector("[name=authenticity_token]")?.value;
   },
-  // Delivers what other pages left behind; what is refused is told and stays where it is.
+  // Delivers what other pages left behind; what is not taken is told, and stays kept for its page.
   async deliver(except) {
     for (const address of unsent.addresses()) {
       const body = unsent.kept(address);
@@ -209,8 +209,12 @@ const unsent = {
       try {
         body.set("authenticity_token", await unsent.token(address));
         const answer = await fetch(address, { method: "POST", body, headers: { "X-Live": "1" }, redirect: "error" });
-        if (answer.ok || answer.status === 422) unsent.drop(address);
-        if (answer.ok || answer.status === 422) unsent.tell("What you typed while the shop did not answer is kept now.", address);
+        if (answer.ok || answer.status === 422) {
+          unsent.drop(address);
+          unsent.tell("What you typed while the shop did not answer is kept now.", address);
+        } else if (answer.status < 500) {
+          unsent.tell(`What you typed while the shop did not answer was not taken: ${(await answer.text()).slice(0, 300)}`, address);
+        }
       } catch (error) {
         return;
       }
@@ -391,7 +395,7 @@ function liveForm() {
     refused(says, act) {
       this.sending = false;
       this.deed = null;
-      if (this.left || this.leftId) this.delivered();
+      if (this.left) this.restore();
       this.dirty = true;
       this.state = `not saved: ${says.replace(/<[^>]*>/g, " ").replace(/\s+/g, " ").trim().slice(0, 300)}`;
       if (this.act && this.act !== act) this.send();
@@ -430,6 +434,17 @@ function liveForm() {
       if (!this.left) return;
       this.left.set("authenticity_token", this.$root.querySelector("[name=authenticity_token]").value);
       this.send();
+    },
+    // What was left behind and is not taken stands in its fields again, and stays kept here until something of this page is.
+    restore() {
+      const met = new Map();
+      for (const [name, value] of this.left) {
+        const field = this.$root.querySelectorAll(`[name="${CSS.escape(name)}"]`)[met.get(name) || 0];
+        met.set(name, (met.get(name) || 0) + 1);
+        if (field && !field.matches("[type=hidden], [type=checkbox], [type=radio]")) field.value = value;
+      }
+      this.leftId = this.left.get("left_id");
+      this.left = null;
     },
     delivered() {
       this.left = null;

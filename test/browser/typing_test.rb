@@ -235,6 +235,28 @@ class TypingTest < BrowserTest
   end
 
   # Only what was typed goes to the server.
+  # Too long for its field, told as that, the page left and come back to: it stands there again, and is taken once it is short enough.
+  def test_what_is_too_long_stands_in_its_field_again
+    plan_board
+    job = current_path
+    execute_script("const note = document.getElementById('f-note'); note.closest('details').open = true; note.value = 'x'.repeat(20002); " \
+                   "note.dispatchEvent(new Event('input', { bubbles: true }))")
+    assert_selector ".saved", text: "not saved: That is too long. Note must be at most 20000 characters; it has 20002."
+    visit "/shelf"
+    assert_text "was not taken: That is too long. Note must be at most 20000 characters"
+    visit job
+    assert_selector ".saved", text: "not saved: That is too long."
+    assert_equal 20_002, evaluate_script("document.getElementById('f-note').value.length")
+    execute_script("const note = document.getElementById('f-note'); note.closest('details').open = true; note.value = 'short'; " \
+                   "note.dispatchEvent(new Event('input', { bubbles: true }))")
+    settled
+    visit "/shelf"
+    assert_no_text "was not taken"
+    visit job
+
+    assert_equal "short", evaluate_script("document.getElementById('f-note').value")
+  end
+
   def test_only_what_changed_is_sent
     board
     execute_script("window.sent = []; const real = window.fetch; window.fetch = (address, how) => { " \

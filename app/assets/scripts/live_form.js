@@ -160,7 +160,7 @@ function liveForm() {
     refused(says, act) {
       this.sending = false;
       this.deed = null;
-      if (this.left || this.leftId) this.delivered();
+      if (this.left) this.restore();
       this.dirty = true;
       this.state = `not saved: ${says.replace(/<[^>]*>/g, " ").replace(/\s+/g, " ").trim().slice(0, 300)}`;
       if (this.act && this.act !== act) this.send();
@@ -199,6 +199,17 @@ function liveForm() {
       if (!this.left) return;
       this.left.set("authenticity_token", this.$root.querySelector("[name=authenticity_token]").value);
       this.send();
+    },
+    // What was left behind and is not taken stands in its fields again, and stays kept here until something of this page is.
+    restore() {
+      const met = new Map();
+      for (const [name, value] of this.left) {
+        const field = this.$root.querySelectorAll(`[name="${CSS.escape(name)}"]`)[met.get(name) || 0];
+        met.set(name, (met.get(name) || 0) + 1);
+        if (field && !field.matches("[type=hidden], [type=checkbox], [type=radio]")) field.value = value;
+      }
+      this.leftId = this.left.get("left_id");
+      this.left = null;
     },
     delivered() {
       this.left = null;

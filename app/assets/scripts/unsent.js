@@ -27,7 +27,7 @@ const unsent = {
     const page = new DOMParser().parseFromString(await (await fetch(address)).text(), "text/html");
     return page.querySelector("[name=authenticity_token]")?.value;
   },
-  // Delivers what other pages left behind; what is refused is told and stays where it is.
+  // Delivers what other pages left behind; what is not taken is told, and stays kept for its page.
   async deliver(except) {
     for (const address of unsent.addresses()) {
       const body = unsent.kept(address);
@@ -35,8 +35,12 @@ const unsent = {
       try {
         body.set("authenticity_token", await unsent.token(address));
         const answer = await fetch(address, { method: "POST", body, headers: { "X-Live": "1" }, redirect: "error" });
-        if (answer.ok || answer.status === 422) unsent.drop(address);
-        if (answer.ok || answer.status === 422) unsent.tell("What you typed while the shop did not answer is kept now.", address);
+        if (answer.ok || answer.status === 422) {
+          unsent.drop(address);
+          unsent.tell("What you typed while the shop did not answer is kept now.", address);
+        } else if (answer.status < 500) {
+          unsent.tell(`What you typed while the shop did not answer was not taken: ${(await answer.text()).slice(0, 300)}`, address);
+        }
       } catch (error) {
         return;
       }
