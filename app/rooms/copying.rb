@@ -5,7 +5,6 @@ module Dakren
     # Copies of the shop and the way back, beside the settings: made, taken away to another disk, brought, put back.
     class Copying < Room
       WHERE = "/settings#copies"
-      PLACE_LONGEST = 500
 
       post "/" do
         made = Stores::Backup.make(Stores::Database.path, copies.fresh("asked"))
@@ -34,18 +33,6 @@ module Dakren
         put_back(file[:tempfile].path)
       end
 
-      post "/place" do
-        path = word("second_place").strip
-        wrong = place_wrong(path)
-        next told("The second place #{wrong}") if wrong
-
-        settings_row.update!(second_place: path)
-        Stores::Keeper.new.second
-        redirect WHERE, 303
-      rescue Stores::Backup::Failed => e
-        told(e.message)
-      end
-
       helpers do
         # Damaged or not, a copy can be put back.
         def writes?
@@ -68,17 +55,6 @@ module Dakren
           told("Put back: #{CopiesPage.counted(done.counts)}. What stood there before is among the copies.")
         rescue Stores::Backup::Failed => e
           told(e.message.gsub(path, "This file"))
-        end
-
-        def place_wrong(path)
-          return if path.empty?
-          return "must be at most #{PLACE_LONGEST} characters." if path.length > PLACE_LONGEST
-          return "must be a whole path, like /media/stick/dakren." unless path.start_with?("/") && !path.include?("\u0000")
-          unless File.directory?(path)
-            return "must be a folder that is there: #{path} is none. Plug the stick in, or make the folder first."
-          end
-
-          "must be a folder Dakren may write to; #{path} is not." unless File.writable?(path)
         end
 
         def told(says)

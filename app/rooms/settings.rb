@@ -58,6 +58,20 @@ module Dakren
         redirect "/settings#weighed", 303
       end
 
+      # Where copies go besides the shop's own folder; the first goes there at once.
+      post "/second-place" do
+        place = Stores::SecondPlace.new(word("second_place").strip, Stores::Database.path)
+        @place_wrong = place.unfit
+        next status(422) && show(Document::SettingsForm.of(settings_row)) if @place_wrong
+
+        settings_row.update!(second_place: place.path)
+        Stores::Keeper.new.second
+        redirect "/settings#copies", 303
+      rescue Stores::Backup::Failed => e
+        request.env["rack.session"]["copies_told"] = e.message[0, 600]
+        redirect "/settings#copies", 303
+      end
+
       helpers do
         def note_weighing
           sort, name = word("what").split(":")
@@ -132,7 +146,8 @@ module Dakren
           @saved = word("saved") == "1"
           shown = SettingsPage.new(settings_row, form, wording, Devices.connected,
             weighing: [word("what"), word("value")[0, 60], @weighed_wrong],
-            copies: CopiesPage.new(wording, zone, told: request.env["rack.session"].delete("copies_told")))
+            copies: CopiesPage.new(wording, zone, told: request.env["rack.session"].delete("copies_told"),
+              place: [(word("second_place") if @place_wrong), @place_wrong]))
           erb :"settings/page", locals: { page: shown }
         end
       end

@@ -98,6 +98,7 @@ module Dakren
     class SecondPlace
       # Older than this is told.
       OLD_S = 3 * 86_400
+      LONGEST = 500
 
       attr_reader :path
 
@@ -114,6 +115,17 @@ module Dakren
 
       def named?
         !path.empty?
+      end
+
+      # What keeps it from being taken as the place.
+      # @return [String, nil] as the end of a sentence
+      def unfit
+        return unless named?
+        return "must be at most #{LONGEST} characters" if path.length > LONGEST
+        return "must be a whole path, like /media/stick/dakren" unless path.start_with?("/") && !path.include?("\u0000")
+        return "must be a folder that is there; plug the stick in, or make the folder first" unless File.directory?(path)
+
+        "must be a folder Dakren may write to" unless File.writable?(path)
       end
 
       # A stick that is pulled leaves nothing behind at its place: a folder of copies is never made on the way there.

@@ -96,13 +96,17 @@ class ServedShopTest < CoreTest
   def test_the_second_place_is_looked_at_before_it_is_taken
     { "stick" => "must be a whole path", "/no/such/place" => "must be a folder that is there",
       "/proc" => "must be a folder Dakren may write to",
-      "x" * 10_000 => "must be at most 500 characters" }.each do |path, says|
+      "x" * 10_000 => "must be at most 500 characters", "<b>" => "must be a whole path", "NaN" => "must be a whole path",
+      "/etc/passwd" => "must be a folder that is there" }.each do |path, says|
       next if path == "/proc" && File.writable?("/proc")
 
-      assert_includes words(send_form("/copies/place", { "second_place" => path })), says
+      answer = send_form("/settings/second-place", { "second_place" => path })
+      assert_equal "422", answer.code, path[0, 20]
+      assert_includes words(answer), "Second place for copies #{says}"
+      assert_includes CGI.unescapeHTML(answer.body), %(name="second_place" value="#{path}"), "what was typed stands"
     end
     place = Dir.mktmpdir("dakren-place")
-    assert_includes words(send_form("/copies/place", { "second_place" => place })), "is on the same disk as the shop"
+    assert_includes words(send_form("/settings/second-place", { "second_place" => place })), "is on the same disk as the shop"
     assert_equal 1, Dir.children(place).size
     FileUtils.rm_rf(place)
     assert_includes words(get("/settings")), "#{place} is not there now; the last copy went there"

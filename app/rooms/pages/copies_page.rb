@@ -12,8 +12,10 @@ module Dakren
       # name, words and whether it can be put back
       Row = Value.define(:name, :at, :why, :size)
 
-      # @param told [String, nil] what came of the last press
-      def initialize(wording, zone, told: nil)
+      # @param told [String, nil] what came of the last press @param place [Array<String, nil>] a second place that was typed and is not
+      #   taken, and what is wrong with it
+      def initialize(wording, zone, told: nil, place: [nil, nil])
+        @typed, @wrong = place
         @wording = wording
         @zone = zone
         @told = told
@@ -41,7 +43,8 @@ module Dakren
 
       # @return [Control]
       def second_place
-        Control.new(name: "second_place", label: "Second place for copies", value: place.path, placeholder: "/media/stick/dakren",
+        Control.new(name: "second_place", label: "Second place for copies", value: @typed || place.path, problem: @wrong,
+          placeholder: "/media/stick/dakren",
           note: "A folder on a stick, another disk or another computer. A copy goes there once a day.")
       end
 

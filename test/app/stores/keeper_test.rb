@@ -48,7 +48,7 @@ class KeeperTest < AppTest
     keeper.round(Time.now + DAY_S + 60)
     assert_equal 1, Stores::Copies.new(place).all.size, "a stick that comes back gets its copy at once"
     keeper.round(Time.now + DAY_S + 90)
-    assert_equal [1, 2], [Stores::Copies.new(place), @copies].map { |copies| copies.all.size }
+    assert_equal([1, 2], [Stores::Copies.new(place), @copies].map { |copies| copies.all.size })
   ensure
     FileUtils.rm_rf(place)
   end

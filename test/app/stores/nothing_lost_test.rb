@@ -218,7 +218,9 @@ class NothingLostTest < CoreTest
     home = File.join(@dir, "home")
     Stores::Backup.restore(@path, home)
 
-    assert_equal("Europe/Oslo", SQLite3::Database.new(File.join(home, FILE)) { |file| break file.get_first_value("SELECT zone FROM settings") })
+    assert_equal("Europe/Oslo", SQLite3::Database.new(File.join(home, FILE)) do |file|
+      break file.get_first_value("SELECT zone FROM settings")
+    end)
   end
 
   def test_the_file_alone_holds_everything_once_its_log_is_folded_in
