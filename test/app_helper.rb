@@ -132,6 +132,15 @@ module BenchHelp
     get path
   end
 
+  # Takes a job's next batch to the bench, or the one that is told.
+  # @return [String] its address
+  def to_bench(job, **told)
+    get job
+    post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => job[/\d+/], "pass" => "c1" }
+      .merge(told.transform_keys(&:to_s))
+    last_response["location"]
+  end
+
   # Presses on until a step is reached, or with nil until the record is.
   def on_to(path, wanted)
     get path

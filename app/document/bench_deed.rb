@@ -9,6 +9,8 @@ module Dakren
       SAID = { touched_tacky: "tacky", hard: "hard" }.freeze
       MET_MIN = (0..1440)
       POWDER_G = (0..100_000)
+      # So many times what was planned is asked about.
+      MOST_TIMES = 3
       WHY_LONGEST = 200
       LOT_LONGEST = 60
       MASS = (-1000..200_000)
@@ -119,8 +121,11 @@ module Dakren
       end
 
       def done(step)
+        found = noted(step)
+        return if beyond?(step, found)
+
         @kind = :done
-        @data = { step: step, **lots(step), **untared(step), **noted(step) }
+        @data = { step: step, **lots(step), **untared(step), **found }
       end
 
       # What really went in beside resin and hardener, where somebody says so.
@@ -138,6 +143,18 @@ module Dakren
         return {} if text.empty?
 
         { kept => Measure::Typed.read(text, field: name, units: units, bare: bare, allowed: allowed).to_f.round(4) }
+      end
+
+      # Far more powder or thinner than was planned is asked about once.
+      def beyond?(step, found)
+        planned = { powder_g: -> { @walk.contents.powder_planned(step) }, thinner_ml: -> { @walk.contents.thinner_planned_ml } }
+        name, value = found.first
+        return false if name.nil? || value <= MOST_TIMES * planned.fetch(name).call
+
+        show = ->(amount) { (name == :powder_g ? @wording.weight(amount) : @wording.volume(amount)).join(" ") }
+        what = name.to_s[/\A[a-z]+/]
+        ask?(what, "That is #{show.call(value)} of #{what} where #{show.call(planned.fetch(name).call)} is meant. Is it really so? Press " \
+                   "again to take it.", of: value.round(1))
       end
 
       # A part that is far from what was to go in is asked about before the next one follows it.
@@ -169,7 +186,7 @@ module Dakren
       end
 
       def lot(name)
-        short(name, name.tr("_", " "), LOT_LONGEST)
+        short(name, "lot of #{name[-1].upcase}", LOT_LONGEST)
       end
 
       def weighed(step)

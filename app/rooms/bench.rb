@@ -98,7 +98,7 @@ module Dakren
           @keys = BenchPage::KEYS
           shown = BenchPage.new(@walk, @walk.clock(now), wording, devices: devices, now: now, beside: beside(record),
             px_per_mm: settings_row.px_per_mm,
-            complaint: @complaint, typed: word("reading"), rose: rose?(@walk))
+            complaint: @complaint, typed: typed, rose: rose?(@walk))
           erb :"bench/walk", layout: live? ? false : :bench_layout, locals: { page: shown }
         end
 

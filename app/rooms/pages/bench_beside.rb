@@ -23,8 +23,7 @@ module Dakren
       end
 
       def of_thin
-        ml = recipe.thinner_ml(@walk.mass_g / recipe.density_g_ml)
-        plain(target: @wording.volume(ml), fields: [thinner("or type how much really went in")])
+        plain(target: @wording.volume(@walk.contents.thinner_planned_ml), fields: [thinner("or type how much really went in")])
           .with(told: ["#{Check.plain(recipe.thinner_pct)} % of the mix, by volume; stir until it is even."])
       end
 
@@ -72,9 +71,8 @@ module Dakren
       end
 
       def tray_thinner
-        "Thinner only as it thickens in the tray, at most " \
-          "#{@wording.volume(recipe.thinner_ml(@walk.mass_g / recipe.density_g_ml)).join(" ")} " \
-          "for this batch. No spark or flame in the room."
+        "Thinner only as it thickens in the tray, at most #{@wording.volume(@walk.contents.thinner_planned_ml).join(" ")} for this " \
+          "batch. No spark or flame in the room."
       end
 
       # The tooth that is wet and the next that is dry, as combs have them.

@@ -65,14 +65,14 @@ module Dakren
       POLL_POURING_MS = 250
       POLL_MS = 1000
 
-      attr_reader :walk, :clock, :complaint, :typed
+      attr_reader :walk, :clock, :complaint
 
       def_delegators :walk, :step, :part, :recipe
 
       # @param walk [Dakren::Bench::Walk] @param clock [Dakren::Bench::BatchClock, nil] @param devices [Devices::Connected]
-      # @param now [Float] seconds @param complaint [String, nil] @param typed [String] a reading that was refused
+      # @param now [Float] seconds @param complaint [String, nil] @param typed [Hash{String=>String}] the form, where it was refused
       # @param px_per_mm [Float] of this screen @param rose [Boolean] did the scale rise since the first part was in?
-      def initialize(walk, clock, wording, devices:, now:, px_per_mm:, complaint: nil, typed: "", rose: false,
+      def initialize(walk, clock, wording, devices:, now:, px_per_mm:, complaint: nil, typed: {}, rose: false,
         beside: [])
         @beside = beside
         @walk = walk
@@ -82,9 +82,20 @@ module Dakren
         @now = now
         @px_per_mm = px_per_mm
         @complaint = complaint
-        @typed = complaint ? typed : ""
+        @typed = complaint ? typed : {}
         @rose = rose
         @scale = devices.reading(:scale)
+      end
+
+      # What was typed and refused stands in its field.
+      # @param control [Control] @return [Control]
+      def as_typed(control)
+        control.with(value: @typed[control.name].to_s)
+      end
+
+      # @return [Control]
+      def why
+        as_typed(Control.new(name: "why", label: "Why", more: { "maxlength" => "200" }))
       end
 
       def mood
@@ -134,7 +145,7 @@ module Dakren
       end
 
       def met_ago
-        Control.new(name: "ago", label: "Minutes ago", more: { "inputmode" => "decimal", "maxlength" => "12" })
+        as_typed(Control.new(name: "ago", label: "Minutes ago", more: { "inputmode" => "decimal", "maxlength" => "12" }))
       end
 
       # Could too much have been poured?

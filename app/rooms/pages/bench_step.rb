@@ -123,7 +123,7 @@ module Dakren
       end
 
       def reading(label)
-        Control.new(name: "reading", label: label, value: @page.typed,
+        Control.new(name: "reading", label: label,
           more: { "inputmode" => "decimal", **(@page.complaint ? { "aria-invalid" => "true" } : {}) })
       end
 

@@ -105,6 +105,7 @@ module Dakren
                       touched_soft: "Test dab touched: still soft", touched_tacky: "Test dab touched: tacky" }.freeze
       # What was asked back.
       ASKED = { nil => "Asked whether it is mixed through", "reading" => "Asked whether that reading is right",
+                "powder" => "Asked whether it is so much powder", "thinner" => "Asked whether it is so much thinner",
                 "tacky" => "Asked whether it is tacky so soon", "hard" => "Asked whether it is hard so soon" }.freeze
       # Mixed for less of its time than this is hardly mixed, than that too short.
       HARDLY = 0.25

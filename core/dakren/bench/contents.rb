@@ -75,6 +75,11 @@ module Dakren
         @done.sum { |event| thinner_of(event) }
       end
 
+      # @return [Rational] ml of thinner for what is really in the cup
+      def thinner_planned_ml
+        @recipe.thinner_ml(grams.values.sum / @recipe.density_g_ml)
+      end
+
       # @return [Rational] g of powder planned for a step: half of it first, the rest for what is really in the cup
       def powder_planned(step)
         step == :prethicken ? @recipe.first_powder_g : @recipe.powder_g(grams.values.sum) - (powder_in(:prethicken) || 0)
@@ -148,7 +153,7 @@ module Dakren
       def thinner_of(event)
         return Exact.of(event.data[:thinner_ml]) if event.data[:thinner_ml]
 
-        event.data[:step].to_s == "thin" ? @recipe.thinner_ml(grams.values.sum / @recipe.density_g_ml) : 0
+        event.data[:step].to_s == "thin" ? thinner_planned_ml : 0
       end
 
       def poured

@@ -19,10 +19,7 @@ class BatchesKnownTest < AppTest
   end
 
   def planned(**changes)
-    get job
-    post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => job[/\d+/], "pass" => "c1" }
-      .merge(changes.transform_keys(&:to_s))
-    last_response["location"]
+    to_bench(job, **changes)
   end
 
   def batches
@@ -137,9 +134,7 @@ class BatchesKnownTest < AppTest
   # 709.8 g by scale: 495 g of resin are meant, 27 are not it; said twice they are taken.
   def test_a_reading_that_cannot_be_what_was_meant_is_asked_about
     path = new_job("c1-method" => "scale")
-    get path
-    post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => path[/\d+/], "pass" => "c1" }
-    path = last_response["location"]
+    path = to_bench(path)
     on_to(path, "tare")
     press(path)
     2.times do |i|

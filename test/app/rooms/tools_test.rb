@@ -100,9 +100,7 @@ class ToolsTest < AppTest
 
   def test_strokes_are_counted_one_by_one_alternating
     job = new_job(length: "600", width: "400", method: tool_id("2 : 1 pumps"))
-    get job
-    post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => job[/\d+/], "cup" => "1" }
-    path = last_response["location"]
+    path = to_bench(job, cup: 1)
     on_to(path, "first")
     assert_includes words, "Prime both pumps"
     press(path)
@@ -132,8 +130,7 @@ class ToolsTest < AppTest
     job = new_job(length: "300", width: "150", method: tool_id("small spoons"))
     get job
     assert_match(/With the small spoons.* 8 and 4 spoons\./, words)
-    post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => job[/\d+/], "cup" => "1" }
-    path = last_response["location"]
+    path = to_bench(job, cup: 1)
     on_to(path, "first")
     assert_includes words, "Two spoons of one size, one for each part, dry"
     press(path)
@@ -149,9 +146,7 @@ class ToolsTest < AppTest
 
   def test_syringes_tell_millilitres_of_each_part
     job = new_job(length: "200", width: "100", method: tool_id("10 ml syringes"))
-    get job
-    post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => job[/\d+/], "cup" => "1" }
-    path = last_response["location"]
+    path = to_bench(job, cup: 1)
     on_to(path, "first")
     assert_includes words, "Draw and press out resin"
     # 6 ml on the work and 0.16 ml for the cup, of it 4.1 ml resin.
