@@ -10,7 +10,7 @@ end
   measure/units measure/typed
   measure/coverage measure/ratio measure/verdict measure/running measure/correction measure/tools measure/budget measure/blocks measure/comb
   geometry/outline geometry/round_shapes geometry/straight_shapes geometry/plane geometry/flatten geometry/loops geometry/sweep
-  geometry/cut_view geometry/region geometry/triangles geometry/void geometry/bodies geometry/sections geometry/joint
+  geometry/cut_view geometry/region geometry/triangles geometry/void geometry/told geometry/bodies geometry/sections geometry/joint
   work/purposes work/cloth work/filler work/cover work/placing work/drink work/own work/kinds work/need work/sizing work/suitability
   cure/clock cure/reaction cure/body cure/profile cure/hermite cure/vessel cure/cup cure/cup_stepper cure/film
   cure/slab cure/pour cure/pour_stepper cure/pour_tally cure/unknowns cure/statements cure/calibration cure/sway cure/learning

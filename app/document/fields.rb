@@ -43,8 +43,9 @@ module Dakren
       # What a coat lies on, as the clock knows it; the first is told by the work itself.
       GROUNDS = { "auto" => "wood or thin mould", **Cure::Wall::GROUNDS.to_h { |name, wall| [name.to_s, wall.label] },
                   "own" => "the shop's own" }.freeze
-      ON_GROUND = %w[flat void cavity cylinder cone box pool].freeze
+      ON_GROUND = %w[flat void holes cavity cylinder cone box pool].freeze
       ONLY_VOID = { form: ["void"] }.freeze
+      AMOUNT = { kind: :figure, units: U::AMOUNT, metric: :g, us: :oz }.freeze
 
       extend FieldMaking
 
@@ -84,7 +85,8 @@ module Dakren
         word("part", "Part of", usual: "the piece"), choice("side", "Face", Plan::Turning::SIDES),
         make("texture", "Extra for texture", allowed: 0..300, usual: "0",
           asked: { form: PlaceForms::ALL.values.select { |form| form.sort == :surface && form.name != "rod" }.map(&:name) }, **PERCENT),
-        length("depth", "Depth", Geometry::Void::DEPTH_MM, asked: ONLY_VOID),
+        length("depth", "Depth", Geometry::Void::DEPTH_MM, asked: { form: %w[void holes] }),
+        make("amount", "Amount", **AMOUNT),
         length("piece", "Piece is thick", Geometry::Void::DEPTH_MM, asked: ONLY_VOID),
         choice("edge", "Walls", Geometry::Void::EDGES, asked: ONLY_VOID),
         choice("mean", "Depth average", Geometry::Void::MEANS, asked: ONLY_VOID, hint: "how depth readings become one mean depth"),
@@ -128,8 +130,9 @@ module Dakren
         length("x", "Offset right", XY, usual: "0"), length("y", "Offset up", XY, usual: "0"),
         make("turn", "Rotation", short: "Turned, °", allowed: Geometry::Region::TURN_DEG, usual: "0", **PLAIN),
         make("count", "Copies", allowed: 1..Geometry::Region::MOST_REPEATS, usual: "1", **PLAIN),
-        length("dx", "Spacing right", XY, usual: "0", asked: { count: :told }),
-        length("dy", "Spacing up", XY, usual: "0", asked: { count: :told }),
+        make("rows", "In rows", allowed: 1..Geometry::Region::MOST_REPEATS, usual: "near to a square", asked: { count: :told }, **PLAIN),
+        length("dx", "Spacing right", XY, usual: "side by side", asked: { count: :told }),
+        length("dy", "Spacing up", XY, usual: "side by side", asked: { count: :told }),
         word("loops", "Outline")
       )
 
@@ -154,7 +157,8 @@ module Dakren
         choice("wet_out", "Cloth is", WET_OUT),
         make("after", "Waits for", kind: :ids), choice("after_until", "Wait until that is", Plan::GATES),
         make("hands", "People on it", allowed: 1..20, usual: "all there are", **PLAIN),
-        make("most", "At most a batch", usual: "as it fits", allowed: 0.05..100_000, **UNITS[:mass]),
+        make("most", "At most a batch", usual: "as it fits", hint: "g, ml, strokes or packs", kind: :figure, metric: :g, us: :oz,
+          units: U::AMOUNT + U::COUNTED),
         make("cure_c", "Cured warm at", usual: "not", **TEMPERATURE, allowed: Plan::WarmCure::AT_C),
         make("cure_time", "held for", usual: "4 h", **HOURS, allowed: Plan::WarmCure::SOAK_MIN, asked: { cure_c: :told }),
         make("cure_ramp", "brought up by, °C an hour", usual: "10", allowed: Plan::WarmCure::RAMP_C_H, asked: { cure_c: :told }, **PLAIN),

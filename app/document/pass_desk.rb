@@ -5,6 +5,8 @@ module Dakren
     # One pass of a job read into the core: its kind of work, the places it covers, what was told of it, its sheet.
     class PassDesk
       HALF_PCT = 50
+      # What a builder never mixes more of at once, in whatever it is told.
+      MOST = (0.05..100_000)
       FRACTION = %r{\A\d+(?:\s+\d+)?\s*/\s*\d+\z}
       FRACTION_OF_INCH = %i[mil mm micron].freeze
 
@@ -47,8 +49,18 @@ module Dakren
 
       # Ids of the places this work can be done on.
       def fitting_ids
-        sorts = [kind.on, *Work::Kinds::ALSO[kind.on]]
-        @places.select { |_, place| sorts.include?(place.sort) }.keys
+        @places.select { |_, place| kind.sorts.include?(place.sort) }.keys
+      end
+
+      # Was the amount itself told, and nothing it could be reckoned from?
+      def amount_told?
+        covered_ids.any? && covered_ids.all? { |id| @places.fetch(id).sort == :amount }
+      end
+
+      # Inputs of its kind that count here.
+      # @return [Array<Symbol>]
+      def inputs
+        amount_told? ? kind.inputs & Work::Kinds::OF_AMOUNT : kind.inputs
       end
 
       # @return [Array<Work::Place>, nil] nil while one of them cannot be read
@@ -63,7 +75,7 @@ module Dakren
       # @return [Array<Work::Kinds::Input>]
       def asked
         usual = ->(other) { kind.default(other)&.to_s }
-        kind.inputs.select { |name| @reading.asked?(name.to_s, usual: usual) }.map { |name| kind.input(name) }
+        inputs.select { |name| @reading.asked?(name.to_s, usual: usual) }.map { |name| kind.input(name) }
       end
 
       # Has it lifts, or coats?
@@ -107,7 +119,7 @@ module Dakren
           step_minutes: @step_minutes.compact, own_steps: @own_steps, service_c: service_c,
           done: @done.transform_values { |time| (time - start) / 60 },
           marks: real.transform_values { |marks| marks.transform_values { |time| (time - start) / 60 } },
-          method: method_name, tool: tool, cups: cups, known: known?, own_most_g: @most_g)
+          method: method_name, tool: tool, cups: cups, known: known?, own_most: @most)
       end
 
       # How it is cured warm, where that was told.
@@ -172,18 +184,31 @@ module Dakren
       private
 
       def read_figures
-        @figures = kind.inputs.to_h { |name| [name, read_input(kind.input(name))] }.compact
+        @figures = inputs.to_h { |name| [name, read_input(kind.input(name))] }.compact
         @figures[:pack] ||= pack_of_the_sheet if by_pack?
         @figures.compact!
         @coats = whole(@kind.pours ? "lifts" : "coats")
         @sections = whole_number("sections", reading.figure("sections"))
-        @service_c, @most_g, @hands, @blend_share = %w[service most hands blend_share].map { |name| reading.figure(name) }
+        @service_c, @hands, @blend_share = %w[service hands blend_share].map { |name| reading.figure(name) }
+        @most = read_most
         @cure = %w[cure_c cure_time cure_ramp].map { |name| reading.figure(name) }
         @hands = whole_number("hands", @hands)
         @step_minutes = Plan::WorkSteps::ALL.each_key.to_h { |name| [name, reading.figure("m_#{name}")] }
         @own_steps = OwnSteps.read(reading)
         @real = read_real
         @done = read_done
+      end
+
+      # What is never mixed more of at once; strokes only where they are counted, packs where they are mixed.
+      # @return [Quantity, nil]
+      def read_most
+        told = reading.amount("most", MOST) or return
+        return told unless (told.unit == :stroke && tool&.both_ml.nil?) || (told.unit == :pack && @figures[:pack].nil?)
+
+        reading.complain("most",
+          told.unit == :stroke ? "counts strokes, and this is not measured by a pump set: say it in g or ml" : "counts packs, and no " \
+            "size of a " \
+            "pack is known: say it in g or ml")
       end
 
       def read_input(input)

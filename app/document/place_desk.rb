@@ -133,14 +133,31 @@ module Dakren
         count = reading.figure("count") || 1
         return reading.complain("count", "must be a whole number") unless count == count.to_i
 
-        step = [reading.figure("dx") || 0, reading.figure("dy") || 0]
-        if count > 1 && step.all?(&:zero?)
-          return reading.complain("dx", "must be given where a shape is repeated: all #{count.to_i} would lie on one another")
-        end
-
+        rows, step = laid_out(reading, shape, count.to_i, turn)
         Geometry::Placed.new(shape: shape, sign: reading.choice("sign") == "take" ? -1 : 1, at_mm: [x.to_f, y.to_f], turn_deg: turn.to_f,
-          count: count.to_i, step_mm: step.map(&:to_f),
+          count: count.to_i, step_mm: step, rows: rows,
           name: "#{Fields::SHAPES.fetch(reading.choice("shape"))} #{index + 1}")
+      end
+
+      # Where copies lie: in the rows and at the steps that were told; where none were, near to a square, side by side.
+      # @return [Array(Integer, Array(Float, Float))] rows, nil for one line; steps in mm
+      def laid_out(reading, shape, count, turn)
+        rows = reading.figure("rows")
+        told = [reading.figure("dx"), reading.figure("dy")]
+        return [nil, [0.0, 0.0]] if count < 2
+        return [nil, told.map { |mm| (mm || 0).to_f }] if rows.nil? && told.any? { |mm| mm&.nonzero? }
+
+        rows = in_rows(reading, rows, count)
+        usual = Geometry::Placed.side_by_side(shape, turn.to_f)
+        [rows, told.zip(usual).map { |mm, mm_usual| mm&.nonzero? ? mm.to_f : mm_usual }]
+      end
+
+      def in_rows(reading, rows, count)
+        return (count / Math.sqrt(count).ceil.to_f).ceil if rows.nil?
+        return rows.to_i if rows == rows.to_i && rows.between?(1, count)
+
+        reading.complain("rows", "must be a whole number from 1 to #{count}, the number of copies")
+        1
       end
 
       def within_area(outline)
@@ -167,13 +184,19 @@ module Dakren
 
       # Figures by name, each needed or not; a body only where all that are needed are there.
       def bodied
-        figures = declared.asks.map { |name, needed| [needed, @reading.figure(name.to_s, needed: needed)] }
+        figures = declared.asks.map { |name, needed| [needed, measure(name.to_s, needed)] }
         rows = declared.rows && @reading.rows(declared.rows.to_s, least: 1)
         return if figures.any? { |needed, figure| needed && figure.nil? } || (declared.rows && rows.nil?)
 
-        told = figures.map { |_, figure| figure&.to_f }
+        told = figures.map { |_, figure| figure.is_a?(Numeric) ? figure.to_f : figure }
         told << rows.map { |row| row.map(&:to_f) } if rows
         @reading.guarded(declared.asks.keys.first.to_s) { declared.build.call(*told) }
+      end
+
+      def measure(name, needed)
+        return @reading.amount(name, Geometry::ToldAmount::AMOUNT, needed: needed) if name == "amount"
+
+        @reading.figure(name, needed: needed)
       end
     end
 

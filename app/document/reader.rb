@@ -84,6 +84,21 @@ module Dakren
         read(field(name), entry(name), key(name), label || field(name).label, needed: needed)
       end
 
+      # What may be told in one of several kinds of unit.
+      # @param allowed [Range] in the core's unit, whichever that is
+      # @return [Quantity, nil]
+      def amount(name, allowed, needed: false)
+        return (miss(name) if needed) if entry(name).blank?
+
+        told = Measure::Typed.quantity(entry(name).typed, field: key(name), units: field(name).units,
+          bare: entry(name).bare || field(name).metric)
+        return told if allowed.cover?(told.value)
+
+        complain(name, "must be from #{Check.plain(allowed.begin)} to #{Check.plain(allowed.end)} #{told.unit}")
+      rescue InputError => e
+        complain(name, e.allowed)
+      end
+
       # @return [Array<Array>, nil] rows of figures and words; nil when one is wrong or missing
       def rows(name, least: 0, optional: [])
         list = @document[key(name)] || []

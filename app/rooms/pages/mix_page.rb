@@ -135,7 +135,7 @@ module Dakren
 
       # The work in section, where there is more to see than a film.
       def section_drawing
-        view = pass.kind.section&.call(plan.order.need, pass.figures)
+        view = pass.kind.cut_view(plan.order.need, pass.figures)
         view && Drawings::CutDrawing.new(view, @wording)
       end
 

@@ -20,7 +20,9 @@ module Dakren
       # @yieldparam phrase [Sentence::Phrase] told on the drawing @yieldreturn [String] HTML; without a block only figures stand there
       # @return [Object, nil] a drawing, to be printed as SVG
       def drawing(&field)
-        return Drawings::CutDrawing.new(place.place.shape.section, @wording) if place.place&.shape.is_a?(Geometry::Cavity)
+        if [Geometry::Cavity, Geometry::Holes].any? { |sort| place.place&.shape.is_a?(sort) }
+          return Drawings::CutDrawing.new(place.place.shape.section, @wording)
+        end
 
         outline = place.region || place.place&.outline
         return cut_through if outline.nil? && !plan?
@@ -54,9 +56,9 @@ module Dakren
       # Where there is nothing to see from above: what is done there, cut through.
       def cut_through
         view = @desk.tickets.filter_map do |ticket|
-          next unless ticket.pass.covered_ids == [id] && ticket.coats.any?
+          next if ticket.pass.covered_ids != [id] || ticket.coats.empty?
 
-          ticket.pass.kind.section&.call(ticket.coats.first.plan.order.need, ticket.pass.figures)
+          ticket.pass.kind.cut_view(ticket.coats.first.plan.order.need, ticket.pass.figures)
         end.first
         view && Drawings::CutDrawing.new(view, @wording)
       end

@@ -81,6 +81,7 @@ module Dakren
         shape = place.place&.shape
         case shape
         when nil then place.region ? show(place.region.area_mm2 / 1e6, :m2) : ""
+        when Geometry::ToldAmount then @wording.show(shape.quantity)
         when Geometry::Joint then show(shape.length_mm, :mm)
         when Work::Damage then "#{show(shape.thickness_mm, :mm)} laminate"
         when Geometry::Void, Geometry::Cavity then show(shape.volume_ml, :ml)
@@ -106,7 +107,7 @@ module Dakren
       # What else may be said of it.
       # @return [Array<Control>]
       def rest
-        (head + face + of_ground + (void? ? between_soundings : []))
+        (head + copies + face + of_ground + (void? ? between_soundings : []))
           .reject { |control| (sentence.names + drawn.names).include?(control.name) }
       end
 
@@ -144,6 +145,12 @@ module Dakren
       # @return [Array<Control>] how the depth between soundings is taken
       def between_soundings
         OF_SOUNDINGS.map { |name| @form.control("#{id}-#{name}") }
+      end
+
+      # How often its only shape is there; several shapes say so in lines of their own.
+      # @return [Array<Control>]
+      def copies
+        plan? && shapes.one? ? shapes.first.repeats : []
       end
 
       # @return [Array<Control>] all that is asked of a void
@@ -194,7 +201,7 @@ module Dakren
         form, name, *others = head
         found = [[form, "", ""], [name, "called", ""]]
         found += around(measured)
-        found + (others + face + of_ground + (void? ? between_soundings : [])).select { |control| told?(control) }
+        found + (others + copies + face + of_ground + (void? ? between_soundings : [])).select { |control| told?(control) }
           .map { |control| [control, ", #{@form.label(control.name).downcase}", ""] }
       end
 

@@ -87,8 +87,13 @@ module Dakren
       # @return [Array<Control>] where it lies, and how often
       def placing
         sign = index.positive? ? [@form.choice("#{key}sign")] : []
-        steps = @desk.entry("#{key}count").blank? ? [] : %w[dx dy]
-        sign + ["x", "y", "turn", "count", *steps].map { |name| @form.field("#{key}#{name}") }
+        sign + %w[x y turn].map { |name| @form.field("#{key}#{name}") } + repeats
+      end
+
+      # @return [Array<Control>] how often it is there, and how those lie
+      def repeats
+        steps = @desk.entry("#{key}count").blank? ? [] : %w[rows dx dy]
+        ["count", *steps].map { |name| @form.field("#{key}#{name}") }
       end
 
       private

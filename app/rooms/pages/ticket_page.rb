@@ -122,12 +122,12 @@ module Dakren
 
       # @return [Rows, nil]
       def cloths
-        kind.inputs.include?(:cloths) ? @form.rows("#{key}cloths") : nil
+        pass.inputs.include?(:cloths) ? @form.rows("#{key}cloths") : nil
       end
 
       # Where the front of an infusion is, noted while it fills.
       def front?
-        kind.inputs.include?(:front)
+        pass.inputs.include?(:front)
       end
 
       def front_open?

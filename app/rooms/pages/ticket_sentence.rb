@@ -60,11 +60,15 @@ module Dakren
 
       def say?(control)
         name = short(control)
-        return true if ALWAYS.include?(name) || (WHERE_ASKED.include?(name) && @ticket.kind.inputs.include?(name.to_sym))
+        return true if ALWAYS.include?(name) || (WHERE_ASKED.include?(name) && inputs.include?(name.to_sym))
         return false if name == "kind"
-        return true if @ticket.kind.inputs.include?(name.to_sym) && @ticket.kind.needed?(name.to_sym)
+        return true if inputs.include?(name.to_sym) && @ticket.kind.needed?(name.to_sym)
 
         @form.said?(control) { control.problem || told?(control, name) }
+      end
+
+      def inputs
+        @ticket.pass.inputs
       end
 
       def told?(control, name)

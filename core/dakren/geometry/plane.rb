@@ -118,6 +118,7 @@ module Dakren
 
       # Smallest number of edges a circle is drawn with for its own area to be kept.
       ROUND_EDGES = 120
+      FEW_EDGES = 24
 
       # A circle or ellipse as a polygon of exactly its area.
       # @return [Array<Array(Float, Float)>] anticlockwise, in the box from 0, 0

@@ -9,8 +9,29 @@ module Dakren
     # One shape where it lies in the plan: added to it or taken away, turned about its own middle, and
     # repeated at equal steps.
     #
-    # at_mm: lower left corner of the box round the unturned shape; step_mm: from one to the next.
-    Placed = Value.define(:shape, sign: 1, at_mm: [0.0, 0.0].freeze, turn_deg: 0.0, count: 1, step_mm: [0.0, 0.0].freeze, name: "shape")
+    # at_mm: lower left corner of the box round the unturned shape; step_mm: from one to the next, along and up; rows: in how many rows
+    # one above the other, nil for one line along both steps.
+    Placed = Value.define(:shape, sign: 1, at_mm: [0.0, 0.0].freeze, turn_deg: 0.0, count: 1, step_mm: [0.0, 0.0].freeze, rows: nil,
+      name: "shape") do
+      # Steps at which repeats lie side by side where nobody told any: half as far apart as they are wide.
+      # @param shape [Object] shape of Size @param turn_deg [Numeric]
+      # @return [Array(Float, Float)] mm
+      def self.side_by_side(shape, turn_deg = 0)
+        wide, high = shape.extent_mm
+        angle = turn_deg * Math::PI / 180
+        cos, sin = [Math.cos(angle), Math.sin(angle)].map(&:abs)
+        [((wide * cos) + (high * sin)) * 1.5, ((wide * sin) + (high * cos)) * 1.5]
+      end
+
+      # @return [Array<Array(Float, Float)>] how far each repeat lies from the first, mm
+      def shifts_mm
+        columns = rows ? (count / rows.to_f).ceil : count
+        Array.new(count) do |i|
+          across, up = rows ? [i % columns, i / columns] : [i, i]
+          [step_mm[0] * across, step_mm[1] * up]
+        end
+      end
+    end
 
     # A plan made of shapes that add and take away, e.g. a top with a round hole and a channel.
     #
@@ -18,6 +39,8 @@ module Dakren
     class Region
       MOST_SHAPES = 60
       MOST_REPEATS = 400
+      # Of more repeats than this each is drawn with fewer corners; its area stays what it is.
+      FEW = 12
       TURN_DEG = (-360..360)
       KNOWN = Memo.new(200)
 
@@ -25,14 +48,14 @@ module Dakren
       # @param one [Placed]
       # @return [Array<Array>] per repeat: its loops
       def self.loops_of(one)
-        outline = Geometry.loops(one.shape)
+        outline = Geometry.loops(one.shape, edges: one.count > FEW ? Plane::FEW_EDGES : Plane::ROUND_EDGES)
         x0, y0, x1, y1 = Plane.box(outline.flatten(1))
         wide, high = one.shape.extent_mm
         cos = Math.cos(one.turn_deg * Math::PI / 180)
         sin = Math.sin(one.turn_deg * Math::PI / 180)
-        Array.new(one.count) do |i|
-          left = one.at_mm[0] + (one.step_mm[0] * i) + (wide / 2.0)
-          low = one.at_mm[1] + (one.step_mm[1] * i) + (high / 2.0)
+        one.shifts_mm.map do |along, up|
+          left = one.at_mm[0] + along + (wide / 2.0)
+          low = one.at_mm[1] + up + (high / 2.0)
           outline.map { |loop| loop.map { |x, y| turn(x - ((x0 + x1) / 2.0), y - ((y0 + y1) / 2.0), cos, sin, left, low) } }
         end
       end
@@ -99,7 +122,9 @@ module Dakren
       end
 
       def inside?(x, y)
-        Plane.inside?(loops_mm, x, y)
+        # A loop that lies elsewhere decides nothing.
+        near = boxed_loops.select { |(x0, y0, x1, y1), _| x.between?(x0, x1) && y.between?(y0, y1) }
+        Plane.inside?(near.map(&:last), x, y)
       end
 
       # @return [Array(Float, Float, Float, Float)]
@@ -148,10 +173,15 @@ module Dakren
 
       private
 
+      def boxed_loops
+        @found[:boxed] ||= loops_mm.map { |loop| [Plane.box(loop), loop] }
+      end
+
       def check(one)
         Check.number(:turn, one.turn_deg, TURN_DEG, "°")
         Check.number(:count, one.count, 1..MOST_REPEATS)
         [*one.at_mm, *one.step_mm].each { |mm| Check.number(:at, mm, Polygon::COORDINATE_MM, "mm") }
+        Check.number(:rows, one.rows, 1..one.count) if one.rows
         return unless one.count > 1 && one.step_mm.all?(&:zero?)
 
         raise InputError.new(:step, "must be given where a shape is repeated: all #{one.count} would lie on one another")
@@ -159,8 +189,9 @@ module Dakren
 
       # Worked out when it is asked for first, and the same for good.
       def swept
-        @found[:swept] ||= KNOWN.recall(placed
-          .map { |one| [one.shape.class, Geometry.loops(one.shape), one.sign, one.at_mm, one.turn_deg, one.count, one.step_mm] }) do
+        @found[:swept] ||= KNOWN.recall(placed.map { |one| [one.shape.class, Geometry.loops(one.shape), *one.to_h.values.drop(1)] }) do
+          next apart_from_one_another if apart?
+
           sweep = Sweep.new(placed.zip(shape_loops).map { |one, loops| [one.sign, loops] }.flat_map { |sign, loops| apart(sign, loops) })
           slices = sweep.slices
           raise InputError.new(:shapes, "leave nothing: all of it is taken away") if slices.empty?
@@ -171,6 +202,35 @@ module Dakren
             box: Plane.box(slices.flat_map(&:corners))
           }
         end
+      end
+
+      # Is it one shape, repeated so that no two share anything?
+      def apart?
+        return false unless placed.size == 1 && placed.first.turn_deg.zero?
+
+        one = placed.first
+        wide, high = one.shape.extent_mm
+        along, up = one.step_mm.map(&:abs)
+        one.rows ? along >= wide && up >= high : along >= wide || up >= high
+      end
+
+      # Nothing need be swept then: each of them is as the first.
+      def apart_from_one_another
+        one = placed.first
+        each = Sweep.new([[1, self.class.loops_of(one.with(count: 1, rows: nil)).first]])
+        slices = each.slices
+        loops = each.loops
+        shifts = one.shifts_mm
+        all = shifts.flat_map { |x, y| loops.map { |loop| loop.map { |a, b| [a + x, b + y] } } }
+        {
+          slices: shifts.flat_map { |x, y| slices.map { |slice| shifted(slice, x, y) } }.sort_by(&:x0), loops: all,
+          area: slices.sum(&:area) * one.count, edge: loops.sum { |loop| Plane.length(loop) } * one.count,
+          box: Plane.box(all.flatten(1))
+        }
+      end
+
+      def shifted(slice, x, y)
+        Sweep::Slice.new(slice.x0 + x, slice.x1 + x, slice.low0 + y, slice.low1 + y, slice.high0 + y, slice.high1 + y)
       end
 
       # Repeats of one shape may overlap each other; each is a part of its own.
@@ -212,10 +272,11 @@ module Dakren
     module_function
 
     # The edge of any shape of Size as loops, round ones as polygons of the same area.
-    def loops(shape)
+    # @param edges [Integer] of a round one
+    def loops(shape, edges: Plane::ROUND_EDGES)
       case shape
-      when Circle then [Plane.round(shape.diameter_mm)]
-      when Ellipse then [Plane.round(shape.length_mm, shape.width_mm)]
+      when Circle then [Plane.round(shape.diameter_mm, edges: edges)]
+      when Ellipse then [Plane.round(shape.length_mm, shape.width_mm, edges: edges)]
       when Ring
         margin = (shape.diameter_mm - shape.hole_mm) / 2
         [Plane.round(shape.diameter_mm), Plane.round(shape.hole_mm).map { |x, y| [x + margin, y + margin] }]

@@ -55,6 +55,17 @@ module Dakren
         region.area_mm2
       end
 
+      # The edge of all of it from above, mm.
+      def edge_mm
+        region.edge_mm
+      end
+
+      # How many bodies it is that do not touch.
+      # @return [Integer]
+      def pieces
+        region.pieces
+      end
+
       # Hollow as it is, ml.
       def gross_ml
         soundings.empty? ? area_mm2 * @depth_mm / 1000 : sounded_mm3 / 1000

@@ -32,6 +32,16 @@ module Dakren
           new(text, field, units, bare, allowed).value
         end
 
+        # A figure that may be told in one of several kinds of unit.
+        #
+        # @param units [Array<Units::Unit>] e.g. Units::AMOUNT
+        # @return [Quantity] in the core's unit of the kind that was typed, or as it was counted
+        # @raise [InputError]
+        def quantity(text, field:, units:, bare:, allowed: nil)
+          typed = new(text, field, units, bare, allowed)
+          Quantity.new(value: typed.value, unit: typed.core_unit)
+        end
+
         # Does the text carry a unit of its own?
         def unit?(text)
           !text.to_s.gsub(/e[+-]?\d+/i, "").match(/[a-z%°µμ'"″′’”]/i).nil?
@@ -56,6 +66,12 @@ module Dakren
         return result if @allowed.cover?(result)
 
         refuse("must be from #{limit(@allowed.begin)} to #{limit(@allowed.end)}#{unit_word}")
+      end
+
+      # @return [Symbol] of the core, for the unit that was typed
+      def core_unit
+        unit = Units.named(groups.first[1] || @bare)
+        Units::CORE.fetch(unit.kind, unit.name)
       end
 
       private

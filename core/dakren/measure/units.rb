@@ -56,10 +56,15 @@ module Dakren
       COUNT_RATE = declare(:count_rate, "/h": [1, "an hour", "per hour"])
       MASS_RATE = declare(:mass_rate, # core: g a minute
         "g/min": [1], "oz/min": [Rational(28_349_523_125, 1_000_000_000)])
+      # What is counted rather than measured.
+      COUNTED = declare(:counted, stroke: [1, "strokes", "pump", "pumps"], pack: [1, "packs", "kit", "kits"])
+      AMOUNT = (MASS + VOLUME).freeze
       NUMBER = [].freeze
 
       ALL = [LENGTH, COVER, AREA, TEMPERATURE, MASS, VOLUME, TIME, DENSITY, PERCENT, AREA_RATE, LENGTH_RATE, COUNT_RATE,
-        MASS_RATE].flatten.freeze
+        MASS_RATE, COUNTED].flatten.freeze
+      # The core's own unit of a kind that stands among others.
+      CORE = { mass: :g, volume: :ml }.freeze
       NAMED = ALL.to_h { |unit| [unit.name, unit] }.freeze
 
       module_function

@@ -12,14 +12,14 @@ module Dakren
     # sections: nil for as the day allows; school: of SCHOOLS; steps: names of WorkSteps; step_minutes: own minutes by step;
     # own_steps: the builder's own; service_c: hottest in service; marks: what really happened, [coat, section] =>
     # { began:, finished:, soft: } in minutes of the job; method: of Measure::METHODS; tool: of Measure::Tools or nil; cups: to choose
-    # from; known: was "I know" said? own_most_g: what the builder never mixes more of in a cup;
+    # from; known: was "I know" said? own_most: Quantity the builder never mixes more of in a cup, in g, ml, strokes or packs;
     # sides: place to part and face, of Turning::SIDES; gates: id of a task that comes first, and how far it must be, of GATES; people:
     # who work on it, nil for as many as there are; warm_cure: WarmCure the builder told, nil for as the sheet and its service ask;
     # done: minute at which a step was really done, by its name; section_by: :day for as many sections as the day asks, :batch for one
     # batch each.
     Task = Value.define(:id, :kind, :places, :place_ids, :figures, :sheet, name: "", coats: 1, sections: nil, school: :either,
       steps: [].freeze, step_minutes: {}.freeze, own_steps: [].freeze, service_c: nil,
-      marks: {}.freeze, method: :scale, tool: nil, cups: USUAL_CUPS, known: false, own_most_g: nil, sides: {}.freeze,
+      marks: {}.freeze, method: :scale, tool: nil, cups: USUAL_CUPS, known: false, own_most: nil, sides: {}.freeze,
       gates: [].freeze, people: nil, warm_cure: nil, section_by: :day,
       done: {}.freeze) do
       # @param own [Work::Own] what the shop has weighed itself
@@ -38,6 +38,20 @@ module Dakren
       # @return [Numeric, nil]
       def most_g
         [tool&.most_g(sheet.clock.mixed_density_g_ml), own_most_g].compact.min
+      end
+
+      # What the builder never mixes more of, in grams.
+      # @return [Numeric, nil]
+      def own_most_g
+        density = Exact.of(sheet.clock.mixed_density_g_ml)
+        case own_most&.unit
+        when nil, :g then own_most&.value
+        when :ml then Exact.of(own_most.value) * density
+        when :pack then Exact.of(figures.fetch(:pack)) * density * own_most.value
+        when :stroke
+          split = tool.split(sheet.ratio, own_most.value)
+          split.total_g || (split.total_ml * density)
+        end
       end
 
       # What whoever works on it must be able to do.

@@ -50,6 +50,18 @@ module Dakren
           default(name).nil?
         end
 
+        # How it looks when cut through, where that shows something.
+        # @return [Geometry::CutView, nil]
+        def cut_view(need, figures)
+          section.call(need, figures) if section && !need.told?
+        end
+
+        # Sorts of places it can be done on.
+        # @return [Array<Symbol>] of PLACES
+        def sorts
+          [on, *(ALSO.fetch(on, []) - (pours ? %i[amount] : []))]
+        end
+
         # How well a resin system suits: the work's own purpose first, and of those the one whose own it is; nil where it does not.
         # @param for_what [Array<Symbol>] its purposes, the main one first
         # @return [Integer, nil] less is better
@@ -151,8 +163,12 @@ module Dakren
 
       # What work is done on.
       # What else it may stand on, one above the other: a filled void has a surface too, a hole can be primed, plugged and laid over.
-      ALSO = { surface: %i[void damage joint].freeze, void: %i[damage].freeze }.freeze
-      PLACES = { surface: "surface", void: "void", cavity: "mould cup", joint: "joint or edge", damage: "hole to repair" }.freeze
+      # An amount that was told has nothing to stand on, and no depth to know the heat from: it is not poured.
+      ALSO = { surface: %i[void damage joint amount].freeze, void: %i[damage amount].freeze, joint: %i[amount].freeze }.freeze
+      PLACES = { surface: "surface", void: "void", cavity: "mould cup", joint: "joint or edge", damage: "hole to repair",
+                 amount: "amount" }.freeze
+      # What is still asked where the amount itself was told.
+      OF_AMOUNT = %i[coats powder grade powder_g powder2 powder2_g thicken_first thinner thinner_when pack last_pack pour_pace].freeze
 
       # Kinds of work by name: each is one file of work/.
       ALL = {} # rubocop:disable Style/MutableConstant

@@ -26,6 +26,11 @@ module Dakren
         lines.sum { |line| line.millilitres(density_g_ml) }
       end
 
+      # Is it nothing but amounts somebody told?
+      def told?
+        lines.all? { |line| line.name == :told }
+      end
+
       def line(name)
         lines.find { |line| line.name == name }
       end
@@ -45,7 +50,8 @@ module Dakren
     # Lines of a need, made from amounts and the sentence that tells how they came about.
     module NeedLines
       GRAIN_DENSITY_G_ML = 2.65
-      LABELS = { work: "on the work", prime: "brushed on neat first", texture: "extra for texture", edges: "extra on edges and wear areas",
+      LABELS = { work: "on the work", told: "as told", prime: "brushed on neat first", texture: "extra for texture",
+                 edges: "extra on edges and wear areas",
                  drink: "soaked in", soak: "left in the tool",
                  flow: "kept by the flow layer", line: "left in the feed line", trap: "for the trap", squeeze: "squeezed out",
                  proud: "left proud, shaved off" }.freeze

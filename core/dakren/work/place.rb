@@ -43,7 +43,7 @@ module Dakren
         return 2000.0 / channel_mm if channel_mm
         return 0.0 unless shape.is_a?(Geometry::Void)
 
-        shape.region.edge_mm / shape.area_mm2 * 1000
+        shape.edge_mm / shape.area_mm2 * 1000
       end
 
       # Its smaller width in plan, mm, where it is a hollow.
@@ -53,7 +53,7 @@ module Dakren
 
         case shape
         when Geometry::Cavity then shape.width_mm
-        when Geometry::Void then even_width_mm(shape.region.edge_mm / 2, shape.area_mm2)
+        when Geometry::Void then even_width_mm(shape.region.edge_mm / 2, shape.region.area_mm2)
         end
       end
 
@@ -72,7 +72,7 @@ module Dakren
 
         case shape
         when Geometry::Cavity then { volume_ml: shape.each_ml, depth_mm: depth, perimeter_mm: shape.rim_mm }
-        when Geometry::Void then { volume_ml: shape.area_mm2 * depth / 1000, depth_mm: depth, perimeter_mm: shape.region.edge_mm }
+        when Geometry::Void then { volume_ml: shape.region.area_mm2 * depth / 1000, depth_mm: depth, perimeter_mm: shape.region.edge_mm }
         end
       end
 
@@ -80,7 +80,7 @@ module Dakren
       def wetted_mm2
         return shape.area_mm2 if !shape.is_a?(Geometry::Void) && shape.respond_to?(:area_mm2)
 
-        shape.area_mm2 + (shape.region.edge_mm * shape.deepest_mm)
+        shape.area_mm2 + (shape.edge_mm * shape.deepest_mm)
       end
 
       # The same place as another sort of work sees it.
@@ -92,7 +92,9 @@ module Dakren
         return self if wanted == sort
 
         found = case [sort, wanted]
-                when %i[void surface] then shape.region
+                when %i[void
+                  surface] then shape.is_a?(Geometry::Holes) ? Geometry::ToldArea.new(area_m2: shape.area_mm2 / 1e6) : shape.region
+                when [:amount, wanted] then shape
                 when %i[joint surface] then Geometry::Rectangle.new(length_mm: shape.length_mm, width_mm: shape.strip_mm)
                 when %i[damage surface] then shape.ground
                 when %i[damage void] then Geometry::Void.new(shape.hole, depth_mm: shape.thickness_mm)
@@ -103,9 +105,9 @@ module Dakren
       # What is drawn from above, where there is something.
       def outline
         case shape
+        when Geometry::Holes, Geometry::ToldAmount, Geometry::Cavity, Geometry::Joint, Damage then nil
         when Geometry::Void then shape.region
         when Geometry::Body then shape.outline
-        when Geometry::Cavity, Geometry::Joint, Damage then nil
         else shape
         end
       end

@@ -34,6 +34,13 @@ module Dakren
                     "spreader" => 30.0 }.freeze
       CURVED_M2_H = 6.0
 
+      # Holes of no more than this go faster.
+      SMALL_HOLE_ML = 2.0
+      SMALL_HOLES_H = 200.0
+
+      # Grams one person uses up in a minute where nothing but an amount was told.
+      TOLD_G_MIN = 60.0
+
       # A drawn-in front nobody has noted yet: so long for the first metre, and nothing longer than this is guessed.
       FIRST_METRE_MIN = 20.0
 

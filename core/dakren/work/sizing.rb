@@ -24,7 +24,7 @@ module Dakren
         end
 
         @kind = kind
-        @places = places
+        @told, @places = places.partition { |place| place.shape.is_a?(Geometry::ToldAmount) }
         @figures = figures
         @density = density_g_ml
         @own = own
@@ -35,6 +35,13 @@ module Dakren
       # @return [Need]
       # @raise [InputError]
       def need(coat = 1, coats: 1)
+        return told_need(coats) if @places.empty?
+
+        found = reckoned(coat, coats)
+        @told.any? ? found.with(lines: found.lines + told_lines(coats)) : found
+      end
+
+      def reckoned(coat, coats)
         @kind.need ? instance_exec(coat, coats, &@kind.need) : send(:"need_#{@kind.rule}", coat, coats)
       end
 
@@ -43,6 +50,7 @@ module Dakren
       # @return [Pace]
       def pace(need, people: 1)
         measure = @kind.placing.measure
+        return by_the_gram(need, nil, people) if @places.empty?
         return drawn_in(measure) if measure.name == :fill
 
         weighed = @own.of(:rate, @kind.name) unless optional(measure.input) || @own.of(:pace, @kind.name)
@@ -101,6 +109,22 @@ module Dakren
 
       private
 
+      # What somebody said it takes: neither losses nor what stays in the cup go on top.
+      def told_need(coats)
+        thick = @kind.inputs.include?(:powder) ? { powder: powder, folded_after: folded_after } : {}
+        Need.new(lines: told_lines(coats), area_mm2: 0.0, printed: true, **thick)
+      end
+
+      def told_lines(coats)
+        @told.map do |place|
+          told = place.shape.quantity
+          share = Exact.of(told.value) / coats
+          says = coats > 1 ? "%{all} as told, in #{coats} coats" : "as told, %{all}"
+          NeedLine.new(name: :told, label: LABELS.fetch(:told), value: share, unit: told.unit,
+            working: [Working.new(says: says, parts: { all: told })])
+        end
+      end
+
       def value(name)
         found = @figures[name]
         return found unless found.nil?
@@ -123,15 +147,25 @@ module Dakren
         timed = @own.of(:pace, @kind.name)
         return [timed.value, :shop, timed.count] if timed
         return usual_area_rate if measure.name == :area
+        return [Placing::SMALL_HOLES_H, :usual] if measure.name == :holes && small_holes?
 
         [@kind.placing.rate, :usual]
       end
 
-      # The shop has timed this work by the gram.
+      def small_holes?
+        @places.all? { |place| place.shape.is_a?(Geometry::Void) && place.shape.volume_ml / place.shape.pieces <= Placing::SMALL_HOLE_ML }
+      end
+
+      # The shop has timed this work by the gram, or nothing but grams is known of it.
       def by_the_gram(need, weighed, people)
         measure = Placing::BY.fetch(:mass)
-        Pace.new(measure: measure, amount: amount_of(measure, need), rate: weighed.value.to_f, whose: :shop, count: weighed.count,
-          people: people)
+        rate, whose = if optional(:pour_pace)
+                        [optional(:pour_pace),
+                          :told]
+                      else
+                        [weighed&.value || Placing::TOLD_G_MIN, weighed ? :shop : :usual]
+                      end
+        Pace.new(measure: measure, amount: amount_of(measure, need), rate: rate.to_f, whose: whose, count: weighed&.count, people: people)
       end
 
       def usual_area_rate
@@ -156,7 +190,7 @@ module Dakren
       end
 
       def holes_in(place)
-        place.shape.is_a?(Geometry::Void) ? place.shape.region.pieces : 1
+        place.shape.is_a?(Geometry::Void) ? place.shape.pieces : 1
       end
 
       # Resin drawn through dry cloth: until the front noted so far, or the builder's word, says when it is full.

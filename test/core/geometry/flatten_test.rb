@@ -115,7 +115,7 @@ class FlattenTest < CoreTest
 
     assert_refused("shapes", "1 to 60") { Geometry::Region.new(many.first(1) * 61) }
     assert_refused("shapes", "edges") do
-      Geometry::Region.new([Geometry::Placed.new(shape: Geometry::Circle.new(diameter_mm: 5), count: 100, step_mm: [10, 0])])
+      Geometry::Region.new([Geometry::Placed.new(shape: Geometry::Circle.new(diameter_mm: 5), count: 300, step_mm: [3, 0])])
     end
   end
 end

@@ -19,8 +19,10 @@ module Dakren
           ml = Exact.of(@places.sum { |place| place.shape.volume_ml })
           share = ml / coats
           proud = coat == coats ? ml * Exact.of(value(:proud)) / 100 : 0
-          lines = stiffened(share, :work, "#{coats > 1 ? "%{whole} in #{coats} passes" : "the void"} = %{ml}", whole: quantity(ml, :ml)) +
+          shapes = @places.flat_map { |place| [place.shape.working].flatten }
+          lines = stiffened(share, :work, "#{coats > 1 ? "%{whole} in #{coats} layers" : "the void"} = %{ml}", whole: quantity(ml, :ml)) +
             (proud.positive? ? stiffened(proud, :proud, "%{pct} of the void, %{ml}", pct: quantity(value(:proud), :pct)) : [])
+          lines[0] = lines[0].with(working: shapes + lines[0].working)
           primer = coat == 1 ? prime(@places.sum(&:wetted_mm2)) : nil
           Need.new(lines: [*lines, primer, drink(coat)].compact, area_mm2: area_mm2, depth_mm: Exact
             .of(@places.map { |place| depth_of(place) }.max.round(6)) / coats, **in_part(lines, primer))

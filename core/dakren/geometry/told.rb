@@ -1,0 +1,78 @@
+# frozen_string_literal: true
+
+require_relative "void"
+
+module Dakren
+  module Geometry
+    # So many round holes alike, wherever they lie.
+    #
+    #   Holes.new(count: 40, diameter_mm: 6, depth_mm: 20).volume_ml   # 22.6
+    class Holes < Void
+      COUNT = (1..10_000)
+
+      attr_reader :count
+
+      # @param count [Integer] 1 to 10,000 @param diameter_mm [Numeric] of each @param depth_mm [Numeric] 0.1 to 3000
+      # @raise [InputError] naming count, diameter or depth
+      def initialize(count:, diameter_mm:, depth_mm:)
+        @count = Check.number(:count, count, COUNT).to_i
+        raise InputError.new(:count, "must be a whole number", given: count) unless @count == count
+
+        super(Circle.new(diameter_mm: diameter_mm), depth_mm: depth_mm)
+      end
+
+      def area_mm2
+        count * super
+      end
+
+      def edge_mm
+        count * super
+      end
+
+      def pieces
+        count
+      end
+
+      # One of them, cut through.
+      # @return [CutView]
+      def section
+        wide = region.alone.diameter_mm
+        rim = wide * 0.6
+        deep = deepest_mm
+        CutView.new(
+          says: CutView.says("%{count}, %{wide} across, %{deep} deep", count: [count, :hole], wide: [wide, :mm], deep: [deep, :mm]),
+          outlines: [CutView.block(0, -deep, wide, 0, :runny), CutView.block(-rim, -deep * 1.12, 0, 0, :ground),
+            CutView.block(wide, -deep * 1.12, wide + rim, 0, :ground), CutView.block(0, -deep * 1.12, wide, -deep, :ground)],
+          sizes: [CutView::Size.new(from: 0, to: wide, quantity: Quantity.new(value: wide, unit: :mm))],
+          notes: [CutView.says("%{count}, each %{deep} deep and %{ml}", count: [count, :hole], deep: [deep, :mm],
+            ml: [gross_ml / count, :ml])]
+        )
+      end
+
+      def working
+        [Working.new(says: "%{count} × π/4 × %{wide} × %{wide} × %{deep} = %{ml}", parts: {
+          count: Quantity.new(value: count, unit: :count), wide: Quantity.new(value: region.alone.diameter_mm, unit: :mm),
+          deep: Quantity.new(value: deepest_mm, unit: :mm), ml: Quantity.new(value: gross_ml, unit: :ml)
+        })]
+      end
+    end
+
+    # An amount as somebody told it, of mix: 135 g, a quart.
+    class ToldAmount
+      AMOUNT = (0.01..10_000_000)
+      UNITS = %i[g ml].freeze
+
+      attr_reader :quantity
+
+      # @param quantity [Quantity] in g or ml, 0.01 to 10,000,000
+      # @raise [InputError] naming amount
+      def initialize(quantity)
+        raise InputError.new(:amount, "must be a weight or a volume") unless UNITS.include?(quantity.unit)
+
+        Check.number(:amount, quantity.value, AMOUNT, quantity.unit.to_s)
+        @quantity = quantity
+        freeze
+      end
+    end
+  end
+end
