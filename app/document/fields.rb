@@ -24,6 +24,7 @@ module Dakren
         length_rate: { kind: :figure, units: U::LENGTH_RATE, metric: :"m/h", us: :"ft/h" },
         count_rate: { kind: :figure, units: U::COUNT_RATE, metric: :"/h", us: :"/h" },
         mass_rate: { kind: :figure, units: U::MASS_RATE, metric: :"g/min", us: :"oz/min" }, minutes: MINUTES,
+        allowance: { kind: :figure, units: U::LENGTH + U::PERCENT, metric: :mm, us: :in },
         degrees: PLAIN, count: PLAIN, number: PLAIN
       }.freeze
 
@@ -38,7 +39,6 @@ module Dakren
       SECTION_BY = { "day" => "as many as the day asks", "batch" => "one batch each" }.freeze
       YES = { "no" => "no", "yes" => "yes" }.freeze
       SIGNS = { "add" => "added", "take" => "cut out" }.freeze
-      WET_OUT = { "auto" => "as its weight asks", "above" => "wetted from above (light)", "into" => "laid into wet resin (heavy)" }.freeze
       XY = Geometry::Polygon::COORDINATE_MM
       # What a coat lies on, as the clock knows it; the first is told by the work itself.
       GROUNDS = { "auto" => "wood or thin mould", **Cure::Wall::GROUNDS.to_h { |name, wall| [name.to_s, wall.label] },
@@ -88,6 +88,8 @@ module Dakren
         length("depth", "Depth", Geometry::Void::DEPTH_MM, asked: { form: %w[void holes] }),
         make("amount", "Amount", **AMOUNT),
         length("piece", "Piece is thick", Geometry::Void::DEPTH_MM, asked: ONLY_VOID),
+        length("plane_top", "Planed off on top", 0..500, usual: "0", asked: ONLY_VOID),
+        length("plane_under", "Planed off underneath", 0..500, usual: "0", asked: ONLY_VOID),
         choice("edge", "Walls", Geometry::Void::EDGES, asked: ONLY_VOID),
         choice("mean", "Depth average", Geometry::Void::MEANS, asked: ONLY_VOID, hint: "how depth readings become one mean depth"),
         rows("soundings", "Depth readings", length("x", "Depth reading %d, along", XY, short: "along"),
@@ -154,7 +156,6 @@ module Dakren
         choice("school", "Recoat method", Plan::SCHOOLS, hint: "how each further coat is made to bond"),
         make("sections", "In sections", allowed: 1..40, usual: "as the day allows",
         **PLAIN),
-        choice("wet_out", "Cloth is", WET_OUT),
         make("after", "Waits for", kind: :ids), choice("after_until", "Wait until that is", Plan::GATES),
         make("hands", "People on it", allowed: 1..20, usual: "all there are", **PLAIN),
         make("most", "At most a batch", usual: "as it fits", hint: "g, ml, strokes or packs", kind: :figure, metric: :g, us: :oz,

@@ -80,7 +80,7 @@ module Dakren
 
       # Has it lifts, or coats?
       def coat_word
-        kind.pours ? "lift" : "coat"
+        kind.noun[0]
       end
 
       def tool
@@ -112,7 +112,7 @@ module Dakren
       def task(start)
         return if skipped? || places.nil? || sheet.nil? || @unread
 
-        Plan::Task.new(id: id, kind: kind, name: name, places: places, place_ids: covered_ids, figures: figures, sheet: sheet,
+        told = Plan::Task.new(id: id, kind: kind, name: name, places: places, place_ids: covered_ids, figures: figures, sheet: sheet,
           coats: coats, sections: sections, school: school, steps: steps, gates: gates, people: @hands,
           warm_cure: warm_cure, section_by: @reading.choice("section_by").to_sym,
           sides: covered_ids.to_h { |one| [one, @places.fetch(one).face] },
@@ -120,6 +120,7 @@ module Dakren
           done: @done.transform_values { |time| (time - start) / 60 },
           marks: real.transform_values { |marks| marks.transform_values { |time| (time - start) / 60 } },
           method: method_name, tool: tool, cups: cups, known: known?, own_most: @most)
+        told.by_plies
       end
 
       # How it is cured warm, where that was told.
@@ -216,6 +217,7 @@ module Dakren
         case input.unit
         when :film then read_film
         when :choice then @reading.choice(name, kind.default(input.name))
+        when :allowance then @reading.amount(name, input.allowed)
         when :rows then name == "cloths" ? @reading.rows(name, least: 1, optional: %w[plies]) : @reading.rows(name)
         else @reading.figure(name, needed: kind.needed?(input.name))
         end

@@ -6,7 +6,8 @@ module Dakren
   module Document
     # One place of a piece read into the core: its shapes, its depth or soundings, what is cast in.
     class PlaceDesk
-      attr_reader :id, :place, :remarks
+      # planed: Geometry::Planed, nil where nothing of that was told.
+      attr_reader :id, :place, :remarks, :planed
 
       # @param reading [Reader] of the place
       def initialize(id, reading)
@@ -174,12 +175,27 @@ module Dakren
         piece = @reading.figure("piece")
         return if soundings.nil? || solids.nil? || (depth.nil? && soundings.empty?)
 
-        @reading.guarded("depth", { "piece_mm" => "piece" }) do
+        made = @reading.guarded("depth", { "piece_mm" => "piece" }) do
           Geometry::Void.new(@region, depth_mm: soundings.empty? ? depth.to_f : nil, piece_mm: piece&.to_f,
             edge: @reading.choice("edge").to_sym, mean: @reading.choice("mean").to_sym,
             soundings: soundings.map { |x, y, d| Geometry::Sounding.new(x_mm: x.to_f, y_mm: y.to_f, depth_mm: d.to_f) },
             solids: solids.map { |ml, count| Geometry::Solid.new(name: "piece", volume_ml: ml.to_f, count: (count || 1).to_f) })
         end
+        @planed = read_planed(made, piece)
+        made
+      end
+
+      # What is planed off its faces, where that and its thickness were told.
+      # @return [Geometry::Planed, nil]
+      def read_planed(hollow, piece)
+        told = %w[plane_top plane_under].map { |name| @reading.figure(name) }
+        return if piece.nil? || hollow.nil? || told.compact.empty?
+
+        planed = Geometry::Planed.new(piece_mm: piece.to_f, deepest_mm: hollow.deepest_mm, top_mm: told[0].to_f, under_mm: told[1].to_f)
+        return planed if planed.resin_mm.positive? && planed.finished_mm.positive?
+
+        name = planed.finished_mm.positive? ? "plane_top" : "plane_under"
+        @reading.complain(name, name == "plane_top" ? "is all of the resin, or more" : "leaves nothing of the piece")
       end
 
       # Figures by name, each needed or not; a body only where all that are needed are there.

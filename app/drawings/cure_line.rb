@@ -32,7 +32,7 @@ module Dakren
         @room = room
         @hours = hours
         @steps = entries.reject(&:coat?)
-        @lanes = coats.map { |coat| Plan::Lane.new(coat.plan) }
+        @lanes = coats.map { |coat| Plan::Lane.new(coat.plan, warm_until: coat.warm_until && (coat.warm_until - coat.from_min)) }
         @wording = wording
         @now = now
         @start = start

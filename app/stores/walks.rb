@@ -7,7 +7,7 @@ module Dakren
       # What is kept with a batch where nothing else is told.
       USUAL = { method: "scale", powder: nil, powder_name: nil, powder_to_100_g: nil, powder_parts: nil, thicken_first: false, count: nil,
                 tool: nil, resolution_g: 0.1, parts_ml: nil, kind: nil, comb_mm: nil, hardeners: nil, note: nil,
-                after: Bench::USUAL_AFTER, own: [].freeze, prime_share: 0, thinner_pct: nil, thinner_when: nil,
+                after: Bench::USUAL_AFTER, own: [].freeze, prime_share: 0, thinner_pct: nil, thinner_when: nil, laid: nil,
                 version: Bench::VERSION }.freeze
 
       module_function
@@ -47,6 +47,7 @@ module Dakren
       # The work it is for, and what belongs to it.
       def worked(kept)
         { kind: kept["kind"]&.to_sym, placing_min: kept.fetch("placing_min"), comb_mm: kept["comb_mm"], note: kept["note"],
+          laid: kept["laid"]&.to_sym,
           after: kept.fetch("after", Bench::USUAL_AFTER).map(&:to_sym), own: own(kept["own"] || []), version: kept["version"] || 1 }
       end
 

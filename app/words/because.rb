@@ -44,7 +44,7 @@ module Dakren
 
         many = @desk.passes.size > 1
         what = if entry.of > 1
-                 "#{entry.pass.kind.pours ? "lift" : "coat"} #{entry.number}"
+                 "#{entry.pass.kind.noun[0]} #{entry.number}"
                else
                  "the #{entry.label}"
                end

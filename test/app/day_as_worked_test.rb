@@ -197,12 +197,12 @@ class DayAsWorkedTest < AppTest
       .map { |more| desk(raw: { **told, **more }) }
     [cold, hot, typed].each { |done| assert_planned done }
 
-    assert_includes order(hot), :post_cure
-    cured, out = %i[post_cure demould].map { |name| hot.schedule.entries.find { |entry| entry.name == name } }
+    assert_includes order(hot), :warm_cure
+    cured, out = %i[warm_cure demould].map { |name| hot.schedule.entries.find { |entry| entry.name == name } }
     assert_operator out.from_min, :>=, cured.to_min + cured.waits_min - 1e-6
     # From 20 to 60 °C by 20 an hour are two hours, held for eight; typed, three hours up to 50 °C and twelve held.
     assert_in_delta 120 + 480, cured.waits_min, 1e-6
-    assert_in_delta 180 + 720, typed.schedule.entries.find { |entry| entry.name == :post_cure }.waits_min, 1e-6
+    assert_in_delta 180 + 720, typed.schedule.entries.find { |entry| entry.name == :warm_cure }.waits_min, 1e-6
     slow.update!(cure_most_c: 45)
     wrong = desk(raw: { **told, "c1-cure_c" => "50" })
     assert_includes wrong.problem("c1-cure_c"), "must be at most 45 °C"

@@ -24,8 +24,10 @@ class PhoneToolsTest < BrowserTest
     "by eye, stiff paste" => ["28 g", PASTE, [], "By eye, as planned: resin 10.0 ml, hardener 10.0 ml. Not measured"]
   }.freeze
 
+  # Some of them by turns, all of them in a long run.
   def test_each_tool_to_its_record
-    WALKS.each do |tool, (amount, system, typed, record)|
+    walks = ENV["DAKREN_LONG"] ? WALKS : WALKS.to_a.rotate(Minitest.seed).first(2)
+    walks.each do |tool, (amount, system, typed, record)|
       begin_cup(tool, amount, system)
       walk(typed)
 
@@ -71,7 +73,7 @@ class PhoneToolsTest < BrowserTest
     60.times do
       return if page.has_text?("What happened", wait: 0)
 
-      step = find(".bench-steps [aria-current]").text
+      step = first(".bench-steps [aria-current]", minimum: 0, wait: 0)&.text or next # the record is on its way
       reading = readings.shift if has_css?("#f-reading", wait: 0) && !step.start_with?("Cup")
       type("f-reading", reading, pause: PAUSE) if reading
       hard? ? next : press_on

@@ -7,8 +7,6 @@ module Dakren
       extend Forwardable
 
       CUPS_SHOWN = 40
-      # Light cloth is wetted from above, heavy cloth laid into wet resin; which, is the builder's to say.
-      HEAVY_G_M2 = 300
 
       def_delegators :@ticket, :pass, :coats, :key, :id, :plan, :first_coat, :cloths
 
@@ -153,16 +151,14 @@ module Dakren
       # How cloth is wetted.
       # @return [String, nil]
       def wet_out
-        return if cloths.nil? || pass.kind.name == :infusion
+        use = pass.kind.uses[laid] or return
 
-        heaviest = (pass.figures[:cloths] || []).map { |areal, *| areal.to_f }.max.to_f
-        into = { "into" => true, "above" => false }.fetch(@desk.choice("#{key}wet_out"), heaviest > HEAVY_G_M2)
-        if into
-          "Heavy cloth: spread most of the resin first, lay the cloth into it, roll until it is clear; then the rest from above."
-        else
-          "Light cloth: lay it dry, pour and spread from the middle out; " \
-            "an even sheen with the weave still showing and no shiny puddles is right."
-        end
+        "#{use.title}: #{use.tells.delete_suffix(" Keep a test dab.").sub(/\A./, &:downcase)}"
+      end
+
+      # @return [Symbol] of Work::Cloth::LAID
+      def laid
+        Work::Cloth.laid(pass.figures[:wet_out], plan.order.need.laminate&.layers.to_a)
       end
 
       # The largest cup that can be used up in time: its mass, its name, how long it takes and lasts.

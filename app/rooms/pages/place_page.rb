@@ -7,7 +7,7 @@ module Dakren
       # What is asked beside the name, in the first line; the rest of a void is told with its soundings.
       FIRST = %w[texture depth].freeze
       OF_GROUND = %w[ground wall_mm wall_w wall_c channel].freeze
-      OF_SOUNDINGS = %w[piece edge mean].freeze
+      OF_SOUNDINGS = %w[piece plane_top plane_under edge mean].freeze
 
       include PlaceDrawing
 
@@ -186,7 +186,17 @@ module Dakren
       end
 
       def remarks
-        place.remarks
+        place.remarks + [finished].compact
+      end
+
+      # What planing leaves where that is too little of it.
+      # @return [String, nil]
+      def too_thin
+        planed = place.planed or return
+        return unless planed.thin?
+
+        "Planed so, #{planed.left_mm.positive? ? "only #{show(planed.left_mm, :mm)} of wood" : "no wood"} is left under the deepest of it: " \
+          "leave at least #{show(Geometry::Planed::LEAST_MM, :mm)}."
       end
 
       # Is there nothing to draw yet, and will there be?
@@ -195,6 +205,13 @@ module Dakren
       end
 
       private
+
+      # "finished 38 mm thick, 18 mm of resin, 3.5 mm of wood under it"
+      def finished
+        planed = place.planed or return
+        "Finished #{show(planed.finished_mm, :mm)} thick: #{show(planed.resin_mm, :mm)} of resin where it is deepest, " \
+          "#{show(planed.left_mm, :mm)} of wood under it"
+      end
 
       # Controls with the words around them: what it is, its name, its measures, and whatever stands otherwise than usual.
       def said

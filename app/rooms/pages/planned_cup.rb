@@ -84,8 +84,15 @@ module Dakren
 
       # What the bench must know of the work itself.
       def of_work
-        { **powder_of, **thinner_of, hardeners: hardeners_of, kind: @coat.pass.kind.name.to_s, comb_mm: comb_of&.to_f,
+        { **powder_of, **thinner_of, hardeners: hardeners_of, kind: @coat.pass.kind.name.to_s, comb_mm: comb_of&.to_f, laid: laid,
                                      after: @coat.pass.steps & Dakren::Bench::AFTER.map(&:name) }
+      end
+
+      # How cloth is laid, where there is some.
+      # @return [String, nil]
+      def laid
+        cloth = @coat.plan.order.need.laminate
+        cloth && Work::Cloth.laid(@coat.pass.figures[:wet_out], cloth.layers).to_s
       end
 
       def hardeners_of
@@ -120,7 +127,7 @@ module Dakren
       def planned_name
         parts = [@job.title(60)]
         parts << @coat.pass.name[0, 40] if @desk.passes.size > 1
-        parts << "#{@coat.pass.kind.pours ? "lift" : "coat"} #{@coat.number}" if @coat.of > 1
+        parts << "#{@coat.pass.kind.noun[0]} #{@coat.number}" if @coat.of > 1
         [*parts, "batch #{@planned.number} of #{@coat.plan.batches.size}"].join(", ")
       end
 

@@ -7,7 +7,7 @@ module Dakren
       extend Forwardable
 
       # What is asked while it happens, beside the inputs of the work.
-      NOTED = %i[distance front].freeze
+      NOTED = %i[front].freeze
       MOST_WRONG = 8
       STANDS = { done: "done", going: "under way" }.freeze
 
@@ -69,7 +69,7 @@ module Dakren
         name = pass.name.sub(/\A./, &:upcase)
         count = coat_count
         sections = coats.map(&:section).uniq.size
-        [name, ("#{count} #{pass.coat_word}s" if count > 1), ("in #{sections} sections" if sections > 1)].compact.join(", ")
+        [name, ("#{count} #{kind.noun[1]}" if count > 1), ("in #{sections} sections" if sections > 1)].compact.join(", ")
       end
 
       # A coat laid in sections is one coat.
@@ -134,10 +134,6 @@ module Dakren
         @form.open?("#{key}front")
       end
 
-      def distance
-        @form.field("#{key}distance")
-      end
-
       def front
         @form.rows("#{key}front")
       end
@@ -159,8 +155,7 @@ module Dakren
         [@form.choice("#{key}school", **wide), @form.field("#{key}sections"), @form.field("#{key}most"), @form.field("#{key}service"),
           *%w[cure_c cure_time cure_ramp].select { |name| pass.reading.asked?(name) }.map { |name| @form.field("#{key}#{name}") },
           @form.choice("#{key}section_by", **wide),
-          (@form.field("#{key}hands") if @desk.people > 1 || @desk.problem("#{key}hands")),
-          (@form.choice("#{key}wet_out", **wide) if cloths)].compact
+          (@form.field("#{key}hands") if @desk.people > 1 || @desk.problem("#{key}hands"))].compact
       end
 
       # Is another coat to go onto this one, and no data sheet says when it may?
@@ -181,7 +176,7 @@ module Dakren
       def service
         cure = planned? && ticket.task.service_of(@desk.room, plan) or return
         bears = "At this cure it withstands #{show(cure.bears_c, :c)}#{" only" unless cure.enough?}."
-        [cure.enough?, bears, [(post_cure(cure) if cure.warm_cure),
+        [cure.enough?, bears, [too_cool(cure), (post_cure(cure) if cure.warm_cure),
           (if cure.assumed?
              "Assumed (not on the data sheet): #{@wording.local("the warmest it cured at, 10 °C more")}."
            end)].compact.join(" ")]
@@ -305,6 +300,13 @@ module Dakren
       def pace_usual
         figure = Plan::CoatFigures.new(plan).laying_pace if planned?
         figure && show(figure.value, figure.unit)
+      end
+
+      # A warm cure that does not reach the hottest it will be.
+      def too_cool(cure)
+        return unless cure.too_cool?
+
+        "That warm cure is cooler than the #{show(ticket.task.service_c, :c)} it gets in service: it may soften there. Cure it warmer."
       end
 
       def post_cure(cure)

@@ -5,10 +5,10 @@ module Dakren
     # What is told of a task, as a sentence: what every such task needs, and what stands otherwise than usual. The rest waits below.
     class TicketSentence
       # Said always, in this order; then what is told, then what may be said.
-      FIRST = %w[coats lifts film glue section across wide deep radius corner ratio sheet blend_with blend_share method cup spread school]
-        .freeze
+      FIRST = %w[coats lifts film glue section across wide deep radius corner ratio sheet blend_with blend_share method cup distance spread
+        school].freeze
       ALWAYS = %w[sheet method cup blend_share].freeze
-      WHERE_ASKED = %w[film coats].freeze
+      WHERE_ASKED = %w[film coats distance].freeze
       # Words before and after; whatever is not named here is said with its label.
       AROUND = {
         "coats" => ["", "coats of"], "lifts" => ["in", "lifts:"], "film" => ["", "of"], "sheet" => ["", ""],
@@ -18,7 +18,7 @@ module Dakren
         "most" => [", at most", "a batch"], "sections" => [", in", "sections"], "section_by" => [",", ""],
         "cure_c" => [", cured warm at", ""],
         "cure_time" => ["for", ""], "cure_ramp" => [", brought up by", "°C an hour"], "radius" => %w[radius of],
-        "glue" => ["", "glue line of"], "corner" => ["in a corner of", "°:"]
+        "glue" => ["", "glue line of"], "distance" => [", resin goes", "from inlet to vacuum"], "corner" => ["in a corner of", "°:"]
       }.freeze
 
       # @param ticket [TicketPage] @param controls [Array<Control>] everything that is asked of it

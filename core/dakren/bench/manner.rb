@@ -50,12 +50,13 @@ module Dakren
       why: "Press it so that no air is trapped.")
 
     # @param kind [Symbol, nil] of Work::Kinds, nil for a batch without a job @param sheet [Sheet]
+    # @param laid [Symbol, nil] of Work::Cloth::LAID
     # @param thickened [Boolean] does powder go in once it is mixed? @param on_foil [Boolean]
     # @return [Manner]
-    def self.manner(kind, sheet, thickened: false, on_foil: false)
+    def self.manner(kind, sheet, laid: nil, thickened: false, on_foil: false)
       work = kind && Work::Kinds::ALL.fetch(kind)
       look = on_foil && sheet.looks == :clear ? ON_FOIL : LOOKS.fetch(sheet.looks)
-      use = work&.use || (thickened ? THICKENED : LOOSE.fetch(sheet.looks))
+      use = work&.use_when(laid) || (thickened ? THICKENED : LOOSE.fetch(sheet.looks))
       use = use.with(why: "#{use.why} #{LOOSE.fetch(:putty).why}") if work && sheet.looks == :putty
       Manner.new(look: look, use: use, load: [*work&.load, *ALWAYS_READY])
     end

@@ -120,12 +120,12 @@ module Dakren
     # grams to 100 g of mix; thicken_first: does half of it go into the resin first? hardeners: of a blend, each with its share; count: a
     # Count or nil; placing_min: minutes it takes to use it up; after: names of AFTER that follow it; own: Instructions of
     # the builder's own, before it and after it; prime_share: of the mix, brushed on neat before the rest is thickened; thinner_pct: by
-    # volume of the mix, :start where it is stirred in, :tray where so much may be added as it thickens; version: of the walk it was made
-    # for, since a batch goes through the steps it began with.
+    # volume of the mix, :start where it is stirred in, :tray where so much may be added as it thickens; laid: how cloth is, of Work::Cloth::LAID;
+    # version: of the walk it was made for, since a batch goes through the steps it began with.
     Recipe = Value.define(:name, :sheet, :total_g, :first, :cup, :room_c, :tins_c, :method, :placing_min, resolution_g: 0.1, powder: nil,
       powder_name: "silica", powder_to_100_g: nil, powder_parts: nil, thicken_first: false, count: nil, tool: nil, parts_ml: nil,
       kind: nil, comb_mm: nil, hardeners: nil, note: nil, after: USUAL_AFTER, own: [].freeze, prime_share: 0, thinner_pct: nil,
-      thinner_when: nil, version: VERSION) do
+      thinner_when: nil, laid: nil, version: VERSION) do
       def weighed?
         method == :scale
       end
@@ -148,7 +148,7 @@ module Dakren
       # How it is worked, and the words for it.
       # @return [Manner]
       def manner
-        Bench.manner(kind, sheet, thickened: !powder.nil?, on_foil: cup.flat)
+        Bench.manner(kind, sheet, laid: laid, thickened: !powder.nil?, on_foil: cup.flat)
       end
 
       # Is it stirred by a drill?

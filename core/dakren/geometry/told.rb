@@ -57,6 +57,32 @@ module Dakren
       end
     end
 
+    # A piece with a hollow in it, and what is planed off both its faces.
+    #
+    # Rule: at least 1.5 mm of wood stays under the deepest of it, or it shows through and breaks out.
+    Planed = Value.define(:piece_mm, :deepest_mm, top_mm: 0, under_mm: 0) do
+      # As thick as it is in the end.
+      def finished_mm
+        piece_mm - top_mm - under_mm
+      end
+
+      # Wood that is left under the deepest of it.
+      def left_mm
+        piece_mm - deepest_mm - under_mm
+      end
+
+      # Resin that is left where it is deepest.
+      def resin_mm
+        deepest_mm - top_mm
+      end
+
+      # Is it cut through, or nearly?
+      def thin?
+        left_mm < Planed::LEAST_MM
+      end
+    end
+    Planed::LEAST_MM = 1.5
+
     # An amount as somebody told it, of mix: 135 g, a quart.
     class ToldAmount
       AMOUNT = (0.01..10_000_000)

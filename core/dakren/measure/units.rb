@@ -64,7 +64,7 @@ module Dakren
       ALL = [LENGTH, COVER, AREA, TEMPERATURE, MASS, VOLUME, TIME, DENSITY, PERCENT, AREA_RATE, LENGTH_RATE, COUNT_RATE,
         MASS_RATE, COUNTED].flatten.freeze
       # The core's own unit of a kind that stands among others.
-      CORE = { mass: :g, volume: :ml }.freeze
+      CORE = { mass: :g, volume: :ml, length: :mm, percent: :pct }.freeze
       NAMED = ALL.to_h { |unit| [unit.name, unit] }.freeze
 
       module_function

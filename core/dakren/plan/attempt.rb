@@ -82,7 +82,7 @@ module Dakren
         return bare if below.empty?
         return wet_on_wet if pass.school == :wet
 
-        found = pass.school == :abrade ? [] : on_tack
+        found = pass.school == :abrade || below.any? { |one| one.pass.cured_warm? } ? [] : on_tack
         return found if settled?(found)
 
         found += abraded unless pass.school == :tack && below.all? { |one| ages.closes(one) || ages.opens(one) }
@@ -164,7 +164,7 @@ module Dakren
 
       # Some cured, washed and abraded, the others coated while they are open.
       def after_abrading(cured, open)
-        hard = cured.map { |one| ages.hard(one) || ages.opens(one) || one.done }.max
+        hard = cured.map { |one| one.pass.cured_warm? ? one.done : ages.hard(one) || ages.opens(one) || one.done }.max
         earliest = [@from, hard].max
         sanding = abrade_min(cured, open)
         pieces = slots.worked(earliest, sanding, @busy, pass.need_of_area(slots.hands))

@@ -15,8 +15,10 @@ module Dakren
       ENDS = { runny: nil, thickening: :recoat_opens, tacky: :recoat_closes, firm: :sandable }.freeze
 
       # @param plan [CoatPlan]
-      def initialize(plan)
+      # @param warm_until [Numeric, nil] minutes from its start at which its warm cure is over, and it is hard
+      def initialize(plan, warm_until: nil)
         @plan = plan
+        @warm_until = warm_until
       end
 
       # @return [Array<Stretch>] mixing first, then the states the sheet lets us tell
@@ -55,8 +57,15 @@ module Dakren
             band = stage == :sandable ? @plan.hard : @plan.stage(stage)
             band && [state, band.middle]
           end
+          found = warmed(found) if @warm_until
           found.each_index.map { |i| [found[i][0], found[i][1] && found[i..].filter_map(&:last).min] }
         end
+      end
+
+      # Hard at the end of its warm cure, and nothing later than that.
+      def warmed(found)
+        sooner = found.to_h.except(:firm).transform_values { |minute| [minute, @warm_until].compact.min }
+        [*sooner, [:firm, @warm_until]]
       end
     end
   end

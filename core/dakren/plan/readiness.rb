@@ -46,6 +46,8 @@ module Dakren
       end
 
       def of(coat, word)
+        return Ready.new(word: word, minute: coat.warm_until, full: false, sheet: coat.plan.sheet) if coat.warm_until
+
         stages = coat.plan.sheet.stages
         stage = [*WORDS.fetch(word), :full].find { |name| stages.key?(name) }
         band = stage && coat.stage(stage)

@@ -47,11 +47,28 @@ module Dakren
         minute = laid.map(&:done).max
         case till
         when :tacky then minute = laid.map { |one| ages.opens(one) || one.done }.max
-        when :hard then minute = laid.map { |one| ages.hard(one) || one.done }.max
+        when :hard then minute = hardened(laid)
         when :done then minute = done_with(laid)
         end
         @held = [:gate, minute, laid.first.pass.label] if minute >= @from
         @from = [@from, minute].max
+      end
+
+      # By itself, or by its warm cure, which comes first then.
+      def hardened(laid)
+        lower = laid.first.pass
+        return laid.map { |one| ages.hard(one) || one.done }.max unless lower.cured_warm?
+
+        end_of(lower, [:warm_cure])
+        warm_until(lower)
+      end
+
+      # When the warm cure of a pass is over, as far as it is placed.
+      # @return [Float] 0 where it is not
+      def warm_until(lower)
+        entries = state.chosen.flat_map { |choice| choice[:before] } + @entries
+        entries.select { |entry| entry.name == :warm_cure && entry.pass.equal?(lower.who) }.map { |entry| entry.to_min + entry.waits_min }
+          .max || 0.0
       end
 
       # The last coat of each section of a pass.
@@ -65,6 +82,8 @@ module Dakren
         lower = laid.first.pass
         names = lower.ends.keys - [:hand_over]
         placed_until = end_of(lower, names) || 0.0
+        return [placed_until, warm_until(lower)].max if lower.cured_warm?
+
         tells = (names - GREEN).any? { |name| lower.step(name).stage != :recoat_opens }
         [placed_until, *laid.map { |one| tells ? one.done : ages.stage_reached(one, Sheet::READY) || ages.hard(one) || one.done }].max
       end
@@ -74,11 +93,20 @@ module Dakren
       def end_of(lower, names = lower.ends.keys - WorkSteps::LAST)
         names -= @ended.filter_map { |id, name| name if id == lower.id }
         parts = last_of(lower.id)
-        return if names.empty? || names.any? { |name| parts.any? { |part| ages.far_enough(part, lower.step(name)).nil? } }
+        return if names.empty? || names.any? { |name| parts.any? { |part| so_far(part, lower, name).nil? } }
 
         done = names.reduce(0.0) { |at, name| end_step(lower, name, parts, at) }
         @sanded.concat(parts) if names.include?(:sand)
         done
+      end
+
+      # When a part is as far as a step wants it: at once where it may be warmed as it is laid, and once it is cured warm.
+      # @return [Float, nil]
+      def so_far(part, lower, name)
+        step = lower.step(name)
+        return [part.done, warm_until(lower)].max if lower.cured_warm? && (name != :warm_cure || step.stage.nil?)
+
+        ages.far_enough(part, step)
       end
 
       # What must be done while it is green, and nothing else.
@@ -88,7 +116,7 @@ module Dakren
 
       def end_step(lower, name, parts, from)
         step = lower.step(name)
-        ready = [from, *parts.map { |part| [part.done, ages.far_enough(part, step)].max }].max
+        ready = [from, *parts.map { |part| [part.done, so_far(part, lower, name)].max }].max
         by = step.by && parts.filter_map { |part| ages.reached(part, step.by, 0) }.min
         @busy = @busy.dup
         done, made = placed(lower, name, ready, by, @busy)

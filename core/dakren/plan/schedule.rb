@@ -26,6 +26,11 @@ module Dakren
         own_steps[name] || WorkSteps::ALL.fetch(name)
       end
 
+      # Is it cured warm as soon as it can be? That is what hardens it.
+      def cured_warm?
+        ends.key?(:warm_cure)
+      end
+
       # One coat of one section begun at a minute.
       # @param hint [Integer, nil] a likely count of batches @param people [Integer, nil] who lay it
       # @return [CoatPlan]
@@ -77,11 +82,12 @@ module Dakren
       end
     end
     # One thing in the plan: a coat (with its plan), an abrading before it, or a step. Minutes of the job.
-    # window: minutes between which it must begin and be done; missed: why it could not be kept; why: what it waited for; crew: who does it,
-    # name and skill; side: of Turning::SIDES that is up afterwards.
+    # window: minutes between which it must begin and be done; missed: why it could not be kept; why: what it waited for; warm_until:
+    # minute at which its warm cure is over, nil where it has none; crew: who does it, name and skill; side: of Turning::SIDES that is
+    # up afterwards.
     Entry = Value.define(:kind, :pass, :name, :label, :from_min, :to_min, number: 1, of: 1, section: 1, sections: 1, plan: nil,
       window: nil, school: nil, why: nil, missed: nil,
-      waits_min: 0, real: false, soft_min: nil, places: [].freeze, crew: [].freeze, side: nil) do
+      waits_min: 0, real: false, soft_min: nil, warm_until: nil, places: [].freeze, crew: [].freeze, side: nil) do
       def coat?
         kind == :coat
       end
@@ -90,20 +96,27 @@ module Dakren
       # @return [Cure::Band, nil]
       def stage(stage)
         band = plan.stage(stage)&.plus(from_min)
+        return cured_warm(band) if warm_until && stage != :recoat_opens
         return band if band.nil? || soft_min.nil? || stage != :recoat_opens
 
         later = soft_min + ((soft_min - from_min) * Ages::SOFT_SHARE)
         Cure::Band.new(**%i[early middle late].to_h { |side| [side, band[side] && [band[side], later].max] })
       end
 
+      # A warm cure hardens it whatever the room would have done; nothing is later than its end.
+      def cured_warm(band)
+        sides = %i[early middle late].to_h { |side| [side, [band&.public_send(side), warm_until].compact.min] }
+        Cure::Band.new(**sides)
+      end
+
       # @return [Cure::Band, nil] when it is hard, minutes of the job; nil where the sheet does not say
       def hard
-        plan.sheet.hard_stage && stage(plan.sheet.hard_stage)
+        stage(plan.sheet.hard_stage || :sandable) if plan.sheet.hard_stage || warm_until
       end
 
       # @return [Cure::Band, nil] when it can be handed over; nil where the sheet does not say
       def ready
-        plan.sheet.ready_stage && stage(plan.sheet.ready_stage)
+        stage(plan.sheet.ready_stage || :handle) if plan.sheet.ready_stage || warm_until
       end
 
       def done_min

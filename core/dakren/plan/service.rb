@@ -64,6 +64,16 @@ module Dakren
         makers || WarmCure.new(at_c: @hottest_c.to_f, soak_min: WarmCure::USUAL_SOAK_MIN)
       end
 
+      # Is it how the builder or the maker cures it, and follows at once? What is only assumed comes when the part can be handled.
+      def at_once?
+        !@told.nil? || (!warm_cure.nil? && !makers.nil?)
+      end
+
+      # Is the warm cure that was told cooler than the hottest it will be?
+      def too_cool?
+        !@told.nil? && @told.at_c < @hottest_c
+      end
+
       # Temperature, minutes of ramp, minutes held.
       # @return [Array(Float, Float, Float), nil]
       def post_cure

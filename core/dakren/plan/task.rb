@@ -28,6 +28,13 @@ module Dakren
         Work::Sizing.new(kind, places, figures, density_g_ml: sheet.clock.mixed_density_g_ml, own: own)
       end
 
+      # Laid ply by ply, each onto the tacky one below, where that was told.
+      # @return [Task]
+      def by_plies
+        plies = sizing(Work::Own.new).plies_apart
+        plies ? with(coats: plies, school: :tack) : self
+      end
+
       # What was told of how fast it goes, for telling coats apart.
       # @return [Array]
       def pace_told

@@ -258,18 +258,25 @@ module Dakren
 
       def steps(planned)
         area = planned.order.need.area_mm2 / 1e6
-        chosen = @task.steps
-        cure = @task.service_of(room, planned)&.post_cure
-        chosen |= [:post_cure] if cure
-        every = WorkSteps::ALL.values.select { |step| chosen.include?(step.name) } + @task.own_steps
+        service = @task.service_of(room, planned)
+        cure = service&.post_cure
+        every = chosen_steps(service, cure)
         told = every.group_by(&:at).transform_values do |list|
           list.to_h { |step| [step.name, WorkSteps.minutes_of(step, area, @task.step_minutes[step.name])] }
         end
         {
-          own_steps: @task.own_steps.to_h { |step| [step.name, step] },
+          own_steps: every.reject { |step| WorkSteps::ALL[step.name] == step }.to_h { |step| [step.name, step] },
           before: told[:before] || {}, between: told[:between] || {}, after: told[:after] || {}, ends: told[:stage] || {},
-          waits: cure ? { post_cure: cure[1] + cure[2] } : {}
+          waits: cure ? %i[post_cure warm_cure].to_h { |name| [name, cure[1] + cure[2]] } : {}
         }
+      end
+
+      # What goes with the task, its warm cure among it where it has one.
+      def chosen_steps(service, cure)
+        at_once = cure && service.at_once?
+        chosen = @task.steps | (cure && !at_once ? [:post_cure] : [])
+        every = WorkSteps::ALL.values.select { |step| chosen.include?(step.name) && step.name != :warm_cure } + @task.own_steps
+        at_once ? WorkSteps.cured_warm(every, laid_full: @task.kind.placing.measure.name == :fill) : every
       end
     end
   end

@@ -25,6 +25,8 @@ module Dakren
         Step.new(name: :sample, label: "sample board", at: :before, minutes: 15, waits: 240,
           hint: "two boards of one tree soak up differently"),
         Step.new(name: :prepare, label: "prepare: clean, abrade, mask", at: :before, minutes: 20, per_m2: 6),
+        Step.new(name: :leak_test, label: "draw the bag down and test it for leaks", at: :before, minutes: 10, waits: 30,
+          hint: "clamped off, the gauge stands still; then left half an hour under vacuum"),
         Step.new(name: :level, label: "level and support", at: :before, minutes: 20, hint: "fully underneath, or it cups"),
         Step.new(name: :seal_leaks, label: "seal leaks", at: :before, minutes: 15,
           hint: "tape knots and voids from below, modelling clay at hand"),
@@ -40,6 +42,8 @@ module Dakren
           hint: "anything that has slipped can still be moved"),
         Step.new(name: :look_60, label: "60-min check", at: :after, minutes: 2, offset_min: 60),
         Step.new(name: :shave, label: "shave level", at: :after, minutes: 5, offset_min: 30, hint: "while a scraper still takes a curl"),
+        Step.new(name: :warm_cure, label: "warm cure", at: :stage, stage: :recoat_opens, minutes: 15,
+          hint: "supported, up slowly, looked at every 5 to 10 minutes while it warms; the core runs hotter than the oven"),
         Step.new(name: :trim, label: "trim the edges", at: :stage, stage: :recoat_opens, by: :recoat_closes, minutes: 10,
           hint: "green: with a knife"),
         Step.new(name: :flip, label: "turn it over", at: :stage, stage: :handle, minutes: 10),
@@ -59,12 +63,23 @@ module Dakren
 
       # Steps that come last of all, whatever is put on top: they do not hold up the next coat.
       LAST = %i[post_cure hand_over].freeze
+      WARM = %i[warm_cure post_cure].freeze
 
       # The stages at which a step can be done, the one it wants first: the next best the sheet tells of has to do. What wants a
       # tacky film can be done on a harder one; what wants a hard one is never done on a tacky film.
       # @return [Array<Symbol>] of Cure::STAGES
       def self.stages_for(step)
-        [step.stage, *Sheet::READY].uniq
+        [step.stage, *Sheet::READY].uniq.compact
+      end
+
+      # Steps of a task that is cured warm as soon as it can be: what follows the warm cure waits for nothing else.
+      # @param steps [Array<Step>] @param laid_full [Boolean] may it be warmed as soon as it is laid, as what is drawn in may?
+      # @return [Array<Step>] the warm cure first
+      def self.cured_warm(steps, laid_full:)
+        warm = ALL.fetch(:warm_cure)
+        ends, others = steps.partition { |step| step.at == :stage }
+        after = ends.reject { |step| WARM.include?(step.name) }.map { |step| step.by ? step.with(by: nil, hint: nil) : step }
+        [*others, laid_full ? warm.with(stage: nil) : warm, *after]
       end
 
       # A step of the builder's own ("wax the mould").

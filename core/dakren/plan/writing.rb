@@ -12,7 +12,15 @@ module Dakren
         busy = state.busy.dup
         untold = []
         @passes.each { |pass| entries += endings(pass, entries, state.ended, busy, untold) }
-        Schedule.new(entries, untold: untold)
+        Schedule.new(hardened(entries), untold: untold)
+      end
+
+      # Coats with the end of their warm cure.
+      def hardened(entries)
+        over = entries.select { |entry| entry.name == :warm_cure }.to_h { |entry| [entry.pass, entry.to_min + entry.waits_min] }
+        return entries if over.empty?
+
+        entries.map { |entry| entry.coat? ? entry.with(warm_until: over[entry.pass]) : entry }
       end
 
       def coat_entries(choice)
@@ -52,11 +60,11 @@ module Dakren
         coats = entries.select(&:coat?)
         own = coats.select { |entry| entry.pass.equal?(pass.who) }.max_by(&:from_min)
         last = coats.select { |entry| entry.places.intersect?(pass.places) }.max_by(&:from_min)
-        at = 0.0
+        at = warmed_until(pass, entries)
         names = pass.ends.keys.reject { |name| ended.include?([pass.id, name]) }
         names.flat_map do |name|
           step = pass.step(name)
-          far = [own, last].uniq.map { |coat| so_far(coat, step) }
+          far = [own, last].uniq.map { |coat| so_far(coat, step, pass) }
           next untimed(untold, own, step) if far.include?(nil)
 
           at, made = placed(pass, name, [*far, own.to_min, at].max, step.by && last.stage(step.by)&.early, busy)
@@ -64,9 +72,17 @@ module Dakren
         end
       end
 
+      # When a warm cure that came before the next task is over; 0 where none did.
+      def warmed_until(pass, entries)
+        entries.select { |entry| entry.name == :warm_cure && entry.pass.equal?(pass.who) }.map { |entry| entry.to_min + entry.waits_min }
+          .max || 0.0
+      end
+
       # When a coat is surely as far as a step wants it, or at the next best the sheet tells of.
       # @return [Float, nil] nil where the sheet tells of nothing that would do
-      def so_far(coat, step)
+      def so_far(coat, step, pass)
+        return coat.to_min if pass.cured_warm? && (step.name != :warm_cure || step.stage.nil?)
+
         band = WorkSteps.stages_for(step).filter_map { |name| coat.stage(name) }.first
         band && (band.late || Cure::HORIZON_MIN)
       end

@@ -22,6 +22,19 @@ module Dakren
         Way.new(name: :mat, label: "chopped mat", fibre_share: 0.30)
       ].to_h { |way| [way.name, way] }.freeze
 
+      # How cloth meets its resin.
+      LAID = { above: "wetted from above (light)", into: "laid into wet resin (heavy)", tacky: "pressed onto the tacky ply below" }.freeze
+      # From this weight on cloth is laid into wet resin where nobody said how.
+      HEAVY_G_M2 = 300
+
+      # @param told [String, nil] a name of LAID, or "auto" @param layers [Array<Layer>]
+      # @return [Symbol] of LAID
+      def self.laid(told, layers)
+        return told.to_sym if LAID.key?(told.to_s.to_sym)
+
+        layers.map(&:areal_g_m2).max.to_f > HEAVY_G_M2 ? :into : :above
+      end
+
       AREAL_G_M2 = (5..3000)
       SHARE = (0.1..0.85)
       PLIES = (1..200)
@@ -82,6 +95,14 @@ module Dakren
       # @return [Rational] g/m2 of mix
       def resin_g_m2
         fibre_g_m2 * (1 - Exact.of(share)) / Exact.of(share)
+      end
+
+      # One of them by itself.
+      # @param number [Integer] from 1
+      # @return [Laminate]
+      def ply(number)
+        layer = stack.fetch(number - 1).first
+        Laminate.new(layers: [layer.with(plies: 1)], fibre: fibre.name, share: share, resin_density_g_ml: @density)
       end
 
       # How many plies of one cloth reach a thickness.

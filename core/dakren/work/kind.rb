@@ -22,10 +22,12 @@ module Dakren
       # need: how; purposes: a sheet must be for one of them; steps: it usually brings; placing: how fast one person gets it onto
       # the work, of Placing; coats: may it be done several times over? pours: is it poured in lifts? cautions: what can hurt, and what
       # to do first; section: from a need and the figures to how it looks when cut through, nil where that shows nothing; use: of
-      # Use, how the mix is used at the bench; load: what else lies ready before the hardener is opened; precedes: kinds of work it goes
-      # before; combed: is its wet film read off a comb? ready: of Plan::Readiness::WORDS, what whoever waits for it asks.
+      # Use, how the mix is used at the bench; uses: the same by how cloth is laid, where that differs; noun: of one of its coats
+      # and of several; load: what else lies ready before the hardener is opened; precedes: kinds of work it goes before; combed: is its
+      # wet film read off a comb? ready: of Plan::Readiness::WORDS, what whoever waits for it asks.
       Kind = Value.define(:name, :label, :on, :purposes, :inputs, :placing, rule: nil, need: nil, defaults: {}.freeze,
-        steps: [].freeze, coats: false, pours: false, cautions: [].freeze, section: nil, use: nil,
+        steps: [].freeze, coats: false, pours: false, cautions: [].freeze, section: nil, use: nil, uses: {}.freeze,
+        noun: %w[coat coats].freeze,
         load: [].freeze, precedes: [].freeze, combed: false,
         ready: %i[handle load].freeze) do
         def input(name)
@@ -48,6 +50,13 @@ module Dakren
 
         def needed?(name)
           default(name).nil?
+        end
+
+        # How the mix is used, cloth being laid so.
+        # @param laid [Symbol, nil] of Cloth::LAID
+        # @return [Use]
+        def use_when(laid)
+          uses.fetch(laid, use)
         end
 
         # How it looks when cut through, where that shows something.
@@ -77,6 +86,7 @@ module Dakren
       PCT = 0..500
       FIBRE_CHOICES = Cloth::FIBRES.to_h { |name, fibre| [name.to_s, fibre.label] }.freeze
       WAY_CHOICES = Cloth::WAYS.to_h { |name, way| [name.to_s, way.label] }.freeze
+      LAID_CHOICES = { "auto" => "as its weight asks", **Cloth::LAID.to_h { |name, words| [name.to_s, words] } }.freeze
       SECTION_CHOICES = Geometry::Sections::KINDS.to_h { |name, section| [name.to_s, section.label] }.freeze
       POWDER_CHOICES = { "none" => "none", **Filler::POWDERS.to_h { |name, powder| [name.to_s, powder.label] } }.freeze
       GRADE_CHOICES = Filler::GRADES.to_h { |name, grade| [name.to_s, "#{grade.label.split(":").first}, like #{grade.kitchen}"] }.freeze
@@ -93,9 +103,13 @@ module Dakren
           hint: "what the bare surface takes in with the first coat"),
         Input.new(name: :spread, label: "Spread with", unit: :choice, default: "none", choices: Drink::TOOLS.transform_values(&:label)),
         Input.new(name: :between, label: "Brush or roller between coats", unit: :choice, default: "new",
-          choices: { "new" => "a new one each coat", "soft" => "kept wet" },
+          choices: { "new" => "a new one each coat", "soft" => "kept wet", "cold" => "wrapped and kept cold, never with food" },
           asked: { spread: (Drink::TOOLS.keys - ["none"]).freeze }),
         Input.new(name: :soak, label: "Left in the tool", unit: :mass, default: :none, allowed: 0..5000),
+        Input.new(name: :bare, label: "Left bare along edges", unit: :length, default: :none, allowed: 0..5000,
+          hint: "wide; what is bonded tomorrow is left bare today"),
+        Input.new(name: :planing, label: "Left proud to plane off", unit: :allowance, default: :none, allowed: 0..100,
+          hint: "mm, or % more", withdraws: true),
         Input.new(name: :band, label: "Edge band", unit: :length, default: :none, allowed: 0..10_000, hint: "along all edges"),
         Input.new(name: :wear, label: "Steps and wear areas", unit: :area, default: :none, allowed: 0..100_000),
         Input.new(name: :extra, label: "Extra on edges", unit: :percent, default: 30, allowed: PCT, asked: { band: :told, wear: :told }),
@@ -110,6 +124,7 @@ module Dakren
         Input.new(name: :cloths, label: "Cloths", unit: :rows, withdraws: true),
         Input.new(name: :fibre, label: "Fibre", unit: :choice, default: "glass", choices: FIBRE_CHOICES),
         Input.new(name: :way, label: "Laid", unit: :choice, default: "hand", choices: WAY_CHOICES),
+        Input.new(name: :wet_out, label: "Cloth is", unit: :choice, default: "auto", choices: LAID_CHOICES),
         Input.new(name: :share, label: "Fibre by weight", unit: :percent, default: :none, allowed: 10..85, withdraws: true),
         Input.new(name: :thickness, label: "Target thickness", unit: :length, default: :none, allowed: 0.05..200, withdraws: true),
         Input.new(name: :flow, label: "Flow mesh holds", unit: :cover, default: Infusion::USUAL_FLOW_G_M2, allowed: Infusion::FLOW_G_M2),

@@ -54,7 +54,7 @@ module Dakren
                  edges: "extra on edges and wear areas",
                  drink: "soaked in", soak: "left in the tool",
                  flow: "kept by the flow layer", line: "left in the feed line", trap: "for the trap", squeeze: "squeezed out",
-                 proud: "left proud, shaved off" }.freeze
+                 proud: "left proud, shaved off", planing: "left proud, planed off" }.freeze
 
       private
 

@@ -81,9 +81,21 @@ module Dakren
       # @return [Float] minutes for so much of it, the slowest such part
       def minutes(share)
         part = share.to_f
-        return whole_min * part unless measure.name == :fill && part < 1
+        return whole_min * part unless front? && part < 1
 
         whole_min * (1 - ((1 - part)**2))
+      end
+
+      # Is it drawn in by one front?
+      def front?
+        measure.name == :fill
+      end
+
+      # Minutes the front takes from one share of the way to another.
+      #
+      # Rule: t = c x², the whole way once.
+      def between(from_share, to_share)
+        whole_min * ((to_share.to_f.clamp(0, 1)**2) - (from_share.to_f.clamp(0, 1)**2))
       end
 
       # What so much of the coat comes to, in its own measure.

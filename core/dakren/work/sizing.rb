@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 require_relative "need"
+require_relative "losses"
+require_relative "pacing"
 require_relative "stiffening"
 
 module Dakren
@@ -10,6 +12,8 @@ module Dakren
     #   Sizing.new(Kinds::ALL[:coat], [place], { film: Cover.new(film_mm: 0.3) }, density_g_ml: 1.1).need(1)
     class Sizing
       include NeedLines
+      include Losses
+      include Pacing
       include Stiffening
 
       # @param kind [Kinds::Kind] @param places [Array<Place>] one or more, all of the kind's sort
@@ -45,19 +49,12 @@ module Dakren
         @kind.need ? instance_exec(coat, coats, &@kind.need) : send(:"need_#{@kind.rule}", coat, coats)
       end
 
-      # How long a coat takes to lay: by what was told of it, what the shop has timed, or else as is usual.
-      # @param need [Need] of the coat @param people [Integer] who lay it
-      # @return [Pace]
-      def pace(need, people: 1)
-        measure = @kind.placing.measure
-        return by_the_gram(need, nil, people) if @places.empty?
-        return drawn_in(measure) if measure.name == :fill
+      # In how many coats it goes on where the cloth says so: onto a tacky ply, ply by ply.
+      # @return [Integer, nil]
+      def plies_apart
+        return if @places.empty? || @figures[:wet_out] != "tacky" || !@kind.inputs.include?(:wet_out)
 
-        weighed = @own.of(:rate, @kind.name) unless optional(measure.input) || @own.of(:pace, @kind.name)
-        return by_the_gram(need, weighed, people) if weighed
-
-        rate, whose, count = rate_of(measure)
-        Pace.new(measure: measure, amount: amount_of(measure, need), rate: rate.to_f, whose: whose, count: count, people: people)
+        laminate.plies
       end
 
       # Area of all places, rough surface counted, mm2.
@@ -68,13 +65,14 @@ module Dakren
       # @!visibility private
       def need_film(coat, _coats)
         cover = value(:film)
-        flat = flat_mm2
-        lines = [film_line(:work, cover, flat, @places.flat_map { |place| [place.shape.working].flatten })]
-        rough = area_mm2 - flat
+        share = 1 - (bare_mm2 / flat_mm2)
+        flat = flat_mm2 * share
+        lines = [film_line(:work, cover, flat, @places.flat_map { |place| [place.shape.working].flatten } + left_bare)]
+        rough = (area_mm2 * share) - flat
         lines << film_line(:texture, cover, rough) if rough.positive?
         lines << edges(cover)
-        lines << drink(coat) << soak(coat) unless cover.printed?
-        Need.new(lines: lines.compact, area_mm2: area_mm2, film_mm: cover.film_with(@density), remarks: film_remarks(cover),
+        lines << drink(coat, area_mm2 * share) << soak(coat) unless cover.printed?
+        Need.new(lines: lines.compact, area_mm2: area_mm2 * share, film_mm: cover.film_with(@density), remarks: film_remarks(cover),
           extras: film_extras(cover), printed: cover.printed?)
       end
 
@@ -83,9 +81,21 @@ module Dakren
         ml = @places.sum { |place| place.shape.volume_ml }
         share = Exact.of(ml) / coats
         deepest = @places.map { |place| depth_of(place) }.max
+        over, deeper = planed(ml, deepest)
         lines = [NeedLine.new(name: :work, label: LABELS[:work], value: share, unit: :ml, working: volume_working(ml, coats, share)),
+          (ml(:planing, over / coats, "%{told} over = %{ml}", told: optional(:planing)) if over.positive?),
           (drink(coat) if coat == 1)]
-        Need.new(lines: lines.compact, area_mm2: area_mm2, depth_mm: Rational(Exact.of(deepest)) / coats)
+        Need.new(lines: lines.compact, area_mm2: area_mm2, depth_mm: Rational(Exact.of(deeper)) / coats)
+      end
+
+      # What is poured over to be planed off: as high as was told, or so much more.
+      # @return [Array(Rational, Numeric)] ml on top, and the depth with it, mm
+      def planed(ml, deepest)
+        told = optional(:planing)
+        return [Rational(0), deepest] if told.nil? || told.value.zero?
+        return [Exact.of(ml) * Exact.of(told.value) / 100, deepest * (1 + (told.value.to_f / 100))] if told.unit == :pct
+
+        [Exact.of(flat_mm2) * Exact.of(told.value) / 1000, deepest + told.value.to_f]
       end
 
       # Which powder, several as one, and grams of it to 100 g of mix; nil where none goes in.
@@ -140,77 +150,6 @@ module Dakren
         value(name)
       end
 
-      def rate_of(measure)
-        told = optional(measure.input)
-        return [told, :told] if told
-
-        timed = @own.of(:pace, @kind.name)
-        return [timed.value, :shop, timed.count] if timed
-        return usual_area_rate if measure.name == :area
-        return [Placing::SMALL_HOLES_H, :usual] if measure.name == :holes && small_holes?
-
-        [@kind.placing.rate, :usual]
-      end
-
-      def small_holes?
-        @places.all? { |place| place.shape.is_a?(Geometry::Void) && place.shape.volume_ml / place.shape.pieces <= Placing::SMALL_HOLE_ML }
-      end
-
-      # The shop has timed this work by the gram, or nothing but grams is known of it.
-      def by_the_gram(need, weighed, people)
-        measure = Placing::BY.fetch(:mass)
-        rate, whose = if optional(:pour_pace)
-                        [optional(:pour_pace),
-                          :told]
-                      else
-                        [weighed&.value || Placing::TOLD_G_MIN, weighed ? :shop : :usual]
-                      end
-        Pace.new(measure: measure, amount: amount_of(measure, need), rate: rate.to_f, whose: whose, count: weighed&.count, people: people)
-      end
-
-      def usual_area_rate
-        tool = Placing::AREA_M2_H[@kind.inputs.include?(:spread) ? value(:spread) : nil]
-        found = tool ? [tool, :tool] : [@kind.placing.rate, :usual]
-        curved = @places.any? { |place| Placing.curved?(place.shape) } && found[0] > Placing::CURVED_M2_H
-        curved ? [Placing::CURVED_M2_H, :curved] : found
-      end
-
-      def amount_of(measure, need)
-        case measure.name
-        when :area then need.area_mm2 / 1e6
-        when :plies then cloth_mm2(need) / 1e6
-        when :length then @places.sum { |place| place.shape.length_mm }.to_f
-        when :holes then @places.sum { |place| holes_in(place) }
-        else need.grams(@density).to_f
-        end
-      end
-
-      def cloth_mm2(need)
-        need.scarf ? need.scarf.sum(&:cloth_mm2) : flat_mm2 * need.laminate.plies
-      end
-
-      def holes_in(place)
-        place.shape.is_a?(Geometry::Void) ? place.shape.pieces : 1
-      end
-
-      # Resin drawn through dry cloth: until the front noted so far, or the builder's word, says when it is full.
-      def drawn_in(measure)
-        far = optional(:distance)
-        pairs = (@figures[:front] && value(:front)) || []
-        minutes, whose = if far && pairs.any? then [Infusion.full_min(pairs, far.to_f), :noted]
-                         elsif (told = optional(:fills)) then [told.to_f, :told]
-                         else [Placing::FIRST_METRE_MIN * (((far || longest_mm).to_f / 1000)**2), :guessed]
-                         end
-        Pace.new(measure: measure, amount: minutes, rate: 1.0, whose: whose)
-      end
-
-      # As far as the resin has to go where nobody said: fed in the middle of the longer side.
-      def longest_mm
-        @places.map do |place|
-          place.shape.respond_to?(:extent_mm) ? place.shape.extent_mm.max / 2 : Math.sqrt(place.shape.area_mm2) / 2
-        end.max
-      end
-
       # As it would be were it flat.
       def flat_mm2
         @places.sum { |place| place.shape.area_mm2 }
@@ -218,44 +157,6 @@ module Dakren
 
       def depth_of(place)
         place.shape.is_a?(Geometry::Cavity) ? place.shape.fill_mm : place.shape.deepest_mm
-      end
-
-      # Rule: a band along the edges and the steps and wear areas get so much more film.
-      def edges(cover)
-        share = value(:extra)
-        return if share.nil?
-
-        band = (optional(:band) || 0) * @places.sum { |place| place.shape.edge_mm }
-        area = [band, flat_mm2].min + ((optional(:wear) || 0) * 1_000_000)
-        return unless area.positive?
-
-        line = film_line(:edges, cover, area * share / 100)
-        line.with(working: [Working.new(says: "%{share} more film on %{area} of edges, steps and wear areas = %{amount}", parts: {
-          share: quantity(share, :pct), area: m2(area), amount: quantity(line.value, line.unit)
-        })])
-      end
-
-      def drink(coat, area = area_mm2)
-        surface = value(:surface) || "sealed"
-        own = optional(:drink) ? nil : @own.of(:drink, surface)
-        per_m2 = Drink.g_m2(optional(:drink) || own&.value || Drink::SURFACES.fetch(surface).first_coat_g_m2, coat: coat)
-        return if per_m2.zero?
-
-        says = "%{area} × %{drink} = %{g}#{", a quarter of the first coat's" if coat == 2}#{weighed(own)}"
-        grams(:drink, Exact.of(area) * per_m2 / 1_000_000, says, area: m2(area), drink: quantity(per_m2, :"g/m2"))
-      end
-
-      # Rule: every coat, or the first one alone where the tool is kept from setting between them.
-      def soak(coat)
-        return if coat > 1 && value(:between) == "soft"
-
-        typed = optional(:soak)
-        tool = value(:spread) || "none"
-        own = typed ? nil : @own.of(:soak, tool)
-        kept = typed || own&.value || Drink::TOOLS.fetch(tool).soak_g
-        return if kept.zero?
-
-        grams(:soak, Exact.of(kept), typed ? "as typed, %{g}" : "%{g} stay in a #{Drink::TOOLS.fetch(tool).label}#{weighed(own)}")
       end
 
       def volume_working(ml, coats, share)

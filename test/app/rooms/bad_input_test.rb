@@ -135,7 +135,7 @@ class BadInputTest < AppTest
     keys = keys.sample(keys.size / 4, random: chance) unless ENV["DAKREN_LONG"]
     keys.each do |key|
       form = pick(Document::Fields::FORMS.keys)
-      kind = pick(Work::Kinds::ALL.values.select { |one| one.on == Document::PlaceForms::ALL.fetch(form).sort }).name.to_s
+      kind = pick(Work::Kinds::ALL.values.select { |one| one.sorts.include?(Document::PlaceForms::ALL.fetch(form).sort) }).name.to_s
       submit path, job_fields("p1-form" => form, "c1-kind" => kind, "p1-s1-shape" => pick(Document::Fields::SHAPES.keys))
       NOISE.sample(4, random: chance).each do |noise|
         header "X-Live", nil

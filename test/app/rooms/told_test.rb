@@ -103,4 +103,72 @@ class ToldTest < AppTest
 
     assert_includes desk(path).missing.map(&:says).join(" ") + desk(path).missing.map(&:label).join(" "), "void"
   end
+
+  # A panel 45 mm thick with pockets 30 mm deep: 4 mm off the top, 5 mm off the underside leave 36 mm, 26 of resin, 10 of wood under it.
+  def test_finished_thickness_and_wood_left_under_a_pocket
+    path = job({ "p1-form" => "void", "p1-depth" => "30", "shape" => "rectangle", "length" => "200", "width" => "80", "c1-kind" => "cast",
+                 "sheet" => sheet_id("Deepholm cast D50", "cast"), "p1-piece" => "45", "p1-plane_top" => "4", "p1-plane_under" => "5" })
+    get path
+
+    assert_includes words, "Finished 36 mm thick: 26 mm of resin where it is deepest, 10 mm of wood under it"
+    submit path, { "p1-plane_under" => "14" }
+    get path
+
+    assert_includes words, "only 1 mm of wood is left under the deepest of it: leave at least 1.5 mm"
+    submit path, { "p1-plane_top" => "31", "p1-plane_under" => "" }
+    get path
+
+    assert_includes words, "Planed off on top is all of the resin, or more"
+  end
+
+  # 200 x 80 x 30 = 480 ml; 2 mm proud are 32 ml more, 10 % 48.
+  def test_a_pour_may_be_left_proud_to_plane_off
+    path = job({ "p1-form" => "void", "p1-depth" => "30", "shape" => "rectangle", "length" => "200", "width" => "80", "c1-kind" => "cast",
+                 "c1-surface" => "sealed", "sheet" => sheet_id("Deepholm cast D50", "cast") })
+    { "" => 480, "2" => 512, "2 mm" => 512, "10 %" => 528, "0.1 in" => 480 + (2.54 * 16) }.each do |told, ml|
+      submit path, { "c1-planing" => told }
+      need = desk(path).coats.first.plan.order.need
+
+      assert_in_delta ml, desk(path).coats.sum { |coat| coat.plan.order.need.millilitres(1.1).to_f }, 0.01, told
+      assert_in_delta ml / 16.0, need.depth_mm * desk(path).coats.size, 0.001, told
+    end
+    submit path, { "c1-planing" => "3 g" }
+    get path
+
+    assert_includes words, "Left proud to plane off has a unit that does not fit here"
+  end
+
+  # 1000 x 500 less 20 mm along 3000 mm of edge: 0.44 m².
+  def test_edges_are_left_bare_for_tomorrows_bond
+    path = job({ "shape" => "rectangle", "length" => "1000", "width" => "500", "film" => "0.2", "c1-surface" => "sealed", "c1-bare" => "20" })
+    need = desk(path).coats.first.plan.order.need
+
+    assert_in_delta 0.44e6, need.area_mm2, 1
+    assert_in_delta 88, need.millilitres(1.1).to_f, 0.001
+  end
+
+  # At most so much in a cup, in whatever it is told.
+  def test_at_most_in_grams_millilitres_and_strokes
+    path = job({ "shape" => "rectangle", "length" => "1000", "width" => "900", "film" => "0.2", "c1-surface" => "sealed" })
+    density = desk(path).coats.first.plan.density.to_f
+    { "100 g" => 100, "90 ml" => 90 * density, "2 fl oz" => 2 * 29.5735 * density, "0.1 gal" => 378.54 * density }.each do |most, grams|
+      submit path, { "c1-most" => most }
+
+      assert_empty desk(path).problems, most
+      assert(desk(path).coats.first.plan.batches.all? { |batch| batch.portion.mass_g <= grams + 1e-6 }, most)
+    end
+    submit path, { "c1-most" => "4 strokes" }
+    get path
+
+    assert_includes words, "At most a batch counts strokes, and this is not measured by a pump set"
+    pump = Stores::Tool.where(kind: "pump").first
+    submit path, { "c1-method" => "tool-#{pump.id}", "heat_known" => "yes" }
+    found = Stores::Planning.new.fresh_desk_of(document(path))
+
+    assert_empty found.problems.map(&:says)
+    strokes = found.coats.first.plan.batches.map { |batch| batch.portion.whole.counted.resin }
+
+    assert_operator strokes.max, :<=, 4
+    assert_operator strokes.size, :>, 1
+  end
 end

@@ -5,7 +5,7 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
-      declare :cast, label: "casting", on: :void, rule: :volume,
+      declare :cast, label: "casting", on: :void, noun: %w[pour pours].freeze, rule: :volume,
         use: Use.new(title: "Pour it", done: "It is poured", slowly: true,
           tells: "In a thin stream, low, into one corner, and let it run; pocket after pocket, a little over where it " \
                  "will be planed. Keep a test dab.",
@@ -13,7 +13,7 @@ module Dakren
         load: ["levelled both ways and supported all over",
           "leaks taped from below, clay at hand, flame or hot air and extinguisher"],
         purposes: %i[cast], placing: Placing.by(:mass, 600.0), pours: true,
-        inputs: %i[lifts surface drink],
+        inputs: %i[lifts planing surface drink],
         steps: %i[bubbles],
         cautions: [["A deep pour goes on heating for hours after it looks still.",
           "Check on it; no combustibles near; watch untaped knots for leaks."]]

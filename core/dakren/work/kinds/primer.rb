@@ -12,7 +12,7 @@ module Dakren
         precedes: %i[coat flood floor cast laminate bond bead fillet fill],
         load: ["brush, masking tape"],
         purposes: %i[bond coat laminate floor], ready: %i[handle], placing: Placing.by(:area, 8.0),
-        inputs: [:film, *SPREADING],
+        inputs: [:film, *SPREADING, :bare],
         defaults: { film: Cover.new(film_mm: 0.1), surface: "hardwood", spread: "brush" }
     end
   end

@@ -13,7 +13,7 @@ module Dakren
         precedes: %i[flood floor cast coat],
         load: ["spreader, brush, tape round the edge"],
         purposes: %i[coat flood floor laminate cast], ready: %i[handle], placing: Placing.by(:area, 8.0), coats: true,
-        inputs: [:film, :coats, :pack, :last_pack, *SPREADING, :band, :wear, :extra, :thinner, :thinner_when],
+        inputs: [:film, :coats, :pack, :last_pack, *SPREADING, :bare, :band, :wear, :extra, :thinner, :thinner_when],
         defaults: { film: Cover.new(film_mm: 0.1), surface: "hardwood", spread: "brush" }
     end
   end
