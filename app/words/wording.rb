@@ -44,7 +44,8 @@ module Dakren
                   hole: %w[hole holes],
                   loop: %w[loop loops], disc: %w[disc discs],
                   weighing: %w[weighing weighings],
-                  sounding: ["depth reading", "depth readings"], width: %w[width widths], ticket: %w[ticket tickets], field: %w[field fields] }.freeze
+                  sounding: ["depth reading", "depth readings"], width: %w[width widths],
+                  ticket: %w[ticket tickets], field: %w[field fields] }.freeze
 
       # So far minutes are told in minutes.
       IN_MINUTES = 120

@@ -195,8 +195,8 @@ module Dakren
         planed = place.planed or return
         return unless planed.thin?
 
-        "Planed so, #{planed.left_mm.positive? ? "only #{show(planed.left_mm, :mm)} of wood" : "no wood"} is left under the deepest of it: " \
-          "leave at least #{show(Geometry::Planed::LEAST_MM, :mm)}."
+        left = planed.left_mm.positive? ? "only #{show(planed.left_mm, :mm)} of wood" : "no wood"
+        "Planed so, #{left} is left under the deepest of it: leave at least #{show(Geometry::Planed::LEAST_MM, :mm)}."
       end
 
       # Is there nothing to draw yet, and will there be?

@@ -2,6 +2,7 @@
 
 require_relative "../base/value"
 require_relative "coat_heat"
+require_relative "front"
 
 module Dakren
   module Plan
@@ -220,30 +221,14 @@ module Dakren
           placing_g_per_min: order.placing_g_per_min, placing_min: order.pace && ->(on_work_g) { order.pace.minutes(on_work_g / @need_g) })
       end
 
-      # Several pots feed one front: each is drawn in while the front goes its share of the way, and the whole takes as long as one pot
-      # would. The clamp is opened when every next pot will be ready in time, and each is mixed no sooner than that wants.
-      #
-      # Rule: t = c x², x by what was drawn in so far; the line never runs empty.
+      # Several pots feed one front.
       def drawn_in
-        mixing = portions.map { |portion| portion.mixing_min + CARRYING_MIN }
-        shares = portions.each_with_object([0.0]) { |portion, found| found << (found.last + (portion.on_work_g / @need_g).to_f) }
-        takes = shares.each_cons(2).map { |from, to| order.pace.between(from, to) }
-        pours = takes.each_with_object([0.0]) { |minutes, found| found << (found.last + minutes) }
-        mixed = mixing.each_with_object([]) { |minutes, found| found << (minutes + found.last.to_f) }
-        opened = mixed.zip(pours).map { |ready, pour| ready - pour }.max
-        begun = latest_mixing(mixing, pours.map { |pour| pour + opened })
-        portions.each_index.map do |i|
-          pour = opened + pours[i] - begun.first
-          PlannedBatch.new(number: i + 1, portion: portions[i].with(needed_min: pour - begun[i] + begun.first + takes[i]),
-            split: split(portions[i]), mix_from: begun[i] - begun.first, pour_from: pour, done_at: pour + takes[i])
+        pots = Front.new(order.pace, portions.map { |portion| portion.on_work_g / @need_g },
+          portions.map { |portion| portion.mixing_min + CARRYING_MIN }).pots
+        portions.zip(pots).each_with_index.map do |(portion, pot), i|
+          PlannedBatch.new(number: i + 1, portion: portion.with(needed_min: pot.done_at - pot.mix_from), split: split(portion),
+            mix_from: pot.mix_from, pour_from: pot.pour_from, done_at: pot.done_at)
         end
-      end
-
-      # When each is begun at the latest, one after another.
-      # @param pours [Array<Float>] minute at which each must be ready
-      def latest_mixing(mixing, pours)
-        later = Float::INFINITY
-        mixing.each_index.reverse_each.map { |i| later = [pours[i], later].min - mixing[i] }.reverse
       end
 
       # One mixer: a cup is mixed when the one before is used up. A helper mixes ahead, so that the next cup is

@@ -140,10 +140,11 @@ class ToldTest < AppTest
 
   # 1000 x 500 less 20 mm along 3000 mm of edge: 0.44 m².
   def test_edges_are_left_bare_for_tomorrows_bond
-    path = job({ "shape" => "rectangle", "length" => "1000", "width" => "500", "film" => "0.2", "c1-surface" => "sealed", "c1-bare" => "20" })
+    path = job({ "shape" => "rectangle", "length" => "1000", "width" => "500", "film" => "0.2", "c1-surface" => "sealed",
+                 "c1-bare" => "20" })
     need = desk(path).coats.first.plan.order.need
 
-    assert_in_delta 0.44e6, need.area_mm2, 1
+    assert_in_delta 440_000, need.area_mm2, 1
     assert_in_delta 88, need.millilitres(1.1).to_f, 0.001
   end
 

@@ -32,9 +32,9 @@ class WarmAndClothTest < AppTest
     submit path, { "c1-wet_out" => "tacky" }
     found = whole(path)
 
-    assert_equal [180.0] * 3, found.coats.map { |coat| coat.plan.on_work.total_g.to_f.round(1) }
+    assert_equal([180.0] * 3, found.coats.map { |coat| coat.plan.on_work.total_g.to_f.round(1) })
     found.coats.each_cons(2) do |below, above|
-      opens, shut = below.stage(:recoat_opens), below.stage(:recoat_closes)
+      opens, shut = %i[recoat_opens recoat_closes].map { |stage| below.stage(stage) }
 
       assert_operator above.from_min, :>=, opens.late - 0.01
       assert_operator above.to_min, :<=, shut.early + 0.01
@@ -126,7 +126,9 @@ class WarmAndClothTest < AppTest
     [path, "/paper/#{path[/\d+/]}"].each do |address|
       get address
 
-      ["fills uphill", "two vacuum points", "Clamp the feed once", "every 5 to 10 minutes"].each { |says| assert_includes words, says, address }
+      ["fills uphill", "two vacuum points", "Clamp the feed once", "every 5 to 10 minutes"].each do |says|
+        assert_includes words, says, address
+      end
     end
   end
 
