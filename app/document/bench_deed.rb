@@ -202,8 +202,8 @@ module Dakren
 
       # A minute too little stirring is asked back once; the record keeps that it was.
       def stirred
-        left = @walk.clock(@now)&.mixing_call&.left_min.to_f
-        return done(:mix) if left.zero? || @walk.asked?
+        left = @walk.clock(@now)&.mixing_call&.left_min.to_f - (@walk.mixing_min - @walk.least_mixing_min)
+        return done(:mix) if !left.positive? || @walk.asked?
 
         @kind = :asked
         @data = { left_min: left.round(2) }

@@ -144,6 +144,7 @@ module Dakren
       def self.shown(field, record, wording)
         return range_text(record.stages[field.name]) if field.kind == :range
         return pot_lives_text(record.more_pot_lives, wording) if field.kind == :pot_lives
+        return range_text(record.ranges[field.name]) if record.ranges&.key?(field.name)
 
         value = record.public_send(field.name)
         return value.to_s if value.nil? || value.is_a?(String)
@@ -183,7 +184,7 @@ module Dakren
 
       # @return [Hash{Symbol=>Object}] the record's columns
       def columns
-        @numbers.merge(stages: @numbers[:stages].transform_keys(&:to_s), calibration: sheet && sheet.mix.calibration.kept)
+        @numbers.merge(stages: @numbers[:stages].transform_keys(&:to_s), ranges: @numbers[:ranges].presence, calibration: sheet && sheet.mix.calibration.kept)
       end
 
       # Was the activation energy found from two working times?
@@ -200,6 +201,7 @@ module Dakren
       def read(field)
         text = typed[field.name].to_s.strip
         @numbers[:stages] ||= {}
+        @numbers[:ranges] ||= {}
         return missing(field) if text.empty?
 
         case field.kind
@@ -207,7 +209,7 @@ module Dakren
         when :choice then choose(field, text)
         when :pot_lives then @numbers[:more_pot_lives] = read_pot_lives(field, text)
         when :range then @numbers[:stages][field.name.to_sym] = read_range(field, text)
-        else @numbers[field.name.to_sym] = figure(field, longest(field, text))&.to_f
+        else @numbers[field.name.to_sym] = field.units == U::TIME ? time(field, text) : figure(field, text)&.to_f
         end
       end
 
@@ -265,12 +267,16 @@ module Dakren
           end
       end
 
-      # "8-10" minutes of mixing: the longer of the two.
-      def longest(field, text)
-        return text unless field.name.start_with?("mix_")
-
+      # "8-10 min", "30 to 45": kept as the range it is. Mixing is reckoned with the longer, all else with the middle of the two.
+      def time(field, text)
         parts = text.split(RANGE, -1)
-        parts.size == 2 && parts.none?(&:empty?) ? parts.last : text
+        return figure(field, text)&.to_f if parts.size != 2 || parts.any?(&:empty?)
+
+        early, late = read_range(field, text)
+        return if early.nil?
+
+        @numbers[:ranges][field.name] = [early, late] unless early == late
+        field.name.start_with?("mix_", "second_cup") ? late : Math.sqrt(early * late)
       end
 
       def figure(field, text)

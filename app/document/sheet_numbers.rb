@@ -53,7 +53,10 @@ module Dakren
       end
 
       def mixing(numbers)
-        Mixing.new(cup_min: numbers[:mix_cup_min] || 3, pail_min: numbers[:mix_pail_min], second_cup_min: numbers[:second_cup_min] || 0)
+        ranges = numbers[:ranges] || {}
+        Mixing.new(cup_min: numbers[:mix_cup_min] || 3, pail_min: numbers[:mix_pail_min], second_cup_min: numbers[:second_cup_min] || 0,
+          **{ cup_from_min: "mix_cup_min", pail_from_min: "mix_pail_min", second_from_min: "second_cup_min" }
+            .transform_values { |name| ranges[name]&.first }.compact)
       end
       private_class_method :properties, :ratio, :clock, :fitted, :mixing
     end

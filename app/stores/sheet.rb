@@ -9,6 +9,8 @@ module Dakren
       serialize :stages, coder: JSON
       serialize :purposes, coder: JSON
       serialize :more_pot_lives, coder: JSON
+      # Times that were told as a range, by their names: early and late minutes.
+      serialize :ranges, coder: JSON
       # The clock as it was worked out from these numbers, see Cure::Calibration.
       serialize :calibration, coder: JSON
 

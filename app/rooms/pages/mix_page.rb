@@ -123,7 +123,7 @@ module Dakren
                else
                  "#{count} × #{@wording.vessel(plan.portions.first.cup.name)}"
                end
-        "#{cups}; mix #{@wording.minutes(plan.portions.first.mixing_min)}#{dome}"
+        "#{cups}; mix #{@wording.span(*plan.mixing_span(plan.portions.first))}#{dome}"
       end
 
       # @return [Array(String, String), nil] see PackWords

@@ -117,7 +117,7 @@ module Dakren
 
       def says(coat, batch)
         usable = coat.plan.usable
-        ["mix #{@wording.minutes(batch.portion.mixing_min)}",
+        ["mix #{@wording.span(*coat.plan.mixing_span(batch.portion))}",
           ("use it up within #{@wording.minutes(usable.early)}" if usable.early), covers(coat, batch)].compact
       end
 

@@ -144,8 +144,8 @@ module Dakren
         share = @walk.mixed_share or return
         return if share >= SHORT
 
-        "#{share < HARDLY ? "Hardly mixed" : "Mixed too short"}: #{so_long(share * @walk.mixing_min)} of " \
-          "#{@wording.minutes(@walk.mixing_min)}."
+        "#{share < HARDLY ? "Hardly mixed" : "Mixed too short"}: #{so_long(share * @walk.least_mixing_min)} of " \
+          "#{@wording.span(@walk.least_mixing_min, @walk.mixing_min)}."
       end
 
       # Of the last event, for who takes it up again.

@@ -258,11 +258,16 @@ module Dakren
         (own - meant).abs > UNLIKELY_STEPS_APART * Exact.of(recipe.resolution_g) && !(own / meant).between?(*LIKELY)
       end
 
-      # How much of its mixing time it was mixed.
+      # How much of its mixing time it was mixed, of the shorter where there is a range.
       # @return [Float, nil] share; nil where it was not mixed yet
       def mixed_share
         over = at(second_cup? ? :second_cup : :mix)
-        over && mixing_from && ((over - mixing_from) / 60 / [mixing_min, 0.1].max)
+        over && mixing_from && ((over - mixing_from) / 60 / [least_mixing_min, 0.1].max)
+      end
+
+      # @return [Float] minutes below which it is mixed too short: the shorter where the sheet tells a range
+      def least_mixing_min
+        recipe.sheet.mixing.least_minutes([mass_g, recipe.total_g].max.to_f)
       end
 
       # @return [Float] minutes the sheet wants it mixed

@@ -148,6 +148,15 @@ module Dakren
         batches.last.done_at
       end
 
+      # How long a cup of it is mixed: from as short as the sheet allows to as long as it may take.
+      # @param portion [Portion]
+      # @return [Array(Float, Float)] minutes
+      def mixing_span(portion)
+        longest = portion.mixing_min
+        grams = portion.mass_g.to_f
+        [longest - sheet.mixing.minutes(grams) + sheet.mixing.least_minutes(grams), longest]
+      end
+
       # How long the edge of what was laid stays wet enough to join: half the working time of the film.
       # @return [Float, nil] minutes
       def wet_edge_min

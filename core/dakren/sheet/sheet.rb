@@ -160,26 +160,43 @@ module Dakren
     MINUTES = (0..60)
     PAIL_SHARE = 1.5
 
-    attr_reader :cup_min, :pail_min, :second_cup_min
+    attr_reader :cup_min, :pail_min, :second_cup_min, :second_from_min
 
     # @param cup_min [Numeric] 0 to 60
     # @param pail_min [Numeric, nil] 0 to 60; by default half as long again as a cup
     # @param second_cup_min [Numeric] 0 to 60; 0 where everything stays in one cup
+    # @param cup_from_min [Numeric, nil] the shorter of two where a range was told, and so on
     # @raise [InputError]
-    def initialize(cup_min: 3, pail_min: nil, second_cup_min: 0)
+    def initialize(cup_min: 3, pail_min: nil, second_cup_min: 0, cup_from_min: nil, pail_from_min: nil, second_from_min: nil)
       @cup_min = Check.number(:mix_cup_min, cup_min, MINUTES, "min")
       @pail_min = Check.number(:mix_pail_min, pail_min || [cup_min * PAIL_SHARE, MINUTES.end].min, MINUTES, "min")
       @second_cup_min = Check.number(:second_cup_min, second_cup_min, MINUTES, "min")
       raise InputError.new(:mix_pail_min, "must not be shorter than for a cup") if @pail_min < @cup_min
 
+      @second_from_min = second_from_min || @second_cup_min
+      least_min = cup_from_min || @cup_min
+      @from = [least_min, pail_from_min || (pail_min ? @pail_min : least_min * PAIL_SHARE), @second_from_min]
       freeze
+    end
+
+    # As short as the sheet allows, where it tells a range.
+    # @param mass_g [Numeric]
+    # @return [Float] minutes
+    def least_minutes(mass_g)
+      grown(mass_g, *@from)
     end
 
     # @param mass_g [Numeric]
     # @return [Float] minutes
     def minutes(mass_g)
+      grown(mass_g, cup_min, pail_min, second_cup_min)
+    end
+
+    private
+
+    def grown(mass_g, cup, pail, second)
       share = (Math.log(mass_g.to_f / CUP_G) / Math.log(PAIL_G / CUP_G)).clamp(0.0, 1.0)
-      cup_min + ((pail_min - cup_min) * share) + second_cup_min
+      cup + ((pail - cup) * share) + second
     end
   end
 
