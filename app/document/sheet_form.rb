@@ -184,7 +184,8 @@ module Dakren
 
       # @return [Hash{Symbol=>Object}] the record's columns
       def columns
-        @numbers.merge(stages: @numbers[:stages].transform_keys(&:to_s), ranges: @numbers[:ranges].presence, calibration: sheet && sheet.mix.calibration.kept)
+        @numbers.merge(stages: @numbers[:stages].transform_keys(&:to_s), ranges: @numbers[:ranges].presence,
+          calibration: sheet && sheet.mix.calibration.kept)
       end
 
       # Was the activation energy found from two working times?

@@ -201,7 +201,8 @@ module Dakren
         least_second = second.positive? ? recipe.sheet.mixing.second_from_min : 0
         after = second.positive? ? ", then #{@wording.minutes(second)} in a second cup" : ""
         View.new(heading: call.says, target: [call.left_min.zero? ? "done" : countdown(call.left_min), ""],
-          lost: (not_through if asked_again?(call)), told: ["of #{@wording.span(@walk.least_mixing_min - least_second, whole)}#{after}. #{recipe.manner.signs}"],
+          lost: (not_through if asked_again?(call)),
+          told: ["of #{@wording.span(@walk.least_mixing_min - least_second, whole)}#{after}. #{recipe.manner.signs}"],
           bar: Drawings::Bar.mixed(1 - (call.left_min / whole)))
       end
 
