@@ -119,7 +119,8 @@ module Dakren
           step_minutes: @step_minutes.compact, own_steps: @own_steps, service_c: service_c,
           done: @done.transform_values { |time| (time - start) / 60 },
           marks: real.transform_values { |marks| marks.transform_values { |time| (time - start) / 60 } },
-          method: method_name, tool: tool, cups: cups, known: known?, own_most: @most)
+          method: method_name, tool: tool, cups: cups, known: known?, own_most: @most,
+          short_pct: @short_pct || Measure::Tools::SHORT_PCT)
         told.by_plies
       end
 
@@ -190,7 +191,7 @@ module Dakren
         @figures.compact!
         @coats = whole(@kind.pours ? "lifts" : "coats")
         @sections = whole_number("sections", reading.figure("sections"))
-        @service_c, @hands, @blend_share = %w[service hands blend_share].map { |name| reading.figure(name) }
+        @service_c, @hands, @blend_share, @short_pct = %w[service hands blend_share short].map { |name| reading.figure(name) }
         @most = read_most
         @cure = %w[cure_c cure_time cure_ramp].map { |name| reading.figure(name) }
         @hands = whole_number("hands", @hands)

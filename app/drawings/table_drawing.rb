@@ -22,7 +22,7 @@ module Dakren
         x0, y0, x1, y1 = extent
         @scale = [(WIDTH - (2 * MARGIN)) / (x1 - x0), (HEIGHT - (2 * MARGIN)) / (y1 - y0)].min
         @left = MARGIN - (x0 * @scale) + ((WIDTH - (2 * MARGIN) - ((x1 - x0) * @scale)) / 2)
-        @base = HEIGHT - MARGIN + (y0 * @scale)
+        @base = HEIGHT - MARGIN + (y0 * @scale) - ((HEIGHT - (2 * MARGIN) - ((y1 - y0) * @scale)) / 2)
         @step_mm = ScaleBar.round_step(GRID_PX / @scale, wording)
       end
 

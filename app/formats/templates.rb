@@ -7,18 +7,20 @@ Prawn::Fonts::AFM.hide_m17n_warning = true
 module Dakren
   module Formats
     # True-size templates on paper: every figure tiled over as many pages as it needs, with marks to lay the pages
-    # over each other and a line of 100 mm to check the printer by.
+    # over each other and a line of 100 mm, or of 4 in, to check the printer by.
     class Templates
       POINTS_PER_MM = 72 / 25.4
       PAPERS = { "a4" => [210.0, 297.0], "letter" => [215.9, 279.4] }.freeze
       MARGIN_MM = 12.0
       OVERLAP_MM = 10.0
       FOOT_MM = 22.0
-      CHECK_MM = 100.0
+      CHECKS_MM = { mm: 100.0, in: 101.6 }.freeze
       MOST_PAGES = 200
 
       # @param figures [Array<NamedOutline>] @param title [String] @param paper [String] key of PAPERS
-      def initialize(figures, title:, paper: "a4")
+      # @param unit [Symbol] :mm or :in, as the reader measures
+      def initialize(figures, title:, paper: "a4", unit: :mm)
+        @unit = unit
         @figures = figures
         @title = title
         @wide, @high = PAPERS.fetch(paper)
@@ -48,6 +50,10 @@ module Dakren
       end
 
       private
+
+      def check_mm
+        CHECKS_MM.fetch(@unit)
+      end
 
       def pt(mm)
         mm * POINTS_PER_MM
@@ -102,10 +108,11 @@ module Dakren
       def foot(document, figure, column, row, columns, rows)
         document.line_width(0.8)
         y = MARGIN_MM + 6
-        document.stroke { document.line([pt(MARGIN_MM), pt(y)], [pt(MARGIN_MM + CHECK_MM), pt(y)]) }
-        document.stroke { [MARGIN_MM, MARGIN_MM + CHECK_MM].each { |x| document.line([pt(x), pt(y - 2)], [pt(x), pt(y + 2)]) } }
+        document.stroke { document.line([pt(MARGIN_MM), pt(y)], [pt(MARGIN_MM + check_mm), pt(y)]) }
+        document.stroke { [MARGIN_MM, MARGIN_MM + check_mm].each { |x| document.line([pt(x), pt(y - 2)], [pt(x), pt(y + 2)]) } }
         document.font_size(8)
-        words(document, "This line must measure 100 mm. If it does not, print again at 100 %.", MARGIN_MM, y - 6)
+        long = @unit == :in ? "4 in" : "100 mm"
+        words(document, "This line must measure #{long}. If it does not, print again at 100 %.", MARGIN_MM, y - 6)
         place = ", page #{column + 1} of #{columns} across, #{row + 1} of #{rows} up; align the crosses"
         place = "" unless columns * rows > 1
         words(document, "#{@title}: #{figure.name}#{place}", MARGIN_MM, y + 4)

@@ -16,7 +16,7 @@ module Dakren
         resin = resins.include?(word("resin")) ? word("resin") : resins.first
         @title = "Hardeners side by side"
         rows = compared(desk, resin)
-        erb :"compare/compare", locals: { page: ComparePage.new(desk, resins, resin, rows, wording) }
+        erb :"compare/compare", locals: { page: ComparePage.new(desk, resins, resin, rows, wording.seen_from(desk.start)) }
       end
 
       get %r{/(\d{1,15})/job\.ics} do |id|

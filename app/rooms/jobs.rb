@@ -78,7 +78,7 @@ module Dakren
         end
 
         def job_row(record)
-          JobRow.new(record, wording, zone)
+          JobRow.new(record, wording.seen_from(Stores::Now.wall), zone)
         end
 
         # Is the second place for copies away, or was the last one long ago?
@@ -182,7 +182,7 @@ module Dakren
           @record = record
           desk = desk_of(record.document)
           moved = before && before != record.document ? Words::Moved.new(desk_of(before), desk, wording).words : []
-          job = JobPage.new(record, desk, wording, planning, opened: @opened || [], moved: moved, both: @both || {},
+          job = JobPage.new(record, desk, wording.seen_from(desk.start), planning, opened: @opened || [], moved: moved, both: @both || {},
             what_if: tried(desk), offers: offers_of(desk), complaint: @complaint, said: said_now)
           @keys = JobPage::KEYS
           @title = job.title

@@ -19,7 +19,8 @@ module Dakren
           @record = find(id)
           desk = desk_of(@record.document)
           @title = @record.title(80)
-          yield PaperPage.new(JobPage.new(@record, desk, wording, planning), desk, wording)
+          days = wording.seen_from(desk.start)
+          yield PaperPage.new(JobPage.new(@record, desk, days, planning), desk, days)
         end
       end
     end

@@ -184,7 +184,7 @@ module Dakren
           case format
           when "svg" then Formats::OutlineOut.svg(apart)
           when "dxf" then Formats::OutlineOut.dxf(apart)
-          else Formats::Templates.new(figures, title: @record.name,
+          else Formats::Templates.new(figures, title: @record.name, unit: wording.bare_length,
             paper: Formats::Templates::PAPERS.key?(word("paper")) ? word("paper") : "a4").pdf
           end
         rescue InputError => e

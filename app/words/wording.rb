@@ -48,7 +48,9 @@ module Dakren
                   ticket: %w[ticket tickets], field: %w[field fields] }.freeze
 
       # So far minutes are told in minutes.
-      IN_MINUTES = 120
+      IN_MINUTES = 90
+      # So far a weekday says which day it is.
+      SAME_WEEK_S = 6 * 86_400
 
       attr_reader :system
 
@@ -61,6 +63,13 @@ module Dakren
         @system = system
         @dates = Dates.new(dates)
         @table = METRIC.to_h { |unit, metric| [unit, us?(KINDS.fetch(unit)) ? US.fetch(unit) : metric] }
+      end
+
+      # The same for a page whose days are counted from there: beyond six days a weekday carries its date.
+      # @param time [Time]
+      # @return [Wording]
+      def seen_from(time)
+        dup.tap { |words| words.instance_variable_set(:@since, time) }
       end
 
       # Everything what is printed hangs on.
@@ -196,7 +205,7 @@ module Dakren
       end
 
       def clock(time)
-        dates.clock(time)
+        @since && (time - @since).abs > SAME_WEEK_S ? dates.moment(time) : dates.clock(time)
       end
 
       # @param sentence [Working, Care::Caution] a sentence with named gaps

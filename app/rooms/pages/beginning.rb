@@ -21,13 +21,13 @@ module Dakren
       # What each sort of place begins as.
       FORMS = { surface: "flat", void: "void", cavity: "cavity", joint: "joint", damage: "damage" }.freeze
 
-      # The job a choice begins as: its place, its work, and the resin system of the shelf that suits best.
+      # The job a choice begins as: its place, its work, and the resin system of the shelf that is made for it, where only one is.
       # @param blank [Hash] a job nobody typed anything into @param kind [String] @param shelf [Array<Array(String, Sheet)>] id and sheet
       # @return [Hash]
       def self.document(blank, kind, shelf)
         work = Work::Kinds::ALL[kind.to_s.to_sym] or return blank
-        suited = shelf.select { |_, sheet| work.suited(sheet.purposes) }.min_by { |_, sheet| work.suited(sheet.purposes) }
-        blank.merge("c1-kind" => work.name.to_s, "p1-form" => FORMS.fetch(work.on), "c1-sheet" => suited ? suited[0] : "")
+        suited = shelf.group_by { |_, sheet| work.suited(sheet.purposes) }.reject { |how, _| how.nil? }.min_by(&:first)&.last || []
+        blank.merge("c1-kind" => work.name.to_s, "p1-form" => FORMS.fetch(work.on), "c1-sheet" => suited.one? ? suited[0][0] : "")
       end
     end
   end

@@ -146,13 +146,19 @@ module Dakren
       end
 
       def order_open?
-        %w[school sections most service hands after].any? { |name| @desk.problem("#{key}#{name}") }
+        %w[school sections most short service hands after].any? { |name| @desk.problem("#{key}#{name}") }
+      end
+
+      # Is it measured in whole counts?
+      def counted?
+        pass.figures.key?(:pack) || !pass.tool&.declaration&.counting.nil?
       end
 
       # @return [Array<Control>]
       def order_fields
         wide = { css: "sheet-choice" }
-        [@form.choice("#{key}school", **wide), @form.field("#{key}sections"), @form.field("#{key}most"), @form.field("#{key}service"),
+        [@form.choice("#{key}school", **wide), @form.field("#{key}sections"), @form.field("#{key}most"),
+          (@form.field("#{key}short") if counted? || @desk.problem("#{key}short")), @form.field("#{key}service"),
           *%w[cure_c cure_time cure_ramp].select { |name| pass.reading.asked?(name) }.map { |name| @form.field("#{key}#{name}") },
           @form.choice("#{key}section_by", **wide),
           (@form.field("#{key}hands") if @desk.people > 1 || @desk.problem("#{key}hands"))].compact

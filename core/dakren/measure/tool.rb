@@ -31,6 +31,9 @@ module Dakren
 
       NO_DENSITIES = "the data sheet gives no densities, so this ratio by weight cannot be"
 
+      # A whole count may miss the need by so much; the ratio goes by the data sheet's own tolerance.
+      SHORT_PCT = 3
+
       # What a tool says where it says nothing of its own.
       module Usual
         def declaration
@@ -39,8 +42,9 @@ module Dakren
 
         # What is counted or filled to whole lines, nearest to a batch.
         # @param tolerance_pct [Array(Numeric, Numeric)] extra resin, extra hardener the sheet tolerates
+        # @param short_pct [Numeric] by how much the need may be missed
         # @return [Whole, nil] nil where any amount can be had
-        def whole(_split, _ratio, _tolerance_pct)
+        def whole(_split, _ratio, _tolerance_pct, _short_pct = SHORT_PCT)
           nil
         end
 
@@ -78,7 +82,7 @@ module Dakren
         module_function
 
         # The nearest whole count for an amount: one less where that falls short by no more than is forgiven.
-        # @param wanted [Numeric] @param unit [Numeric] both in ml @param short_pct [Numeric]
+        # @param wanted [Numeric] @param unit [Numeric] both in ml @param short_pct [Numeric] by how much the need may be missed
         # @return [Integer] 1 or more
         def nearest(wanted, unit, short_pct)
           count = (Exact.of(wanted) / Exact.of(unit)).floor
@@ -88,12 +92,13 @@ module Dakren
         # The fewest of each that meet the ratio within what is forgiven and give about as much as is wanted; where no numbers meet
         # it, those that come nearest.
         # @param split [Ratio::Split] with millilitres @param unit [Numeric] ml of one of either part
+        # @param tolerance_pct [Array(Numeric, Numeric)] of the ratio @param short_pct [Numeric] by how much the need may be missed
         # @return [Array(Integer, Integer)] resin and hardener
-        def pair(split, unit, tolerance_pct)
+        def pair(split, unit, tolerance_pct, short_pct)
           wanted = [split.resin_ml, split.hardener_ml].map { |ml| Exact.of(ml) / Exact.of(unit) }
           return wanted.map { |units| units.round.clamp(1..) } if wanted.sum > MOST_UNITS
 
-          least = wanted.sum * (1 - (Exact.of(tolerance_pct.min) / 100))
+          least = wanted.sum * (1 - (Exact.of(short_pct) / 100))
           from = [wanted[1].floor, 1].max
           tries = (from..(from + MOST_UNITS)).map { |hardener| [(wanted[0] / wanted[1] * hardener).round.clamp(1..), hardener] }
           enough = tries.select { |pair| pair.sum >= least }

@@ -26,10 +26,10 @@ module Dakren
       # @param pass [PassJob] @param lies [Array<Laid>] its last coat, of each section
       def over(pass, lies)
         @ends[[pass.id, lies.map { |one| [one.from.round(1), one.unit[2]] }]] ||= begin
-          ready = lies.map { |one| @ages.stage_reached(one, Sheet::READY) || one.done }.max
-          pass.ends.reduce(ready) do |at, (name, minutes)|
-            far = lies.filter_map { |one| @ages.far_enough(one, pass.step(name)) }.max or next at
+          pass.ends.reduce(ready(pass, lies)) do |at, (name, told)|
+            far = far_enough(pass, name, lies) or next at
             from = [far, lies.map(&:done).max].max
+            minutes = pass.shared_min(name, told, frame.slots.hands)
             begins = frame.slots.hands.first(from, [minutes, Slots::SCRAP_MIN].min, [], Hands::ANYONE)&.first || from
             [at, begins + minutes + pass.waits.fetch(name, pass.step(name).waits)].max
           end
@@ -39,6 +39,19 @@ module Dakren
       private
 
       attr_reader :frame
+
+      # A warm cure may make it ready long before the room would.
+      def ready(pass, lies)
+        return lies.map(&:done).max if pass.cured_warm?
+
+        lies.map { |one| @ages.stage_reached(one, Sheet::READY) || one.done }.max
+      end
+
+      def far_enough(pass, name, lies)
+        return lies.map(&:done).max if pass.cured_warm?
+
+        lies.filter_map { |one| @ages.far_enough(one, pass.step(name)) }.max
+      end
 
       def pass_over(pass, state, laid)
         number = state.next.fetch(pass.id)

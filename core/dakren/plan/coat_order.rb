@@ -15,11 +15,13 @@ module Dakren
     # in part where part_pack; from_min: when in the room's time the coat begins; ageing: Cure::Ageing shared by the coats of one
     # sheet; people: on the crew, where there are two one mixes ahead; hint: a likely count of cups; most_g: what the chosen tool takes
     # at a time; ground: what it lies on and what it loses sideways, as Cure::Pour takes them; pocket: each body by itself, where it is
-    # no slab; tool: what it is measured with, of Measure::Tools.
+    # no slab; tool: what it is measured with, of Measure::Tools; short_pct: by how much whole
+    # counts may miss the need.
     CoatOrder = Value.define(:need, :sheet, :room, :tins_c, outline: nil, kind: :coat, method: :scale, cups: USUAL_CUPS,
       placing_g_per_min: PLACING_G_PER_MIN[:coat], ground: { wall: Cure::Wall::GROUNDS[:wood], side_w_m3k: 0 }.freeze,
       pocket: nil, tool: nil, pace: nil,
-      pack_ml: nil, part_pack: false, from_min: 0, ageing: nil, people: 1, hint: nil, most_g: nil) do
+      pack_ml: nil, part_pack: false, from_min: 0, ageing: nil, people: 1, hint: nil, most_g: nil,
+      short_pct: Measure::Tools::SHORT_PCT) do
       # One plain coat over one shape.
       #
       # @param outline [Object] shape of Size @param cover [Work::Cover]

@@ -225,7 +225,8 @@ module Dakren
       private
 
       def cutter
-        Cutter.new(sheet, mix: @mix, most_g: order.most_g, tool: order.tool, start_c: order.tins_c, room_c: order.room_c, cups: order.cups,
+        Cutter.new(sheet, mix: @mix, most_g: order.most_g, tool: order.tool, short_pct: order.short_pct,
+          start_c: order.tins_c, room_c: order.room_c, cups: order.cups,
           folded_after: order.need.folded_after, keeps: !order.need.printed,
           placing_g_per_min: order.placing_g_per_min, placing_min: order.pace && ->(on_work_g) { order.pace.minutes(on_work_g / @need_g) })
       end

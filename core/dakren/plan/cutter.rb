@@ -42,13 +42,15 @@ module Dakren
       # @param placing_min [#call, nil] from grams on the work to the minutes it takes to lay them, where that goes by something else
       # @param folded_after [Numeric] share of the powder that is folded in once the hardener is in; 0 where none is
       # @param keeps [Boolean] is what stays in the cups to be mixed on top?
+      # @param short_pct [Numeric] by how much whole counts may miss the need
       # @param cups [Array<CupKind>] to choose from, smallest first
       # @param mix [Cure::Mix] the sheet's, with what powder there is in it
       # @param most_g [Numeric, nil] what the tool it is measured with can take at a time
       # @param tool [Object, nil] of Measure::Tools: where it counts, whole units are what is planned
       def initialize(sheet, start_c:, room_c:, placing_g_per_min:, cups: USUAL_CUPS, mix: sheet.mix, most_g: nil, tool: nil,
-        placing_min: nil, folded_after: 0, keeps: true)
+        placing_min: nil, folded_after: 0, keeps: true, short_pct: Measure::Tools::SHORT_PCT)
         @keeps = keeps
+        @short_pct = short_pct
         @folded_after = folded_after
         @tool = tool
         @placing_min = placing_min || ->(on_work_g) { on_work_g.to_f / @placing_g_per_min }
@@ -139,7 +141,7 @@ module Dakren
       # So many cups of the same whole count.
       def alike(need, cups)
         plain = portion(need / cups) or return
-        whole = @tool.whole(parts_of(plain.mass_g), @sheet.ratio, @sheet.tolerance_pct) or return
+        whole = @tool.whole(parts_of(plain.mass_g), @sheet.ratio, @sheet.tolerance_pct, @short_pct) or return
         found = of_whole(whole)
         Array.new(cups) { found } if found && in_time?(found)
       end
@@ -147,7 +149,7 @@ module Dakren
       # Strokes of both pumps dealt out to so many cups, one more to the first of them where they do not divide.
       def shared_out(need, cups)
         plain = portion(need / cups) or return
-        all = @tool.strokes(parts_of(plain.mass_g * cups).total_ml, @sheet.tolerance_pct)
+        all = @tool.strokes(parts_of(plain.mass_g * cups).total_ml, @short_pct)
         each, rest = all.divmod(cups)
         return if each.zero?
 

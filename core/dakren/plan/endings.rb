@@ -15,8 +15,8 @@ module Dakren
       # @return [Array(Float, Array<Entry>)] minute from which what follows may begin, and the step
       def placed(pass, name, ready, by, busy)
         ready = slots.out_of_warmth(ready, pass.ends.fetch(name)) if name == :demould
-        minutes = pass.ends.fetch(name)
-        pieces = pass.pieces_of(name, minutes) { slots.worked(ready, minutes, busy, pass.step(name).need) }
+        minutes = pass.shared_min(name, pass.ends.fetch(name), slots.hands)
+        pieces = pass.pieces_of(name, minutes) { slots.worked(ready, minutes, busy, pass.need_of_step(name, slots.hands)) }
         waits = pass.waits.fetch(name, pass.step(name).waits)
         late = by && pieces.last[1] > by && !pass.done.key?(name)
         busy.concat(pieces)
@@ -28,9 +28,10 @@ module Dakren
       # One entry for each time somebody goes on with a step; what it waits for by itself follows the last.
       def step_entries(pass, name, pieces, waits, **more)
         step = pass.step(name)
+        need = pass.need_of_step(name, slots.hands)
         pieces.map do |from, to, who|
           Entry.new(kind: :step, pass: pass.who, name: name, label: step.label, from_min: from, to_min: to,
-            waits_min: to == pieces.last[1] ? waits : 0, real: pass.done.key?(name), crew: slots.hands.roles(who, step.need), **more)
+            waits_min: to == pieces.last[1] ? waits : 0, real: pass.done.key?(name), crew: slots.hands.roles(who, need), **more)
         end
       end
     end

@@ -17,8 +17,6 @@ module Dakren
       FILM_LINES = %i[work texture edges drip].freeze
       # A hair more than whole packs is whole packs: what stays in a pail is rounded.
       HAIR = Rational(1, 100_000)
-      # An amount may miss the need by so much; the ratio goes by the data sheet's own tolerance.
-      NEED_SHARE = Rational(97, 100)
       # Films are told and typed in different units: a rounding is no difference.
       ROUNDED = 0.005
 
@@ -27,11 +25,13 @@ module Dakren
 
       # @param pack_ml [Numeric] A and B together @param cups [Array<CupKind>] to mix it in, smallest first
       # @param limits [WorkLimits] of the sheet @param density_g_ml [Numeric] of the mix
+      # @param short_pct [Numeric] by how much they may miss the need
       # @param printed [Boolean] does the need go by the coverage a tin prints? That holds what stays in the pail
       # @raise [InputError] when no cup holds one
-      def initialize(pack_ml:, cups:, limits:, density_g_ml:, printed: false)
+      def initialize(pack_ml:, cups:, limits:, density_g_ml:, printed: false, short_pct: Measure::Tools::SHORT_PCT)
         @pack_ml = Exact.of(pack_ml)
         @limits = limits
+        @least_share = 1 - (Exact.of(short_pct) / 100)
         @density = density_g_ml
         cup = cups.find { |kind| kind.most_ml >= pack_ml }
         raise InputError.new(:pack, "of #{Check.plain(pack_ml.to_f.round)} ml fits no cup here") unless cup
@@ -90,7 +90,7 @@ module Dakren
 
       # Hardly less than what is wanted, and not more than a hair above it.
       def enough?(film_mm, need)
-        film_mm.between?(need.film_mm * NEED_SHARE, need.film_mm * (1 + HAIR))
+        film_mm.between?(need.film_mm * @least_share, need.film_mm * (1 + HAIR))
       end
     end
   end

@@ -131,7 +131,9 @@ module Dakren
         at = from
         steps.each do |name, minutes|
           step = pass.step(name)
-          pieces = pass.pieces_of(name, minutes) { slots.worked(at, minutes, @busy, step.need) }
+          takes = pass.shared_min(name, minutes, slots.hands)
+          need = pass.need_of_step(name, slots.hands)
+          pieces = pass.pieces_of(name, takes) { slots.worked(at, takes, @busy, need) }
           at = pieces.last[1] + pass.waits.fetch(name, step.waits)
           @busy += pieces
           @entries += step_entries(pass, name, pieces, at - pieces.last[1], number: unit[1], of: pass.count)

@@ -14,12 +14,12 @@ module Dakren
     # One pass to be placed. order: from coat, section, minute and people to a CoatOrder; places: names of what it covers; sides: of those,
     # place to part and face (of Turning::SIDES); gates: id of a pass that comes first, and of GATES how far it must be; people: who lay
     # it, nil for as many as there are; skills: what they must be able to do; before, after, ends: step name to minutes; own_steps: the
-    # builder's own, by name; done: minute at which a step was really done, by name;
+    # builder's own, by name; own_minutes: steps whose minutes the builder told; done: minute at which a step was really done, by name;
     # real: what really happened, [coat, section] => { began:, finished:, soft: } in minutes.
     PassJob = Value.define(:id, :label, :places, :count, :order, :area_m2, sections: 1, school: :either, before: {}.freeze,
       between: {}.freeze, after: {}.freeze, ends: {}.freeze, waits: {}.freeze, sides: {}.freeze, gates: [].freeze, people: nil,
       skills: %i[mix lay].freeze, done: {}.freeze,
-      real: {}.freeze, own_steps: {}.freeze, owner: nil, planner: nil, likely: nil) do
+      real: {}.freeze, own_steps: {}.freeze, own_minutes: [].freeze, owner: nil, planner: nil, likely: nil) do
       # @param name [Symbol] of WorkSteps, or of a step of the builder's own
       # @return [WorkSteps::Step]
       def step(name)
@@ -69,11 +69,37 @@ module Dakren
         Hands.need(people || (hands.alike? ? hands.size : 1))
       end
 
+      # Who do a step: what goes by area, everybody it is laid by; else one person.
+      # @param hands [Hands]
+      # @return [Hands::Need]
+      def need_of_step(name, hands)
+        by_area?(name) && people_of_area(hands) > 1 ? Hands.need(people_of_area(hands), step(name).skills) : step(name).need
+      end
+
+      # How long they take: the part that goes by area is shared among them.
+      # @param minutes [Numeric] of one person
+      # @return [Float]
+      def shared_min(name, minutes, hands)
+        return minutes unless by_area?(name)
+
+        of_area = step(name).per_m2 * area_m2
+        minutes - of_area + (of_area / people_of_area(hands))
+      end
+
       # When somebody is at a step: as it really was, or as the block finds it.
       # @return [Array<Array(Float, Float, Integer)>] from, to and who
       def pieces_of(name, minutes)
         at = done[name] or return yield
         [[at - minutes, at, 1]]
+      end
+
+      # Does a step go by area, as long as nobody said how long it takes?
+      def by_area?(name)
+        step(name).per_m2.positive? && !own_minutes.include?(name)
+      end
+
+      def people_of_area(hands)
+        need_of_area(hands).count
       end
 
       # Whoever the entries of this pass belong to.

@@ -13,13 +13,15 @@ module Dakren
     # own_steps: the builder's own; service_c: hottest in service; marks: what really happened, [coat, section] =>
     # { began:, finished:, soft: } in minutes of the job; method: of Measure::METHODS; tool: of Measure::Tools or nil; cups: to choose
     # from; known: was "I know" said? own_most: Quantity the builder never mixes more of in a cup, in g, ml, strokes or packs;
+    # short_pct: by how much whole counts may miss the need;
     # sides: place to part and face, of Turning::SIDES; gates: id of a task that comes first, and how far it must be, of GATES; people:
     # who work on it, nil for as many as there are; warm_cure: WarmCure the builder told, nil for as the sheet and its service ask;
     # done: minute at which a step was really done, by its name; section_by: :day for as many sections as the day asks, :batch for one
     # batch each.
     Task = Value.define(:id, :kind, :places, :place_ids, :figures, :sheet, name: "", coats: 1, sections: nil, school: :either,
       steps: [].freeze, step_minutes: {}.freeze, own_steps: [].freeze, service_c: nil,
-      marks: {}.freeze, method: :scale, tool: nil, cups: USUAL_CUPS, known: false, own_most: nil, sides: {}.freeze,
+      marks: {}.freeze, method: :scale, tool: nil, cups: USUAL_CUPS, known: false, own_most: nil,
+      short_pct: Measure::Tools::SHORT_PCT, sides: {}.freeze,
       gates: [].freeze, people: nil, warm_cure: nil, section_by: :day,
       done: {}.freeze) do
       # @param own [Work::Own] what the shop has weighed itself
@@ -73,12 +75,12 @@ module Dakren
       def packs
         pack = figures[:pack] or return
         Packs.new(pack_ml: pack, cups: cups, limits: sheet.limits, density_g_ml: sheet.clock.mixed_density_g_ml,
-          printed: figures[:film].respond_to?(:printed?) && figures[:film].printed?)
+          short_pct: short_pct, printed: figures[:film].respond_to?(:printed?) && figures[:film].printed?)
       end
 
       # What was told of packs, for telling coats apart.
       def pack_told
-        figures.values_at(:pack, :last_pack)
+        [*figures.values_at(:pack, :last_pack), short_pct]
       end
 
       # Is the last pack measured out in part?

@@ -43,7 +43,7 @@ module Dakren
         PassJob.new(id: @task.id, owner: @task, label: @task.kind.label, places: @task.place_ids, count: count, sections: sections,
           school: @task.school, sides: @task.sides, gates: @task.gates, people: @task.people, skills: @task.skills,
           area_m2: first.order.need.area_mm2 / 1e6, order: method(:order), planner: method(:coat_plan), likely: method(:likely),
-          **steps(first), real: @task.marks, done: @task.done)
+          **steps(first), own_minutes: @task.step_minutes.keys, real: @task.marks, done: @task.done)
       rescue TooFast => e
         complain("sheet", "is too fast here: #{e.message}. Take a slower hardener, cooler resin or a wider cup")
       rescue InputError => e
@@ -204,6 +204,7 @@ module Dakren
           ageing: @ageing.call(@task.sheet), tins_c: @job.tins_at(from), kind: @task.kind.name,
           method: @task.method, cups: @task.cups, pace: pace,
           pack_ml: @task.figures[:pack], part_pack: @task.part_pack?, most_g: @task.most_g, tool: @task.tool,
+          short_pct: @task.short_pct,
           people: people || crew, ground: ground)
       end
 

@@ -54,15 +54,17 @@ class LargestBatchTest < CoreTest
     Plan::Cutter.new(sheet, start_c: 20, room_c: 20, placing_g_per_min: 400, tool: tool, **more).cut(need)
   end
 
-  # 24.5 strokes in seven cups of 3.5: 25 of them, four in each of the first four cups and three in the last three.
+  # 24.5 strokes in cups of at most four: 24 are 2 % short, which is close enough; 24.9 want 25.
   def test_strokes_are_dealt_out_to_the_cups
     set = T::PumpSet.new(name: "pumps", resin_ml: 50, hardener_ml: 50, error_pct: 2)
     need = 24.5 * 110
     cups = whole(set, need, most_g: 450)
 
-    assert_equal(25, cups.sum { |cup| cup.whole.counted.resin })
+    assert_equal(24, cups.sum { |cup| cup.whole.counted.resin })
+    assert_equal(25, whole(set, 24.9 * 110, most_g: 450).sum { |cup| cup.whole.counted.resin })
+    assert_equal(25, whole(set, need, most_g: 450, short_pct: 1).sum { |cup| cup.whole.counted.resin })
     assert_equal [3, 4], cups.map { |cup| cup.whole.counted.resin }.minmax
-    assert_operator cups.sum(&:on_work_g), :>=, need * 0.98
+    assert_operator cups.sum(&:on_work_g), :>=, need * 0.97
     assert_equal cups.map(&:mass_g).sort.reverse, cups.map(&:mass_g)
   end
 
@@ -76,7 +78,7 @@ class LargestBatchTest < CoreTest
         cups = whole(tool, need)
         next unless cups.first.whole
 
-        assert_operator cups.sum(&:on_work_g), :>=, (need * 0.979) - (cups.sum { |cup| cup.mass_g - cup.on_work_g } * 0.021), tool.name
+        assert_operator cups.sum(&:on_work_g), :>=, (need * 0.969) - (cups.sum { |cup| cup.mass_g - cup.on_work_g } * 0.031), tool.name
         assert(cups.all? { |cup| cup.mass_g > cup.on_work_g })
       end
     end

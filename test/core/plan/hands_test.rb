@@ -60,4 +60,19 @@ class HandsTest < PlacedTest
       (0...20).map { |i| at * i / 20 }.each { |sooner| assert_nil hands.at(sooner, sooner + length, busy, need) if sooner < at - 0.01 }
     end
   end
+
+  # Preparing 80 m² by hand: 20 min and 6 min a square metre; four people share the 480, not the 20. Told minutes stay as told.
+  def test_what_goes_by_area_is_shared_by_the_crew
+    minutes = { prepare: 20 + (6 * 80.0) }
+    { 1 => 500, 2 => 260, 4 => 140 }.each do |people, shared|
+      made = plan(job("a", before: minutes).with(area_m2: 80.0), hands: Plan::Hands.alike(people, hours), text: "24 h")
+      steps = made.entries.select { |entry| entry.name == :prepare }
+
+      assert_in_delta shared, steps.sum { |entry| entry.to_min - entry.from_min }, 1e-6, people
+      assert_equal people, steps.first.crew.size
+    end
+    told = plan(job("a", before: { prepare: 90.0 }, own_minutes: [:prepare]).with(area_m2: 80.0), hands: Plan::Hands.alike(4, hours))
+
+    assert_in_delta 90, told.entries.find { |entry| entry.name == :prepare }.then { |entry| entry.to_min - entry.from_min }, 1e-6
+  end
 end

@@ -15,8 +15,8 @@ module Dakren
                                                                                            ],
         counting: Counting.new(unit: "drop", alternate: false, ready: "Ready", heading: "Matched droppers, at room temperature",
           how: "All of the resin, then all of the hardener. Hold the bottle upright.")) do
-        def drops(split, tolerance_pct = Verdict::USUAL_TOLERANCE_PCT)
-          WholeUnits.pair(split, drop_ml, tolerance_pct)
+        def drops(split, tolerance_pct = Verdict::USUAL_TOLERANCE_PCT, short_pct = SHORT_PCT)
+          WholeUnits.pair(split, drop_ml, tolerance_pct, short_pct)
         end
 
         # Drops are counted, so only their scatter is left.
@@ -32,10 +32,10 @@ module Dakren
           "too many drops to count" if drops(split).sum > MOST_DROPS
         end
 
-        def whole(split, ratio, tolerance_pct)
+        def whole(split, ratio, tolerance_pct, short_pct = SHORT_PCT)
           return if split.resin_ml.nil?
 
-          resin, hardener = drops(split, tolerance_pct)
+          resin, hardener = drops(split, tolerance_pct, short_pct)
           Whole.new(counted: Counted.new(counting: declaration.counting, resin: resin, hardener: hardener),
             split: Tools.split_of(ratio, Exact.of(drop_ml) * resin, Exact.of(drop_ml) * hardener))
         end

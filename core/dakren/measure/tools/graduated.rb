@@ -30,11 +30,11 @@ module Dakren
         end
 
         # Whole lines, where they give hardly more than is wanted and meet the ratio.
-        def whole(split, ratio, tolerance_pct)
+        def whole(split, ratio, tolerance_pct, short_pct = SHORT_PCT)
           return if split.resin_ml.nil?
 
           wanted = [split.resin_ml, split.hardener_ml].map { |ml| Exact.of(ml) / Exact.of(division_ml) }
-          resin, hardener = WholeUnits.pair(split, division_ml, tolerance_pct)
+          resin, hardener = WholeUnits.pair(split, division_ml, tolerance_pct, short_pct)
           unit = Exact.of(division_ml)
           return if (resin + hardener) * unit > [Exact.of(volume_ml), Exact.of(split.total_ml) * LINES_WORTH].min ||
             !WholeUnits.forgiven?([resin, hardener], wanted, tolerance_pct)

@@ -18,9 +18,9 @@ module Dakren
           Exact.of(resin_ml) + Exact.of(hardener_ml)
         end
 
-        # @return [Integer] strokes of each pump nearest to so much: a little short where the sheet tolerates that
-        def strokes(total_ml, tolerance_pct = Verdict::USUAL_TOLERANCE_PCT)
-          WholeUnits.nearest(total_ml, both_ml, tolerance_pct.min)
+        # @return [Integer] strokes of each pump nearest to so much, a little short of it at most
+        def strokes(total_ml, short_pct = SHORT_PCT)
+          WholeUnits.nearest(total_ml, both_ml, short_pct)
         end
 
         # The mix whole strokes really give.
@@ -52,10 +52,10 @@ module Dakren
             "#{ratio.volume_parts.map { |part| Check.plain((part / ratio.volume_parts[1]).to_f.round(2)) }.join(" : ")}"
         end
 
-        def whole(split, ratio, tolerance_pct)
+        def whole(split, ratio, _tolerance_pct, short_pct = SHORT_PCT)
           return if split.total_ml.nil?
 
-          count = strokes(split.total_ml, tolerance_pct)
+          count = strokes(split.total_ml, short_pct)
           Whole.new(counted: Counted.new(counting: declaration.counting, resin: count, hardener: count), split: self.split(ratio, count))
         end
 

@@ -17,8 +17,8 @@ module Dakren
         how: "Strike each level with a straight edge, scrape it out. All of the resin, then all of the hardener; " \
              "never one spoon for both.")) do
         # @return [Array(Integer, Integer)] spoons of resin and of hardener
-        def spoons(split, tolerance_pct = Verdict::USUAL_TOLERANCE_PCT)
-          WholeUnits.pair(split, spoon_ml, tolerance_pct)
+        def spoons(split, tolerance_pct = Verdict::USUAL_TOLERANCE_PCT, short_pct = SHORT_PCT)
+          WholeUnits.pair(split, spoon_ml, tolerance_pct, short_pct)
         end
 
         def errors(split)
@@ -33,10 +33,10 @@ module Dakren
           "too many spoons to count (#{spoons(split).sum})" if spoons(split).sum > MOST_SPOONS
         end
 
-        def whole(split, ratio, tolerance_pct)
+        def whole(split, ratio, tolerance_pct, short_pct = SHORT_PCT)
           return if split.resin_ml.nil?
 
-          resin, hardener = spoons(split, tolerance_pct)
+          resin, hardener = spoons(split, tolerance_pct, short_pct)
           Whole.new(counted: Counted.new(counting: declaration.counting, resin: resin, hardener: hardener),
             split: Tools.split_of(ratio, Exact.of(spoon_ml) * resin, Exact.of(spoon_ml) * hardener))
         end
