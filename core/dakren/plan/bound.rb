@@ -25,14 +25,12 @@ module Dakren
       # Ready at the soonest, with what ends it.
       # @param pass [PassJob] @param lies [Array<Laid>] its last coat, of each section
       def over(pass, lies)
-        @ends[[pass.id, lies.map { |one| [one.from.round(1), one.unit[2]] }]] ||= begin
-          pass.ends.reduce(ready(pass, lies)) do |at, (name, told)|
-            far = far_enough(pass, name, lies) or next at
-            from = [far, lies.map(&:done).max].max
-            minutes = pass.shared_min(name, told, frame.slots.hands)
-            begins = frame.slots.hands.first(from, [minutes, Slots::SCRAP_MIN].min, [], Hands::ANYONE)&.first || from
-            [at, begins + minutes + pass.waits.fetch(name, pass.step(name).waits)].max
-          end
+        @ends[[pass.id, lies.map { |one| [one.from.round(1), one.unit[2]] }]] ||= pass.ends.reduce(ready(pass, lies)) do |at, (name, told)|
+          far = far_enough(pass, name, lies) or next at
+          from = [far, lies.map(&:done).max].max
+          minutes = pass.shared_min(name, told, frame.slots.hands)
+          begins = frame.slots.hands.first(from, [minutes, Slots::SCRAP_MIN].min, [], Hands::ANYONE)&.first || from
+          [at, begins + minutes + pass.waits.fetch(name, pass.step(name).waits)].max
         end
       end
 
