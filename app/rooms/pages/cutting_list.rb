@@ -32,7 +32,7 @@ module Dakren
           scarf.discs.map do |disc|
             Formats::NamedOutline.new(name: "disc #{disc.number}#{" #{disc.direction}" unless disc.direction.empty?}",
               loops: Geometry.loops(scarf.shape(disc.beyond_mm)) + [crossed(scarf, disc)])
-          end +
+          end + backing_outline(scarf) +
             [Formats::NamedOutline.new(name: "hole and bevel, to mark on the work",
               loops: [Geometry.loops(scarf.outline).first, shifted(Geometry.loops(hole).first, scarf.bevel_mm)])]
         end
@@ -55,12 +55,21 @@ module Dakren
 
       def discs
         @need.scarf.flat_map do |scarf|
-          scarf.discs.map do |disc|
-            Row.new(order: disc.number, name: "disc #{disc.number}", length_mm: disc.length_mm, width_mm: disc.width_mm,
-              area_mm2: disc.area_mm2, areal_g_m2: @need.laminate.layers.first.areal_g_m2,
-              direction: disc.direction)
-          end
+          cut = scarf.discs.map { |disc| row(disc, "disc #{disc.number}", @need.laminate.layers.first.areal_g_m2) }
+          scarf.backed? ? [row(scarf.backing, "backing piece", nil), *cut] : cut
         end
+      end
+
+      def row(disc, name, areal_g_m2)
+        Row.new(order: disc.number, name: name, length_mm: disc.length_mm, width_mm: disc.width_mm, area_mm2: disc.area_mm2,
+          areal_g_m2: areal_g_m2, direction: disc.direction)
+      end
+
+      # The backing piece, where there is one.
+      def backing_outline(scarf)
+        return [] unless scarf.backed?
+
+        [Formats::NamedOutline.new(name: "backing piece", loops: Geometry.loops(scarf.shape(Work::Scarf::BACKING_MM)))]
       end
 
       # A thin mark in the middle of a disc, along the fibre's first direction.

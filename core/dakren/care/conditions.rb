@@ -11,6 +11,10 @@ module Dakren
       # Wood takes 6 to 8 %; wetter wood blows bubbles for hours.
       WOOD_PCT = 8
       DEW_MARGIN_C = 3
+      # Not wrong yet, and near it.
+      NEAR_DEW_C = 5
+      DAMP_PCT = 65
+      COOL_C = 16
 
       # Dew point by the Magnus formula over water, good to 0.4 °C from -45 to 60 °C.
       # @param air_c [Numeric] @param humidity_pct [Numeric] 1 to 100
@@ -34,7 +38,8 @@ module Dakren
 
       # @return [Array<Caution>]
       def all
-        [moisture, dew].compact
+        found = [moisture, dew].compact
+        found.empty? ? [together].compact : found
       end
 
       # @return [Float, nil]
@@ -43,6 +48,29 @@ module Dakren
       end
 
       private
+
+      # Nothing wrong by itself, and several things nearly so: that adds up.
+      #
+      # Rule: two of a surface within 5 °C of the dew point, air from 65 %, a room below 16 °C, work within a tenth of its most moisture.
+      def together
+        found = near
+        return if found.size < 2
+
+        Caution.new(at: :conditions, parts: found.map(&:last).reduce(:merge),
+          says: "Each just inside its limit, and together too much: #{found.map(&:first).join("; ")}.",
+          first: "Warm the room or dry the air by a little before you begin; expect blush, and wash before the next coat.")
+      end
+
+      def near
+        [
+          (["the surface is %{above} above the dew point", { above: Quantity.new(value: @surface_c - dew_c, unit: :c_step) }] if
+            dew_c && @surface_c - dew_c < NEAR_DEW_C),
+          (["the air is at %{air}", { air: Quantity.new(value: @humidity_pct, unit: :pct) }] if @humidity_pct && @humidity_pct >= DAMP_PCT),
+          (["the room is at %{room}", { room: Quantity.new(value: @air_c, unit: :c) }] if @air_c < COOL_C),
+          (["the work is at %{moist} moisture", { moist: Quantity.new(value: @moisture_pct, unit: :pct) }] if
+            @moisture_pct && @moisture_pct > @most_pct * 0.9)
+        ].compact
+      end
 
       def moisture
         return if @moisture_pct.nil? || @moisture_pct <= @most_pct

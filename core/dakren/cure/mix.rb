@@ -63,6 +63,15 @@ module Dakren
         Mix.new(clock, nodes: nodes, ballast: ballast, reaction: reaction)
       end
 
+      # Share of its losses left under a tent or dust cover.
+      COVERED_SHARE = 0.7
+
+      # The same under a tent or dust cover.
+      # @return [Mix]
+      def covered
+        with(reaction: reaction.with(loss_factor: reaction.loss_factor * COVERED_SHARE))
+      end
+
       # What tells it from others: a number of its own for everything it depends on.
       # @return [Integer]
       def key

@@ -16,12 +16,12 @@ module Dakren
     # sheet; people: on the crew, where there are two one mixes ahead; hint: a likely count of cups; most_g: what the chosen tool takes
     # at a time; ground: what it lies on and what it loses sideways, as Cure::Pour takes them; pocket: each body by itself, where it is
     # no slab; tool: what it is measured with, of Measure::Tools; short_pct: by how much whole
-    # counts may miss the need.
+    # counts may miss the need; covered: does it cure under a tent or dust cover?
     CoatOrder = Value.define(:need, :sheet, :room, :tins_c, outline: nil, kind: :coat, method: :scale, cups: USUAL_CUPS,
       placing_g_per_min: PLACING_G_PER_MIN[:coat], ground: { wall: Cure::Wall::GROUNDS[:wood], side_w_m3k: 0 }.freeze,
       pocket: nil, tool: nil, pace: nil,
       pack_ml: nil, part_pack: false, from_min: 0, ageing: nil, people: 1, hint: nil, most_g: nil,
-      short_pct: Measure::Tools::SHORT_PCT) do
+      short_pct: Measure::Tools::SHORT_PCT, covered: false) do
       # One plain coat over one shape.
       #
       # @param outline [Object] shape of Size @param cover [Work::Cover]
@@ -53,9 +53,9 @@ module Dakren
 
       # @return [Cure::Mix] as it lies on the work, with the cloth in it
       def laid_mix
-        cloth = need.laminate or return mix
-
-        mix.with(ballast: Cure::Ballast.new(share: cloth.share, density_g_ml: cloth.fibre.density_g_ml))
+        cloth = need.laminate
+        laid = cloth ? mix.with(ballast: Cure::Ballast.new(share: cloth.share, density_g_ml: cloth.fibre.density_g_ml)) : mix
+        covered ? laid.covered : laid
       end
     end
   end

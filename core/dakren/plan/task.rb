@@ -88,6 +88,11 @@ module Dakren
         figures[:last_pack] == "part"
       end
 
+      # Does it cure under a tent or dust cover?
+      def covered?
+        figures[:covered] == "covered"
+      end
+
       # What it lies on, and what a body that is small in plan loses sideways.
       #
       # Rule: side loss = P/A / (1/(9 u) + wall/k) W/m3 K.

@@ -25,7 +25,7 @@ module Dakren
         @complaints = []
         @likely = {}
         @shared = shared
-        @same = [task.sheet, task.kind.name, task.method, task.tool, task.cups.map(&:name), *task.pack_told, task.place_ids,
+        @same = [task.sheet, task.kind.name, task.method, task.tool, task.cups.map(&:name), *task.pack_told, task.covered?, task.place_ids,
           task.pace_told]
         @from_min = job.hours.fit(0.0, 1.0) || 0.0
       end
@@ -107,6 +107,7 @@ module Dakren
         return least if need.depth_mm <= Cure::Lead::THINNEST_FOLLOWED_MM || @task.known
 
         mix = @task.sheet.mix(powder: need.powder)
+        mix = mix.covered if @task.covered?
         place = { start_c: @job.tins_at(@from_min), room: room.from(@from_min), **ground }
         return pockets_cool_enough(whole, least, mix) if pocket(need.depth_mm)
         return least unless Cure::Heat.refuses_lift?(mix.pour(depth_mm: need.depth_mm, **place).peak_c)
@@ -204,13 +205,17 @@ module Dakren
           ageing: @ageing.call(@task.sheet), tins_c: @job.tins_at(from), kind: @task.kind.name,
           method: @task.method, cups: @task.cups, pace: pace,
           pack_ml: @task.figures[:pack], part_pack: @task.part_pack?, most_g: @task.most_g, tool: @task.tool,
-          short_pct: @task.short_pct,
+          short_pct: @task.short_pct, covered: @task.covered?,
           people: people || crew, ground: ground)
       end
 
       # What it lies on, and each body by itself: asked of the shapes once.
       def ground
-        @ground ||= @task.ground(@task.sheet.mix.reaction.loss_factor)
+        @ground ||= @task.ground(laid_mix.reaction.loss_factor)
+      end
+
+      def laid_mix
+        @task.covered? ? @task.sheet.mix.covered : @task.sheet.mix
       end
 
       def pocket(depth_mm)

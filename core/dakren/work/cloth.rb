@@ -166,16 +166,30 @@ module Dakren
       # @param thickness_mm [Numeric] of the laminate, 0.3 to 60
       # @param laminate [Laminate] of one cloth: what the discs are cut from
       # @param ratio [Numeric] length of the bevel to thickness, 8 to 20
-      # @param order [Symbol] of ORDERS
+      # @param order [Symbol] of ORDERS @param backed [Boolean] does a backing piece go behind the hole?
       # @raise [InputError]
-      def initialize(hole_length_mm:, thickness_mm:, laminate:, hole_width_mm: nil, ratio: USUAL_RATIO, order: :largest)
+      def initialize(hole_length_mm:, thickness_mm:, laminate:, hole_width_mm: nil, ratio: USUAL_RATIO, order: :largest, backed: false)
         @hole_length_mm = Check.number(:hole_length, hole_length_mm, 1..10_000, "mm")
         @hole_width_mm = Check.optional(:hole_width, hole_width_mm, 1..10_000, "mm")
         @thickness_mm = Check.number(:thickness, thickness_mm, THICKNESS_MM, "mm")
         @ratio = Check.number(:ratio, ratio, RATIO)
         @order = ORDERS.key?(order) ? order : raise(InputError.new(:order, "must be #{ORDERS.keys.join(" or ")}"))
         @laminate = laminate
+        @backed = backed
         freeze
+      end
+
+      # Does a backing piece go behind the hole?
+      def backed?
+        @backed
+      end
+
+      # A backing piece laps the hole all round.
+      BACKING_MM = 10
+
+      # @return [Disc] the piece behind the hole
+      def backing
+        disc(0, BACKING_MM)
       end
 
       def round?

@@ -56,6 +56,11 @@ module Dakren
                  flow: "kept by the flow layer", line: "left in the feed line", trap: "for the trap", squeeze: "squeezed out",
                  proud: "left proud, shaved off", planing: "left proud, planed off" }.freeze
 
+      # What the finish asks of the coats below it.
+      FINISHES = { "clear" => ["under clear varnish: the clear hardener, at least three coats, four are better",
+        "out of doors a varnish with UV protection goes on top: epoxy by itself yellows and chalks in the sun"],
+                   "paint" => ["under paint any hardener will do: the paint keeps the sun off"] }.freeze
+
       private
 
       def quantity(amount, unit)
@@ -94,7 +99,7 @@ module Dakren
       # @return [Array<Working>] what the wet film comb and the dry coat show
       def film_remarks(cover)
         film = cover.film_with(@density)
-        found = []
+        found = FINISHES.fetch(value(:finish), []).map { |says| Working.new(says: says) }
         if (thin = optional(:thinner)) && thin.positive? && value(:thinner_when) == "start"
           found << Working.new(says: "with %{thin} thinner the comb must show %{wet} for %{film} to stay", parts: {
             thin: quantity(thin, :pct), wet: quantity(film * (100 + Exact.of(thin)) / 100, :film_mm), film: quantity(film, :film_mm)

@@ -13,7 +13,7 @@ module Dakren
         load: ["levelled both ways and supported all over",
           "leaks taped from below, clay at hand, flame or hot air and extinguisher"],
         purposes: %i[cast], placing: Placing.by(:mass, 600.0), pours: true,
-        inputs: %i[lifts planing surface drink],
+        inputs: %i[lifts planing surface drink covered],
         steps: %i[bubbles],
         cautions: [["A deep pour goes on heating for hours after it looks still.",
           "Check on it; no combustibles near; watch untaped knots for leaks."]]

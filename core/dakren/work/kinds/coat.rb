@@ -13,7 +13,8 @@ module Dakren
         load: ["lint-free roller, foam roller cut in half, tray",
           "tack cloth run over it lightly"],
         purposes: %i[coat flood floor laminate], ready: %i[handle wet], placing: Placing.by(:area, 12.0), coats: true,
-        inputs: [:film, :coats, :pack, :last_pack, *SPREADING, :bare, :band, :wear, :extra, :thinner, :thinner_when, :grain]
+        inputs: [:film, :coats, :pack, :last_pack, *SPREADING, :bare, :band, :wear, :extra, :thinner, :thinner_when, :grain, :finish,
+          :covered]
     end
   end
 end

@@ -12,7 +12,7 @@ module Dakren
         load: ["moulds released and dry, set apart on a bare board",
           "lids or a dust cover"],
         purposes: %i[cast mount], placing: Placing.by(:mass, 600.0), pours: true,
-        inputs: %i[lifts],
+        inputs: %i[lifts covered],
         steps: %i[bubbles demould],
         cautions: [["Small cups of fast mix run hot as a deep pour does.", "Set them apart from one another on a bare board."]]
     end

@@ -12,7 +12,7 @@ module Dakren
         load: ["clean plastic under the piece, spreader, flame or hot air and extinguisher",
           "everything dusty moved out already"],
         purposes: %i[flood], ready: %i[handle load wet], placing: Placing.by(:area, 30.0), coats: true,
-        inputs: [:film, :coats, :pack, :last_pack, *SPREADING, :band, :wear, :extra],
+        inputs: [:film, :coats, :pack, :last_pack, *SPREADING, :band, :wear, :extra, :covered],
         steps: %i[heat bubbles],
         cautions: [["A flame or hot air breaks bubbles, and lights solvent and wipes.",
           "Keep it moving, 150 to 250 mm away; wipes out of the room first; extinguisher at hand."]]

@@ -5,6 +5,9 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
+      OPEN = "cut %{cloth} of cloth in discs; a backing piece, %{lap} over all round, goes behind a hole that is open"
+      BACKED = "cut %{cloth} of cloth in discs, and the backing piece %{lap} over all round: cured and released before it is bonded in"
+
       declare :scarf, label: "scarf repair", on: :damage,
         use: Use.new(title: "Wet the discs out", done: "They are laid",
           tells: "Wet the bevel, lay disc after disc, wet each until it turns transparent; stipple the air out. Keep a test dab.",
@@ -24,15 +27,14 @@ module Dakren
           scarfs = @places.map do |place|
             Scarf.new(hole_length_mm: place.shape.hole_length_mm, hole_width_mm: place.shape.hole_width_mm,
               thickness_mm: place.shape.thickness_mm, laminate: one_ply(stack),
-              ratio: value(:ratio), order: value(:order).to_sym)
+              ratio: value(:ratio), order: value(:order).to_sym, backed: value(:backing) == "yes")
           end
           cloth = scarfs.sum(&:cloth_mm2)
           ground = scarfs.sum { |scarf| scarf.outline.area_mm2 }
           lines = [cloth_line(one_ply(stack), cloth, scarfs.flat_map(&:working)), drink(coat, ground), soak(coat)]
           Need.new(lines: lines.compact, area_mm2: ground, film_mm: Exact.of(scarfs.map(&:thickness_mm).max.round(6)),
             laminate: one_ply(stack), scarf: scarfs,
-            remarks: [Working.new(says: "cut %{cloth} of cloth in discs; a backing piece goes behind a hole that is open",
-              parts: { cloth: m2(cloth) })])
+            remarks: [Working.new(says: value(:backing) == "yes" ? BACKED : OPEN, parts: { cloth: m2(cloth), lap: mm(Scarf::BACKING_MM) })])
         },
         section: ->(need, _figures) { need.scarf.first.section }
     end

@@ -14,7 +14,8 @@ module Dakren
         load: ["spreader, brush, tape round the edge"],
         purposes: %i[coat flood floor laminate cast], ready: %i[handle], placing: Placing.by(:area, 8.0), coats: true,
         inputs: [:film, :coats, :pack, :last_pack, *SPREADING, :bare, :band, :wear, :extra, :thinner, :thinner_when],
-        defaults: { film: Cover.new(film_mm: 0.1), surface: "hardwood", spread: "brush" }
+        defaults: { film: Cover.new(film_mm: 0.1), surface: "hardwood", spread: "brush" },
+        steps: %i[judge]
     end
   end
 end
