@@ -135,7 +135,8 @@ module Dakren
         @rows.first(MOST).map do |row|
           size = [row.length_mm, row.width_mm].map { |side| show(side, :mm) }.uniq.join(" × ")
           direction = row.direction.empty? ? "as you like, the same on every ply" : row.direction
-          [row.order.zero? ? "" : row.order.to_s, row.name, size, row.areal_g_m2 ? show(row.areal_g_m2, :"g/m2") : "", direction, show(row.area_mm2 / 1e6, :m2)]
+          [row.order.zero? ? "" : row.order.to_s, row.name, size, row.areal_g_m2 ? show(row.areal_g_m2, :"g/m2") : "", direction,
+            show(row.area_mm2 / 1e6, :m2)]
         end
       end
 
