@@ -130,3 +130,53 @@ class BrowserTest < CoreTest
       .map { |violation| "#{where}: #{violation["id"]} #{violation["nodes"].map { |node| node["html"][0, 160] }.first(3)}" })
   end
 end
+
+# A batch walked at the bench until its record stands there.
+module WalkHelp
+  PAUSE = 0.08
+
+  # Goes on until the record stands there; what is to be typed is typed where something can be.
+  # @param typed [Array, nil] nil for whatever the page asks for
+  def walk(typed)
+    readings = typed.dup
+    60.times do
+      return if page.has_text?("What happened", wait: 0)
+
+      step = first(".bench-steps [aria-current]", minimum: 0, wait: 0)&.text or next # the record is on its way
+      reading = (readings ? readings.shift : asked_for) if has_css?("#f-reading", wait: 0) && !step.start_with?("Cup")
+      type("f-reading", reading, pause: PAUSE) if reading
+      hard? ? next : press_on
+    end
+    flunk "the cup never came to its record"
+  end
+
+  # What the scale is to show, as it stands on the page.
+  def asked_for
+    first("#b-target", minimum: 0, wait: 0)&.text.to_s[/[\d.,]+/]
+  end
+
+  # Says that the test dab is hard, where it is only waited for.
+  def hard?
+    return false unless has_css?("button", text: "Hard: takes no fingernail", wait: 0)
+
+    click_button "Hard: takes no fingernail"
+    assert_text(/Really hard|What happened/)
+    true
+  rescue Selenium::WebDriver::Error::StaleElementReferenceError
+    true # the page was just renewed: looked at again
+  end
+
+  # Presses the foot button, and waits until the page has moved: another step, another count, or the record.
+  def press_on
+    before = stand
+    find(".bench-next").click
+    page.document.synchronize(20, errors: [Capybara::ExpectationNotMet]) do
+      raise Capybara::ExpectationNotMet if stand == before
+    end
+  end
+
+  def stand
+    evaluate_script("(document.querySelector('input[name=after]') || {}).value + location.pathname + " \
+                    "!!document.querySelector('.bench-next')")
+  end
+end

@@ -78,7 +78,7 @@ module Dakren
         end
 
         def job_row(record)
-          JobRow.new(record, wording.seen_from(Stores::Now.wall), zone)
+          JobRow.new(record, wording.seen_from(Time.at(Stores::Now.wall)), zone)
         end
 
         # Is the second place for copies away, or was the last one long ago?

@@ -15,7 +15,7 @@ module Dakren
         film_mm: [[0.1, :micron, "micron"], [nil, :mm, "mm"]],
         m2: [[nil, nil, "m²"]],
         g: [[10_000, :g, "g"], [nil, :kg, "kg"]],
-        ml: [[10_000, :ml, "ml"], [nil, :L, "litre"]],
+        ml: [[10_000, :ml, "ml"], [nil, :L, "litres"]],
         c: [[nil, :C, "°C"]], c_step: [[nil, :c_step, "°C"]],
         "g/m2": [[nil, :"g/m2", "g/m²"]],
         "m2/h": [[nil, :"m2/h", "m²/h"]], "m/h": [[nil, :"m/h", "m/h"]], "g/min": [[nil, :"g/min", "g/min"]]

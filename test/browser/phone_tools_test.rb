@@ -4,10 +4,11 @@ require_relative "../browser_helper"
 
 # Each tool of the demo shop, on a phone: from "just mix a cup" to its record, typed key by key.
 class PhoneToolsTest < BrowserTest
+  include WalkHelp
+
   CLEAR = "Stillwater clear coat + clear"
   PASTE = "Cobble bonding paste + paste"
   SMALL = "Lens mounting resin + mounting"
-  PAUSE = 0.08
 
   def setup
     super
@@ -65,44 +66,5 @@ class PhoneToolsTest < BrowserTest
 
     assert_selector ".bench-steps [aria-current]", text: "Tins"
     assert_equal 390, evaluate_script("document.documentElement.scrollWidth"), "#{tool} scrolls sideways"
-  end
-
-  # Goes on until the record stands there; what is to be typed is typed where something can be.
-  def walk(typed)
-    readings = typed.dup
-    60.times do
-      return if page.has_text?("What happened", wait: 0)
-
-      step = first(".bench-steps [aria-current]", minimum: 0, wait: 0)&.text or next # the record is on its way
-      reading = readings.shift if has_css?("#f-reading", wait: 0) && !step.start_with?("Cup")
-      type("f-reading", reading, pause: PAUSE) if reading
-      hard? ? next : press_on
-    end
-    flunk "the cup never came to its record"
-  end
-
-  # Says that the test dab is hard, where it is only waited for.
-  def hard?
-    return false unless has_css?("button", text: "Hard: takes no fingernail", wait: 0)
-
-    click_button "Hard: takes no fingernail"
-    assert_text(/Really hard|What happened/)
-    true
-  rescue Selenium::WebDriver::Error::StaleElementReferenceError
-    true # the page was just renewed: looked at again
-  end
-
-  # Presses the foot button, and waits until the page has moved: another step, another count, or the record.
-  def press_on
-    before = stand
-    find(".bench-next").click
-    page.document.synchronize(20, errors: [Capybara::ExpectationNotMet]) do
-      raise Capybara::ExpectationNotMet if stand == before
-    end
-  end
-
-  def stand
-    evaluate_script("(document.querySelector('input[name=after]') || {}).value + location.pathname + " \
-                    "!!document.querySelector('.bench-next')")
   end
 end

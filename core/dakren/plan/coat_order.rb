@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "../measure/tools"
 require_relative "../cure/body"
 require_relative "cutter"
 require_relative "cup_kind"

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "../measure/tools"
 require_relative "cup_kind"
 require_relative "../base/value"
 

@@ -224,8 +224,14 @@ module Dakren
 
       # One section's share of a need.
       def shared(need, parts)
-        need.with(lines: need.lines.map { |line| line.with(value: line.value / parts) }, area_mm2: need.area_mm2 / parts,
+        need.with(lines: need.lines.map { |line| section_of(line, parts) }, area_mm2: need.area_mm2 / parts,
           extras: need.extras.map { |line| line.with(value: line.value / parts) })
+      end
+
+      def section_of(line, parts)
+        each = line.value / parts
+        line.with(value: each, working: line.working + [Working.new(says: "in #{parts} sections, %{each} each",
+          parts: { each: Quantity.new(value: each, unit: line.unit) })])
       end
 
       # Who work on it: as many as the task says, or as there are.

@@ -7,7 +7,7 @@ class ToldShapesTest < CoreTest
   def test_holes_hold_as_much_as_so_many_of_one
     60.times do
       count = rand(1..10_000)
-      wide = between(0.5, 80)
+      wide = between(1.2, 80)
       deep = between(0.1, 300)
       holes = Geometry::Holes.new(count: count, diameter_mm: wide, depth_mm: deep)
 
