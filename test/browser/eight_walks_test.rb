@@ -27,15 +27,18 @@ class EightWalksTest < BrowserTest
     # 1200 x 900 mm x 0.1 mm = 108 ml: with what stays in the brush and the cup five strokes of 24 ml.
     "a bulkhead by pumps" => Walk.new(kind: "Coat",
       chosen: { "Resin system" => "Stillwater clear coat + clear, 2 : 1 by volume", "Measured by" => "2 : 1 pumps" },
-      typed: { "p1-s1-length" => "1200", "p1-s1-width" => "900", "c1-film" => "0.1" }, says: [/5 strokes of each/, /1\.08 m² × 0\.1 mm wet film = 108 ml/]),
+      typed: { "p1-s1-length" => "1200", "p1-s1-width" => "900", "c1-film" => "0.1" },
+      says: [/5 strokes of each/, /1\.08 m² × 0\.1 mm wet film = 108 ml/]),
     # 10 min to the first 500 mm: 90 min to 1500.
     "a roof infused" => Walk.new(kind: "Infuse", chosen: { "Resin system" => "Reedmark L20 laminating + slow, 100 : 27 by weight" },
       typed: { "p1-s1-length" => "2000", "p1-s1-width" => "1000", "c1-cloths-0-areal" => "600", "c1-cloths-0-plies" => "3",
-               "c1-distance" => "1500", "room" => "21" }, says: [/2 m² × 1 800 g\/m² in 3 plies = 3 600 g/, /fills uphill/i]),
+               "c1-distance" => "1500", "room" => "21" }, says: [%r{2 m² × 1 800 g/m² in 3 plies = 3 600 g}, /fills uphill/i]),
     # 40 x 6 x 6 x 20 mm x pi/4 = 22.6 ml and a tenth proud.
     "forty nail holes of a 16 : 1 putty" => Walk.new(kind: "Fill",
-      chosen: { "What it is" => "holes, so many", "Resin system" => "Sillmaker wood filler + filler, 16 : 1 by weight", "Powder" => "none" },
-      typed: { "p1-count" => "40", "p1-diameter" => "6", "p1-depth" => "20" }, says: [/40 × π\/4 × 6 mm × 6 mm × 20 mm = 22\.6 ml/, /2\.26 ml/]),
+      chosen: { "What it is" => "holes, so many", "Resin system" => "Sillmaker wood filler + filler, 16 : 1 by weight",
+                "Powder" => "none" },
+      typed: { "p1-count" => "40", "p1-diameter" => "6", "p1-depth" => "20" },
+      says: [%r{40 × π/4 × 6 mm × 6 mm × 20 mm = 22\.6 ml}, /2\.26 ml/]),
     # 500 m² x 0.3 mm = 150 litres.
     "a floor of 500 m² told as an area" => Walk.new(kind: "Floor",
       chosen: { "Resin system" => "Granite floor 210 + floor, 3 : 1 by volume", "Shape" => "an area, as told" },
@@ -44,7 +47,7 @@ class EightWalksTest < BrowserTest
     "a laminate with the maker's warm cure" => Walk.new(kind: "Laminate",
       chosen: { "Resin system" => "Reedmark L20 laminating + slow, 100 : 27 by weight" },
       typed: { "p1-s1-length" => "1000", "p1-s1-width" => "600", "c1-cloths-0-areal" => "300", "c1-cloths-0-plies" => "3", "room" => "21",
-               "c1-cure_c" => "60", "c1-cure_time" => "8 h" }, says: [/0\.6 m² × 900 g\/m² in 3 plies = 540 g/, /warm cure/])
+               "c1-cure_c" => "60", "c1-cure_time" => "8 h" }, says: [%r{0\.6 m² × 900 g/m² in 3 plies = 540 g}, /warm cure/])
   }.freeze
 
   def test_jobs_of_the_trade_from_nothing_to_the_record
@@ -54,7 +57,7 @@ class EightWalksTest < BrowserTest
       planned(job)
       told = page.evaluate_script("document.body.textContent.replace(/\\s+/g, ' ').replace(/\\u202f/g, ' ')")
       job.says.each { |says| assert_match says, told, name }
-      refute_match(/\d (?:mm|ml|g|kg|°C|m²)(?![a-z\/])/, visible_figures, name) if job.units
+      refute_match(%r{\d (?:mm|ml|g|kg|°C|m²)(?![a-z/])}, visible_figures, name) if job.units
       find(".to-bench-now").click
 
       assert_selector ".bench-steps [aria-current]", text: "Tins"
@@ -85,7 +88,8 @@ class EightWalksTest < BrowserTest
 
   # What the head and the tasks say.
   def visible_figures
-    page.evaluate_script("[...document.querySelectorAll('.answers, .parts, .cups')].map((e) => e.textContent).join(' ').replace(/\\s+/g, ' ')")
+    page.evaluate_script("[...document.querySelectorAll('.answers, .parts, .cups')].map((e) => e.textContent).join(' ').replace(/\\s+/g, " \
+                         "' ')")
   end
 
   def units(name)

@@ -92,7 +92,8 @@ module Dakren
       # @return [Array<Control>] what it is, what it is called, and what goes with either
       def head
         hint = soundings.any? ? "the depth readings are used" : nil
-        asked = (place.asked(FIRST) - place.declared.asks.keys.map(&:to_s)).map { |name| @form.control("#{id}-#{name}", **(name == "depth" && hint ? { hint: hint } : {})) }
+        names = place.asked(FIRST) - place.declared.asks.keys.map(&:to_s)
+        asked = names.map { |name| @form.control("#{id}-#{name}", **(name == "depth" && hint ? { hint: hint } : {})) }
         [@form.choice("#{id}-form"), @form.field("#{id}-name", placeholder: place.declared.label), *asked]
       end
 
