@@ -64,23 +64,20 @@ module Dakren
       end
 
       def bar(row)
-        cup = row.desk.coats.map { |coat| coat.plan.usable }.min_by { |usable| usable.early || Cure::HORIZON_MIN }
-        Drawings::CompareBars::Row.new(name: row.name, cup_min: [cup.early, cup.late], ready_min: row.desk.schedule.ends_min,
+        Drawings::CompareBars::Row.new(name: row.name, cup_min: [row.cup.early, row.cup.late], ready_min: row.desk.schedule.ends_min,
           chosen: ids.include?(row.id))
       end
 
       def point(share, row)
         return unless row&.planned?
 
-        cup = row.desk.coats.map { |coat| coat.plan.usable }.min_by { |usable| usable.early || Cure::HORIZON_MIN }
-        Drawings::BlendCurve::Point.new(share_pct: share, cup: cup, ready_min: row.desk.schedule.hand_over_min) if cup.early
+        Drawings::BlendCurve::Point.new(share_pct: share, cup: row.cup, ready_min: row.desk.schedule.hand_over_min) if row.cup.early
       end
 
       def cells(row)
         because = Words::Because.new(row.desk, @wording)
-        band = row.desk.coats.map { |coat| coat.plan.usable }.min_by { |usable| usable.early || Cure::HORIZON_MIN }
         sanding = row.desk.schedule.sanding_min
-        [row.kept? ? "yes" : "no: #{because.sentence}", row.batches.to_s, @wording.span(band.early, band.late), "#{row.margin_pct.round} %",
+        [row.kept? ? "yes" : "no: #{because.sentence}", row.batches.to_s, @wording.span(row.cup.early, row.cup.late), "#{row.margin_pct.round} %",
           row.coats_a_day.to_s, sanding.zero? ? "none" : @wording.minutes(sanding), @wording.minutes(row.desk.schedule.bench_min),
           because.hand_over]
       end

@@ -5,10 +5,10 @@ module Dakren
     # Every hardener of a resin, and even blends of two, side by side on the real job.
     class Comparison
       # sheet: of the shelf, or a blend; desk: the job planned with it; why: where it could not be.
-      # pair: ids of the two that are blended, share_pct of the second; nil where it is one hardener alone.
-      Row = Value.define(:name, :id, :desk, pair: nil, share_pct: nil, why: nil) do
+      # tasks: ids of those mixed from it; pair: ids of the two that are blended, share_pct of the second; nil where it is one hardener alone.
+      Row = Value.define(:name, :id, :desk, :tasks, pair: nil, share_pct: nil, why: nil) do
         def planned?
-          !desk&.schedule.nil? && desk.coats.any?
+          !desk&.schedule.nil? && coats.any?
         end
 
         def kept?
@@ -19,9 +19,19 @@ module Dakren
           desk.coats.sum { |coat| coat.plan.batches.size }
         end
 
+        # Its own coats: what is mixed from another resin says nothing of this one.
+        def coats
+          desk.coats.select { |coat| tasks.include?(coat.pass.id) }
+        end
+
+        # @return [Cure::Band] pot life of its shortest-lived batch
+        def cup
+          coats.map { |coat| coat.plan.usable }.min_by { |usable| usable.early || Cure::HORIZON_MIN }
+        end
+
         # Least of what is left of a cup's life when it is used up, as a share of it.
         def margin_pct
-          desk.coats.flat_map do |coat|
+          coats.flat_map do |coat|
             coat.plan.portions.first(1)
               .map { |portion| 100 * (1 - (portion.needed_min / portion.usable_min)) }
           end.min
@@ -83,7 +93,7 @@ module Dakren
       def row(name, id, extra = {}, **pair)
         passes = @desk.passes.select { |pass| pass.sheet&.resin == @resin }
         desk = @make.call(Document::JobDocument.with_sheet(@desk.document, passes.map(&:id), id), extra)
-        Row.new(name: name, id: id, desk: desk, why: why(desk), **pair)
+        Row.new(name: name, id: id, desk: desk, tasks: passes.map(&:id), why: why(desk), **pair)
       end
 
       def why(desk)
