@@ -44,12 +44,13 @@ module Dakren
       PIGMENTED = [0.1, 1.4].freeze
       PUTTY = [0.45, 1.55].freeze
 
-      attr_reader(*LIMITS.keys, :more_pot_lives, :assumed, :key)
+      attr_reader(*LIMITS.keys, :more_pot_lives, :levels_or_is_shaped, :assumed, :key)
 
+      # @param levels_or_is_shaped [Boolean] is it for what must level by itself or be shaped: floors, floods, table pours, putties?
       # @param more_pot_lives [Array<Array(Numeric, Numeric, Numeric)>] further ones: mass in g, °C, minutes
       # @param numbers [Hash{Symbol=>Numeric,nil}] members of LIMITS; nil where the sheet is silent
       # @raise [InputError] naming the field and its limits
-      def initialize(more_pot_lives: nil, **numbers)
+      def initialize(more_pot_lives: nil, levels_or_is_shaped: false, **numbers)
         unknown = numbers.keys - LIMITS.keys
         raise InputError.new(unknown.first, "is not a number of a sheet") unless unknown.empty?
 
@@ -57,9 +58,10 @@ module Dakren
         set(:inert_share, numbers[:inert_share])
         LIMITS.each_key { |name| set(name, numbers[name]) }
         @more_pot_lives = checked_pot_lives(more_pot_lives || [])
+        @levels_or_is_shaped = levels_or_is_shaped == true
         check_speed
         check_depth_limit
-        @key = [*LIMITS.keys.map { |name| public_send(name) }, @more_pot_lives, @assumed].freeze
+        @key = [*LIMITS.keys.map { |name| public_send(name) }, @more_pot_lives, @levels_or_is_shaped, @assumed].freeze
         freeze
       end
 
@@ -91,6 +93,7 @@ module Dakren
       # @return [Hash{Symbol=>Object}]
       def stated
         numbers = LIMITS.keys.reject { |name| assumed?(name) }.to_h { |name| [name, public_send(name)] }
+        numbers[:levels_or_is_shaped] = true if levels_or_is_shaped
         more_pot_lives.empty? ? numbers : { **numbers, more_pot_lives: more_pot_lives }
       end
 

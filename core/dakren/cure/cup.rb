@@ -10,7 +10,7 @@ module Dakren
     #   cup.run.usable_min   # minutes until its age reaches the sheet's working time
     #   cup.run.peak_c       # hottest it gets if nobody pours it out
     #
-    # Rule: da/dt = k g(T)(b + a)(1 - a)^2;  m c dT/dt = m H da/dt - UA (T - room);  d(age)/dt = g(T).
+    # Rule: da/dt = k g(T)(b + a)(1 - a)^2;  (m c + shell) dT/dt = m H da/dt - UA (T - room);  d(age)/dt = g(T), T that of the core.
     # Unusable when its age reaches the working time. The step follows the reaction through ignition.
     class Cup
       MOST_STEPS = 20_000
@@ -21,19 +21,19 @@ module Dakren
 
       # @param reaction [Reaction]
       # @param body [Body] what is in it
-      # @param vessel [Vessel, Pocket]
+      # @param vessel [Vessel]
       # @param start_c [Numeric] °C of the parts when they meet, -40 to 120
       # @param room_c [Numeric] °C, -40 to 120
       # @raise [InputError]
       def initialize(reaction, body, vessel:, start_c:, room_c:)
         @reaction = reaction
-        @rise_k = body.full_rise_k
+        @rise_k = vessel.mass_g * body.heat_j_g / vessel.capacity_j_k(body.capacity_j_gk)
         @start_c = Check.temp_c(:start_c, start_c)
         @room_c = Check.temp_c(:room_c, room_c)
-        @cooling_per_min = vessel.loss_w_k(reaction.loss_factor) / (vessel.mass_g * body.capacity_j_gk) * 60
+        @loss = CupLoss.new(vessel, body, reaction.loss_factor, @room_c)
       end
 
-      attr_reader :reaction, :rise_k, :cooling_per_min, :start_c, :room_c
+      attr_reader :reaction, :rise_k, :loss, :start_c, :room_c
 
       # @param stop_at_usable [Boolean] leave the peak out (quicker; the calibration's way)
       # @param until_min [Float] stop at this minute
@@ -41,7 +41,7 @@ module Dakren
       # @return [Run]
       # @raise [NotSolved] when the bound on steps is reached
       def run(stop_at_usable: false, until_min: HORIZON_MIN, until_cool: false)
-        stepper = CupStepper.new(reaction, rise_k: rise_k, cooling_per_min: cooling_per_min, start_c: start_c, room_c: room_c)
+        stepper = CupStepper.new(reaction, rise_k: rise_k, loss: loss, start_c: start_c, room_c: room_c)
         tally = Tally.new(reaction.working_min, start_c)
         length = stepper.first_min
         steps = 0

@@ -35,11 +35,11 @@ module Dakren
       # @param start_c [Numeric] °C of the mix
       # @param room [Profile]
       # @param recoat [Array(Numeric, Numeric), nil] ages at which the window opens and closes; nil if silent
-      # @param wall [Wall] what it lies on @param side_w_m3k [Numeric] lost sideways
-      def initialize(mix, start_c:, room:, recoat: nil, wall: Wall::GROUNDS[:wood], side_w_m3k: 0)
+      # @param wall [Wall] what it lies on @param plan [Footprint, nil] where it is small in plan
+      def initialize(mix, start_c:, room:, recoat: nil, wall: Wall::GROUNDS[:wood], plan: nil)
         @mix = mix
         @coarse = mix.with(nodes: SEARCH_NODES)
-        @place = { start_c: start_c, room: room, wall: wall, side_w_m3k: side_w_m3k }
+        @place = { start_c: start_c, room: room, wall: wall, plan: plan }
         @recoat = recoat
       end
 

@@ -75,7 +75,7 @@ module Dakren
       # What tells it from others: a number of its own for everything it depends on.
       # @return [Integer]
       def key
-        @key ||= KEYS.recall([clock.key, ballast.share, ballast.density_g_ml, @reaction&.key]) { Object.new.object_id }
+        @key ||= KEYS.recall([clock.key, ballast.share, ballast.density_g_ml, ballast.cloth, @reaction&.key]) { Object.new.object_id }
       end
 
       # Density of everything in the cup, g/ml.
@@ -149,21 +149,14 @@ module Dakren
 
       # @param depth_mm [Numeric] 0.001 to 1000
       # @param room [Profile]
-      # @param wall [Wall] what it lies on @param side_w_m3k [Numeric] lost sideways
+      # @param wall [Wall] what it lies on @param wall_start_c [Numeric, nil] °C of that, nil for as the room
+      # @param plan [Footprint, nil] where it is small in plan
       # @return [Pour::Run]
       # @raise [InputError, NotSolved]
-      def pour(depth_mm:, start_c:, room:, wall: Wall::GROUNDS[:wood], side_w_m3k: 0)
-        POURS.recall([key, @nodes, depth_mm.to_f, start_c.to_f, room, wall, side_w_m3k.to_f]) do
-          Pour.new(reaction, body, depth_mm: depth_mm, start_c: start_c, room: room, wall: wall, side_w_m3k: side_w_m3k, nodes: @nodes).run
-        end
-      end
-
-      # A small body in a mould, slot or cell.
-      # @param size [Hash] volume_ml, depth_mm, perimeter_mm
-      # @return [Cup::Run]
-      def pocket(start_c:, room_c:, wall:, **size)
-        CUPS.recall([:pocket, key, start_c.to_f, room_c.to_f, wall, size]) do
-          Cup.new(reaction, body, vessel: Pocket.new(density_g_ml: density_g_ml, wall: wall, **size), start_c: start_c, room_c: room_c).run
+      def pour(depth_mm:, start_c:, room:, wall: Wall::GROUNDS[:wood], wall_start_c: nil, plan: nil)
+        POURS.recall([key, @nodes, depth_mm.to_f, start_c.to_f, room, wall, wall_start_c, plan]) do
+          Pour.new(reaction, body, depth_mm: depth_mm, start_c: start_c, room: room, wall: wall, wall_start_c: wall_start_c, plan: plan,
+            nodes: @nodes).run
         end
       end
 

@@ -11,12 +11,10 @@ module Dakren
     #   run = pour.run
     #   run.peak_c, run.peak_min, run.middle_usable_min, run.top_usable_min
     #
-    # Rule: rho c dT/dt = k d2T/dx2 + rho H da/dt - side (T - room); top 10 u W/m2K to the room; below the wall 5 u.
+    # Rule: rho c dT/dt = k d2T/dx2 + rho H da/dt - side (T - room); what goes out as Slab has it.
     # Layers across depth and wall, a third-order linearly implicit step (so conduction never limits it) whose
     # length follows the embedded error estimate through ignition.
     class Pour
-      TOP_W_M2K = 10.0
-      BOTTOM_W_M2K = 5.0
       NODES = 41
       MOST_STEPS = 5_000
       # Where resin and wall meet they differ at once: the first steps are taken whatever the error, so that this does not have to be
@@ -36,18 +34,18 @@ module Dakren
       # @param depth_mm [Numeric] 0.001 to 1000
       # @param start_c [Numeric] °C of the mix when poured, -40 to 120
       # @param room [Profile] °C of the room above and below
-      # @param wall [Wall] what it lies on, as warm as the room when the mix is poured
-      # @param side_w_m3k [Numeric] lost sideways by each m3 of resin for each degree above the room, 0 to 1,000,000
+      # @param wall [Wall] what it lies on @param wall_start_c [Numeric, nil] °C of that, nil for as warm as the room when the mix is poured
+      # @param plan [Footprint, nil] where it is small enough in plan to lose heat sideways
       # @raise [InputError]
-      def initialize(reaction, body, depth_mm:, start_c:, room:, wall: Wall::GROUNDS[:wood], side_w_m3k: 0, nodes: NODES)
+      def initialize(reaction, body, depth_mm:, start_c:, room:, wall: Wall::GROUNDS[:wood], wall_start_c: nil, plan: nil,
+        nodes: NODES)
         @reaction = reaction
         @start_c = Check.temp_c(:start_c, start_c)
         @room = room
         @longest_min = reaction.working_min * LONGEST_SHARE
-        u = reaction.loss_factor
-        @slab = Slab.new(body, depth_m: Check.number(:depth_mm, depth_mm, DEPTHS_MM, "mm") / 1000, wall: wall, nodes: nodes,
-          top_w_m2k: TOP_W_M2K * u, bottom_w_m2k: BOTTOM_W_M2K * u,
-          side_w_m3k: Check.number(:side_w_m3k, side_w_m3k, 0..1_000_000, "W/m3 K"))
+        @wall_c = wall_start_c ? Check.temp_c(:wall_start_c, wall_start_c) : room.at(0)
+        @slab = Slab.new(body, lifts_m: [Check.number(:depth_mm, depth_mm, DEPTHS_MM, "mm") / 1000], wall: wall, nodes: nodes,
+          loss_factor: reaction.loss_factor, plan: plan)
       end
 
       # @param until_min [Float] follow it this long at most
@@ -55,7 +53,7 @@ module Dakren
       # @return [Run] middle_usable_min is nil when not reached
       # @raise [NotSolved] when the bound on steps is reached
       def run(until_min: HORIZON_MIN)
-        stepper = PourStepper.new(@reaction, @slab, start_c: @start_c, room_c: @room.at(0))
+        stepper = PourStepper.new(@reaction, @slab, start_c: @start_c, room_c: @room.at(0), wall_c: @wall_c)
         tally = PourTally.new(@reaction.working_min, stepper, @start_c)
         length = stepper.first_min * BLIND_SHARE
         steps = 0

@@ -1,10 +1,15 @@
 # frozen_string_literal: true
 
+require_relative "../base/value"
+
 module Dakren
   module Cure
     # One step of a conducting pour on its wall: a Rosenbrock scheme of third order, L-stable and stiffly accurate, so that
     # what is stiff dies out at once. Conversion is eliminated layer by layer, so each stage is one tridiagonal solve.
     class PourStepper
+      # Cells of resin and of what it lies on, the uppermost first.
+      Lying = Value.define(:temps_c, :conversions, :ages_min)
+
       # Allowed error of one step in conversion and °C.
       TOLERANCE_CONVERSION = 4.0e-4
       TOLERANCE_C = 0.004
@@ -16,10 +21,12 @@ module Dakren
       C21 = 4.0
       C43 = -8.0 / 3
 
-      attr_reader :temps_c, :ages_min, :warming, :first_min, :paces, :nodes
+      attr_reader :temps_c, :ages_min, :conversions, :warming, :first_min, :paces, :nodes, :top_c, :top_age_min, :top_pace
 
-      # @param reaction [Reaction] @param slab [Slab] @param start_c [Float] @param room_c [Float] when it is poured
-      def initialize(reaction, slab, start_c:, room_c:)
+      # @param reaction [Reaction] @param slab [Slab] @param start_c [Float] @param wall_c [Float] °C of what it lies on
+      # @param room_c [Float] when it is poured
+      # @param before [Lying, nil] what lay there already, beneath the uppermost lift
+      def initialize(reaction, slab, start_c:, room_c:, wall_c: room_c, before: nil)
         @exponent = reaction.age_exponent
         @offset = reaction.age_offset
         @seed = reaction.autocatalysis
@@ -32,14 +39,15 @@ module Dakren
         @count = slab.count
         @up = slab.up
         @down = slab.down
-        @top = slab.top
-        @bottom = slab.bottom
-        @side = slab.side
-        # Kelvin a layer gains by the whole reaction of the resin in it.
-        @gain = slab.made_share.map { |share| share * @rise }
-        @temps_c = slab.start_temps(start_c, room_c)
-        @conversions = Array.new(@nodes, 0.0)
-        @ages_min = Array.new(@nodes, 0.0)
+        @slab = slab
+        @narrow = slab.narrow?
+        fresh = @nodes - (before ? before.conversions.size : 0)
+        @temps_c = before ? Array.new(fresh, start_c) + before.temps_c : slab.start_temps(start_c, wall_c)
+        @conversions = Array.new(fresh, 0.0) + (before ? before.conversions : [])
+        @ages_min = Array.new(fresh, 0.0) + (before ? before.ages_min : [])
+        @top_c = start_c
+        @top_age_min = 0.0
+        @top_pace = reaction.pace(start_c)
         @first_min = [1.0e-3 * reaction.working_min / reaction.pace(start_c), 0.1].min
         @fresh = false
       end
@@ -87,6 +95,7 @@ module Dakren
         @nodes.times do |i|
           @ages_min[i] += (half * (before[i] + @paces[i])) + (twelfth * (slope_before[i] - slope_after[i]))
         end
+        note_top(length, slope_before[0], slope_after[0])
       end
 
       # How fast the quickest layer ages that can still be worked.
@@ -123,7 +132,21 @@ module Dakren
         @conversions.each_index.none? { |i| @warming[i].positive? && @temps_c[i] + (@rise * (1 - @conversions[i])) > peak_c }
       end
 
+      # What lies there now, for the next lift to be poured on.
+      # @return [Lying]
+      def lying
+        Lying.new(temps_c: @temps_c, conversions: @conversions, ages_min: @ages_min)
+      end
+
       private
+
+      # The surface itself ages with its own temperature; how its pace changes is as of the cell beneath.
+      def note_top(length, slope_before, slope_after)
+        before = @top_pace
+        @top_c = @slab.surface_c(@temps_c[0], @room_c)
+        @top_pace = Math.exp(@offset - (@exponent / (@top_c + ZERO_C_K)))
+        @top_age_min += (length / 2 * (before + @top_pace)) + (length * length / 12 * (slope_before - slope_after))
+      end
 
       # Slopes and their derivatives where the step starts.
       def linearise(room_c)
@@ -136,13 +159,17 @@ module Dakren
         @paces = @stage_paces
         @by_a = Array.new(@nodes)
         @by_c = Array.new(@nodes)
+        @side = Array.new(@nodes, 0.0)
         @nodes.times do |i|
           a = @conversions[i]
           kelvin = @temps_c[i] + ZERO_C_K
           left = 1 - a
           @by_a[i] = @rate * @paces[i] * left * (left - (2 * (@seed + a)))
           @by_c[i] = @slope_a[i] * @exponent / (kelvin * kelvin)
+          @side[i] = -@slab.sideways(@temps_c[i], room_c, a)[1] if @narrow
         end
+        @top = -@slab.top(@temps_c[0], room_c)[1]
+        @bottom = -@slab.underside(@temps_c[-1], room_c)[1]
         @room_c = room_c
         @fresh = true
       end
@@ -165,13 +192,14 @@ module Dakren
             reacting = @rate * pace * (@seed + a) * left * left
             paces[i] = pace
             slope_a[i] = reacting
-            flow += (@gain[i] * reacting) + (@side[i] * (room_c - c))
+            flow += @rise * reacting
+            flow += @slab.sideways(c, room_c, a)[0] if @narrow
           end
           slope_c[i] = flow
           i += 1
         end
-        slope_c[0] += @top * (room_c - temps[0])
-        slope_c[last] += @bottom * (room_c - temps[last])
+        slope_c[0] += @slab.top(temps[0], room_c)[0]
+        slope_c[last] += @slab.underside(temps[last], room_c)[0]
         @stage_paces = paces
         @stage_a = slope_a
         @stage_c = slope_c
@@ -189,7 +217,7 @@ module Dakren
             return false if own < 0.2 * sigma
 
             @sigma_a[i] = 1 / own
-            here += @side[i] - (@gain[i] * @by_c[i] * sigma / own)
+            here += @side[i] - (@rise * @by_c[i] * sigma / own)
           end
           diagonal[i] = here
           i += 1
@@ -225,7 +253,7 @@ module Dakren
         i = 0
         while i < @count
           rhs = right_c[i]
-          rhs += @gain[i] * @by_a[i] * right_a[i] * @sigma_a[i] if i < @nodes
+          rhs += @rise * @by_a[i] * right_a[i] * @sigma_a[i] if i < @nodes
           rhs += @ratio[i] * x[i - 1] if i.positive?
           x[i] = rhs
           i += 1

@@ -51,26 +51,25 @@ module Dakren
         @hot = stepper.hottest
         @hottest_c = stepper.temps_c[@hot]
         @middle_c = stepper.temps_c[@middle]
-        @top_age_min = stepper.ages_min[0]
+        @top_age_min = stepper.top_age_min
         @before_age = stepper.ages_min[@middle]
         @before_pace = stepper.paces && stepper.paces[@middle]
-        @before_top_pace = stepper.paces && stepper.paces[0]
+        @before_top_pace = stepper.paces && stepper.top_pace
         @before_temps = stepper.temps_c
         @before_warming = stepper.warming
-        @track << [@minute, stepper.temps_c[0], @middle_c, @hottest_c, @top_age_min, @before_age, stepper.ages_min.min]
+        @track << [@minute, stepper.top_c, @middle_c, @hottest_c, @top_age_min, @before_age, stepper.ages_min.min]
       end
 
       def note_usable(stepper, length)
-        @usable_min = crossed(stepper, length, @middle, @before_age, @before_pace) if @usable_min.nil?
-        @top_usable_min = crossed(stepper, length, 0, @top_age_min, @before_top_pace) if @top_usable_min.nil?
+        @usable_min ||= crossed(length, @before_age, stepper.ages_min[@middle], @before_pace, stepper.paces[@middle])
+        @top_usable_min ||= crossed(length, @top_age_min, stepper.top_age_min, @before_top_pace, stepper.top_pace)
       end
 
-      # Minute at which the age of a layer passes the working time in this step.
-      def crossed(stepper, length, layer, before_age, before_pace)
-        age = stepper.ages_min[layer]
+      # Minute at which an age passes the working time in this step.
+      def crossed(length, before_age, age, before_pace, pace)
         return if age < @working_min
 
-        after = stepper.paces[layer] * length
+        after = pace * length
         before = before_pace ? before_pace * length : after
         @minute + (length * Hermite.crossing(@working_min, before_age, age, before, after))
       end

@@ -14,11 +14,11 @@ module Dakren
       # @param start_c [Numeric]
       # @param room [Profile] from the moment it is poured
       # @param wall [Wall] @param side_w_m3k [Numeric]
-      def initialize(mix, depth_mm:, start_c:, room:, wall: Wall::GROUNDS[:wood], side_w_m3k: 0)
+      def initialize(mix, depth_mm:, start_c:, room:, wall: Wall::GROUNDS[:wood], plan: nil)
         @reaction = mix.reaction
         @room = room
-        @track = TRACKS.recall([mix.key, mix.nodes, depth_mm.to_f, start_c.to_f, room, wall, side_w_m3k.to_f]) do
-          Pour.new(@reaction, mix.body, depth_mm: depth_mm, start_c: start_c, room: room, wall: wall, side_w_m3k: side_w_m3k,
+        @track = TRACKS.recall([mix.key, mix.nodes, depth_mm.to_f, start_c.to_f, room, wall, plan]) do
+          Pour.new(@reaction, mix.body, depth_mm: depth_mm, start_c: start_c, room: room, wall: wall, plan: plan,
             nodes: mix.nodes).run { |state| state.spent? && state.hottest_c < room.at(state.minute) + COOL_WITHIN_C }.track
         end
       end

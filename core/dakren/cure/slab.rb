@@ -2,62 +2,90 @@
 
 module Dakren
   module Cure
-    # A pour and what it lies on, cut into layers from the top down: what each takes up, and what passes between them.
+    # What lies there, cut into cells from the top down, resin first and then what it lies on: what each takes up, what passes between
+    # them, and what they lose. Slopes are per minute.
     #
-    # Layers of resin sit at equal distances from the top to the wall, the two outer ones half as thick; the lowest shares its place with
-    # the first of the wall, whose layers grow downwards. Slopes are per minute.
+    # Rule: the top gives 10 u', the underside 5 u' W/m2K, the sides (P/A)/(1/(9 u') + r + (2 A/P)/(2 k N)) W/m3K, each with its own u' = u
+    # (1 + |T - room|/150); N as in a cup. The sideways loss acts on the resin, not on what is beneath it.
     class Slab
-      WALL_LAYERS = 12
-      # Each layer of the wall is so much thicker than the one above it.
+      WALL_CELLS = 12
+      # Each cell of the wall is so much thicker than the one above it.
       GROWTH = 1.35
 
-      attr_reader :nodes, :count, :up, :down, :top, :bottom, :side, :rise_k, :made_share
+      attr_reader :nodes, :count, :up, :down, :rise_k
 
-      # @param body [Body] @param depth_m [Float] @param wall [Wall] @param top_w_m2k [Float] @param bottom_w_m2k [Float]
-      # @param side_w_m3k [Float] lost sideways by the resin @param nodes [Integer] layers of resin
-      def initialize(body, depth_m:, wall:, top_w_m2k:, bottom_w_m2k:, side_w_m3k:, nodes:)
-        @nodes = nodes
+      # @param body [Body] @param lifts_m [Array<Float>] how deep each lift is, the uppermost first @param wall [Wall]
+      # @param loss_factor [Float] u @param plan [Footprint, nil] @param nodes [Integer] cells in each lift
+      def initialize(body, lifts_m:, wall:, loss_factor:, plan: nil, nodes: Pour::NODES)
         @rise_k = body.full_rise_k
-        widths = wall_widths(wall.mm / 1000)
-        @count = nodes + widths.size
-        takes(body.volume_capacity, depth_m / (nodes - 1), wall.mj_m3k * 1.0e6, widths)
-        leads(body.conductivity_w_mk / depth_m * (nodes - 1), widths.map { |width| wall.w_mk / width })
-        @side = Array.new(nodes) { |i| side_w_m3k * (@resin_j_m2k[i] / body.volume_capacity) / @takes_j_m2k[i] * 60 }
-        @top = top_w_m2k / @takes_j_m2k[0] * 60
-        @bottom = bottom_w_m2k / @takes_j_m2k[-1] * 60
+        @u = loss_factor
+        @plan = plan
+        @leads = body.conductivity_w_mk
+        resin = lifts_m.flat_map { |deep| Array.new(nodes, deep / nodes) }
+        @nodes = resin.size
+        below = wall_widths(wall.mm / 1000)
+        @count = @nodes + below.size
+        @takes = resin.map { |width| width * body.volume_capacity } + below.map { |width| width * wall.mj_m3k * 1.0e6 }
+        halves = resin.map { |width| width / 2 / @leads } + below.map { |width| width / 2 / wall.w_mk }
+        between = halves.each_cons(2).map { |one, other| 1 / (one + other) }
+        @up = Array.new(@count) { |i| i.zero? ? 0.0 : between[i - 1] / @takes[i] * 60 }
+        @down = Array.new(@count) { |i| i == @count - 1 ? 0.0 : between[i] / @takes[i] * 60 }
+        @top_half = halves.first
+        @under_half = halves.last
+        @side_share = plan ? plan.edge_to_area / body.volume_capacity * 60 : 0.0
+        @inside = plan ? 1 / plan.edge_to_area / @leads : 0.0
       end
 
-      # °C of each layer when it is poured.
-      def start_temps(start_c, room_c)
-        Array.new(count) do |i|
-          share = i < nodes ? made_share[i] : 0.0
-          (share * start_c) + ((1 - share) * room_c)
-        end
+      # °C of each cell when it is poured at once.
+      def start_temps(start_c, wall_c)
+        Array.new(count) { |i| i < nodes ? start_c : wall_c }
+      end
+
+      # Does anything go out sideways?
+      def narrow?
+        !@plan.nil?
+      end
+
+      # °C a minute the uppermost cell gains from the room, and how that hangs on its temperature.
+      # @return [Array(Float, Float)]
+      def top(temp_c, room_c)
+        outside(temp_c, room_c, Vessel::TOP_W_M2K, @top_half, @takes[0])
+      end
+
+      # The same of the lowest.
+      def underside(temp_c, room_c)
+        outside(temp_c, room_c, Vessel::BOTTOM_W_M2K, @under_half, @takes[-1])
+      end
+
+      # °C a minute a cell of resin gains sideways, and how that hangs on its temperature.
+      def sideways(temp_c, room_c, conversion)
+        apart = room_c - temp_c
+        warmer = Vessel::SIDE_W_M2K * @u * (1 + (apart.abs / CupLoss::DOUBLE_K))
+        turns = 1 + (1 / (1 + Math.exp((conversion - CupLoss::GELS_AT) / CupLoss::GELS_WITHIN)))
+        holds = (1 / warmer) + @plan.side_m2k_w + (@inside / turns)
+        gives = @side_share / holds
+        [gives * apart, -gives - (gives * apart.abs * Vessel::SIDE_W_M2K * @u / CupLoss::DOUBLE_K / (warmer * warmer * holds))]
+      end
+
+      # °C of the surface itself, half a cell beyond the outermost.
+      def surface_c(temp_c, room_c)
+        gives = Vessel::TOP_W_M2K * @u * (1 + ((temp_c - room_c).abs / CupLoss::DOUBLE_K))
+        temp_c + ((room_c - temp_c) * @top_half / (@top_half + (1 / gives)))
       end
 
       private
 
+      def outside(temp_c, room_c, w_m2k, half, takes)
+        apart = room_c - temp_c
+        gives = w_m2k * @u * (1 + (apart.abs / CupLoss::DOUBLE_K))
+        holds = half + (1 / gives)
+        through = 60 / (takes * holds)
+        [through * apart, -through - (through * apart.abs * w_m2k * @u / CupLoss::DOUBLE_K / (gives * gives * holds))]
+      end
+
       def wall_widths(thick_m)
-        first = thick_m * (GROWTH - 1) / ((GROWTH**WALL_LAYERS) - 1)
-        Array.new(WALL_LAYERS) { |i| first * (GROWTH**i) }
-      end
-
-      # J/m2 K of each layer, and what of it is resin.
-      def takes(resin, dx, wall, widths)
-        @resin_j_m2k = Array.new(nodes) { |i| resin * (i.zero? || i == nodes - 1 ? dx / 2 : dx) }
-        below = Array.new(count, 0.0)
-        widths.each_with_index do |width, i|
-          below[nodes - 1 + i] += wall * width / 2
-          below[nodes + i] += wall * width / 2
-        end
-        @takes_j_m2k = Array.new(count) { |i| (i < nodes ? @resin_j_m2k[i] : 0.0) + below[i] }
-        @made_share = Array.new(nodes) { |i| @resin_j_m2k[i] / @takes_j_m2k[i] }
-      end
-
-      def leads(resin_w_m2k, wall_w_m2k)
-        between = Array.new(nodes - 1, resin_w_m2k) + wall_w_m2k
-        @up = Array.new(count) { |i| i.zero? ? 0.0 : between[i - 1] / @takes_j_m2k[i] * 60 }
-        @down = Array.new(count) { |i| i == count - 1 ? 0.0 : between[i] / @takes_j_m2k[i] * 60 }
+        first = thick_m * (GROWTH - 1) / ((GROWTH**WALL_CELLS) - 1)
+        Array.new(WALL_CELLS) { |i| first * (GROWTH**i) }
       end
     end
   end

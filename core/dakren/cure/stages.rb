@@ -126,10 +126,10 @@ module Dakren
       # @param start_c [Numeric, nil] °C of the mix when poured
       # @param ageing [Ageing] shared by all coats of the sheet in that room
       # @param mix [Mix] what was poured, with what is in it
-      # @param wall [Wall] what it lies on @param side_w_m3k [Numeric] lost sideways
+      # @param wall [Wall] what it lies on @param plan [Footprint, nil] where it is small in plan
       # @param pocket [Hash, nil] each body by itself, where it is no slab
       def initialize(sheet, room:, from_min: 0, start_age_min: 0, depth_mm: nil, start_c: nil, ageing: Ageing.new(sheet, room),
-        mix: sheet.mix, wall: Wall::GROUNDS[:wood], side_w_m3k: 0, pocket: nil)
+        mix: sheet.mix, wall: Wall::GROUNDS[:wood], plan: nil, pocket: nil)
         @sheet = sheet
         @from_min = from_min
         @start_age_min = start_age_min
@@ -145,7 +145,7 @@ module Dakren
           @start_age_min += Lead.new(mix, depth_mm: depth_mm, wall: wall).at(room.at(from_min)).age_min
         else
           @tops = views(mix, room.from(from_min), start_c || room.at(from_min)) do |one, start, around|
-            PourTop.new(one, depth_mm: depth_mm, start_c: start, room: around, wall: wall, side_w_m3k: side_w_m3k)
+            PourTop.new(one, depth_mm: depth_mm, start_c: start, room: around, wall: wall, plan: plan)
           end
         end
       end

@@ -54,6 +54,10 @@ module Dakren
           { more_pot_lives: [[mass_g, temp_c, minutes]] }
         end
 
+        def bounded?
+          false
+        end
+
         # Working times among which the one is that meets it.
         def working_range
           pace = @clock.pot_lives.first[1] == temp_c ? 1.0 : 1.0e-3
@@ -76,14 +80,16 @@ module Dakren
 
       # The largest depth, poured on 18 mm wood with everything at the reference temperature, peaks at the sheet's limit.
       #
-      # Rule: +3 °C above it and -15 °C below it as standard deviation, since makers have other reasons for a depth too.
+      # Rule: +3 °C above it and -15 °C below it as standard deviation, since makers have other reasons for a depth too. One of 5 mm or less
+      # only says that it must not overheat; of speed it says nothing.
       class Depth
         ABOVE_C = 3.0
         BELOW_C = 15.0
         NODES = 25
         # Enough for how the peak hangs on an unknown.
         SLOPE_NODES = 11
-        WORKING_MIN = [0.5, 80_000.0].freeze
+        WORKING_MIN = [60.0, 960.0].freeze
+        SHALLOW_MM = 5.0
 
         def initialize(clock)
           @clock = clock
@@ -100,7 +106,29 @@ module Dakren
         # @param like [Float, nil] a misfit close by, whose side is kept to
         def misfit(reaction, like = nil)
           over = peak_c(reaction, like ? SLOPE_NODES : NODES) - @clock.depth_peak_limit_c
+          return 0.0 if shallow? && !(like || over).positive?
+
           over / ((like || over).positive? ? ABOVE_C : BELOW_C)
+        end
+
+        def shallow?
+          @clock.max_depth_mm <= SHALLOW_MM
+        end
+
+        def bounded?
+          true
+        end
+
+        # The working time within an hour and sixteen at which it is met, or the end that comes nearest.
+        # @yieldparam minutes [Float] @yieldreturn [Reaction]
+        def nearest(low, high)
+          off = ->(log) { squeezed(yield(Math.exp(log))) }
+          at_low = off.call(Math.log(low))
+          at_high = off.call(Math.log(high))
+          return low if at_low.negative?
+          return high if at_high.positive?
+
+          Math.exp(Solve.root(Math.log(low), Math.log(high), tolerance: 1.0e-7, at_low: at_low, at_high: at_high, &off))
         end
 
         def squeezed(reaction)

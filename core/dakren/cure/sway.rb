@@ -5,11 +5,14 @@ module Dakren
     # How the usable minutes of a cup hang on what is not known: the slope of ln(usable) on each unknown, and on the room.
     #
     # Rule: the equations of the cup, linearised along one run of it and followed by the trapezium rule with s = age / W from 0 to 1 as
-    # the running quantity: dT/ds = rise I phi(a) - C W (T - room)/g, dt/ds = W/g, I s = effort(a). A second run is not needed.
+    # the running quantity: dT/ds = rise I phi(a) - W L(T, u)/g, dt/ds = W/g, I s = effort(a), L what it loses, K a minute. A second run is
+    # not needed.
     class Sway
       # Degrees by which room and tins may be off together.
       ROOM_C = 1.5
       B_LOOK = 1.0e-4
+      C_LOOK = 0.01
+      U_LOOK = 1.0e-3
 
       # @param cup [Cup] @param run [Cup::Run] of it, at least to where it is unusable
       # @param unknowns [Unknowns]
@@ -57,19 +60,33 @@ module Dakren
         kelvin = temp_c + ZERO_C_K
         over_pace = @reaction.working_min / @reaction.pace(temp_c)
         hurry = @reaction.age_exponent / (kelvin * kelvin)
-        apart = temp_c - @cup.room_c
-        loss = @cup.cooling_per_min * over_pace
-        { s: s, over_pace: over_pace, hurry: hurry, fades: loss * (1 - (apart * hurry)), drives: drives(s, a, kelvin, loss, apart),
-          delays: delays(kelvin) }
+        lost = over_pace * lost_at(temp_c, a)
+        steeper = over_pace * (lost_at(temp_c + C_LOOK, a) - lost_at(temp_c - C_LOOK, a)) / (2 * C_LOOK)
+        { s: s, over_pace: over_pace, hurry: hurry, fades: steeper - (lost * hurry),
+          drives: drives(s, a, kelvin, lost, over_pace * of_the_loss(temp_c, a), steeper), delays: delays(kelvin) }
+      end
+
+      # K a minute it gives off.
+      def lost_at(temp_c, a, loss = @cup.loss)
+        loss.rate(temp_c, a) * (temp_c - @cup.room_c)
+      end
+
+      # How that grows with ln u.
+      def of_the_loss(temp_c, a)
+        @more ||= @cup.loss.with(@reaction.loss_factor * Math.exp(U_LOOK))
+        (lost_at(temp_c, a, @more) - lost_at(temp_c, a)) / U_LOOK
       end
 
       # What drives a swing of the temperature, for each unknown.
-      def drives(s, a, kelvin, loss, apart)
+      # @param lost [Float] K in s @param growing [Float] how that hangs on ln u @param steeper [Float] and on the temperature
+      def drives(s, a, kelvin, lost, growing, steeper)
         made = @cup.rise_k * @effort_end * phi_of(a)
-        lost = loss * apart
-        found = [made * of_the_end(s, a), -lost * Unknowns::LOSS[1], made * heat_sd, lost * energy_swing(kelvin), made * of_the_seed(s, a)]
-        found << (-lost * Unknowns::WORKING_SD) unless @unknowns.working_told?
-        found << (loss * ROOM_C)
+        [made * of_the_end(s, a), -growing * Unknowns::LOSS[1], made * heat_sd, lost * energy_swing(kelvin), made * of_the_seed(s, a),
+          -lost * working_sd, steeper * ROOM_C]
+      end
+
+      def working_sd
+        @unknowns.spread(:working_min)
       end
 
       # By how much of itself the heat made in this place grows with the conversion at the end.
@@ -99,9 +116,7 @@ module Dakren
 
       # What makes time itself longer or shorter, beside the temperature.
       def delays(kelvin)
-        found = [0.0, 0.0, 0.0, -energy_swing(kelvin), 0.0]
-        found << Unknowns::WORKING_SD unless @unknowns.working_told?
-        found << 0.0
+        [0.0, 0.0, 0.0, -energy_swing(kelvin), 0.0, working_sd, 0.0]
       end
 
       # Change of ln g for one standard deviation of the activation energy.
@@ -116,7 +131,7 @@ module Dakren
 
       def end_odds
         a = @reaction.conversion_at_end
-        a * (1 - a) * Unknowns::CONVERSION[1]
+        a * (1 - a) * Unknowns::CONVERSION_SD
       end
 
       def phi_of(conversion)

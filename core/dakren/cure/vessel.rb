@@ -4,13 +4,18 @@ module Dakren
   module Cure
     # What a batch stands in: how wide, how full, and how fast it gives off heat.
     #
-    # Rule: UA = u (9 pi d z + 15 pi d^2/4) in W/K, with d and z in metres: the side, the bottom on a bench and the open top together.
-    # Where no cup is named the mix is taken to be as deep as it is wide.
+    # Rule: UA = pi d z [9 u' || 4 k N/d] + A ([10 u' || 4 k N/z] + [5 u' || 4 k N/z]) in W/K, x || y = 1/(1/x + 1/y): from the core through the
+    # mix, and from its side, its open top and the bench to the room. u' = u (1 + |T - room|/150), since still air takes more from a warmer
+    # surface; N = 1 + 1/(1 + exp((a - 0.60)/0.02)), since the mix turns over by itself until it gels. Cup and stick take 2700 J/m2 K.
+    # Where no cup is named the mix is taken to be as deep as it is wide, and at least 38 mm wide.
     class Vessel
       SIDE_W_M2K = 9.0
-      ENDS_W_M2K = 15.0
+      TOP_W_M2K = 10.0
+      BOTTOM_W_M2K = 5.0
+      SHELL_J_M2K = 2700.0
+      LEAST_MM = 38.0
 
-      attr_reader :mass_g, :diameter_mm, :fill_mm
+      attr_reader :mass_g, :diameter_mm, :fill_mm, :side_m2, :end_m2
 
       # @param mass_g [Numeric] everything in it, 0.1 to 1,000,000 g
       # @param density_g_ml [Numeric] of the mix
@@ -20,54 +25,53 @@ module Dakren
         @mass_g = Check.number(:mass_g, mass_g, 0.1..1_000_000, "g")
         volume_mm3 = @mass_g / density_g_ml * 1000
         given = Check.optional(:cup_diameter_mm, diameter_mm, 5..3000, "mm")
-        @diameter_mm = given || Math.cbrt(4 * volume_mm3 / Math::PI)
+        @diameter_mm = given || [Math.cbrt(4 * volume_mm3 / Math::PI), LEAST_MM].max
         @fill_mm = volume_mm3 / (Math::PI * @diameter_mm * @diameter_mm / 4)
+        @side_m2 = Math::PI * @diameter_mm * @fill_mm / 1.0e6
+        @end_m2 = Math::PI * @diameter_mm * @diameter_mm / 4.0e6
         freeze
       end
 
-      # @param loss_factor [Float] u of the reaction
-      # @return [Float] W/K given off for each degree above the room
-      def loss_w_k(loss_factor)
-        d = diameter_mm / 1000
-        loss_factor * ((SIDE_W_M2K * Math::PI * d * fill_mm / 1000) + (ENDS_W_M2K * Math::PI * d * d / 4))
+      # J/K of the mix with cup and stick.
+      # @param capacity_j_gk [Float] of the mix
+      def capacity_j_k(capacity_j_gk)
+        (mass_g * capacity_j_gk) + (SHELL_J_M2K * (side_m2 + end_m2))
       end
     end
 
-    # A small body in a mould, slot or cell, too deep for its width to be a slab: it loses heat through its real faces, each in series
-    # with its wall.
-    #
-    # Rule: sides 9 u, top and bottom together 15 u W/m2K; deeper than a third of its smaller width.
-    class Pocket
-      DEEPEST_SHARE = 1.0 / 3
+    # How a batch in its vessel loses heat, as fast as it is asked.
+    class CupLoss
+      GELS_AT = 0.60
+      GELS_WITHIN = 0.02
+      # K by which a surface must be warmer than the room for still air to take twice as much.
+      DOUBLE_K = 150.0
 
-      attr_reader :mass_g
-
-      # @param volume_ml [Numeric] of one @param depth_mm [Numeric] @param perimeter_mm [Numeric] in plan @param density_g_ml [Numeric]
-      # @param wall [Wall]
-      def initialize(volume_ml:, depth_mm:, perimeter_mm:, density_g_ml:, wall:)
-        @mass_g = volume_ml * density_g_ml
-        @ends_m2 = volume_ml / depth_mm / 1000
-        @side_m2 = perimeter_mm * depth_mm / 1.0e6
-        @wall_m2k_w = wall.mm / 1000 / wall.w_mk
-        freeze
+      # @param vessel [Vessel] @param body [Body] @param loss_factor [Float] u @param room_c [Float]
+      def initialize(vessel, body, loss_factor, room_c)
+        @over = 60 / vessel.capacity_j_k(body.capacity_j_gk)
+        @side = vessel.side_m2
+        @ends = vessel.end_m2
+        @through_side = 4 * body.conductivity_w_mk / (vessel.diameter_mm / 1000)
+        @through_ends = 4 * body.conductivity_w_mk / (vessel.fill_mm / 1000)
+        @u = loss_factor
+        @room = room_c
       end
 
-      # Is a body of this depth and width in plan no slab?
-      # @return [Boolean]
-      def self.pocket?(depth_mm, width_mm)
-        !width_mm.nil? && depth_mm > width_mm * DEEPEST_SHARE
+      # K a minute for each K above the room.
+      def rate(temp_c, conversion)
+        warmer = @u * (1 + ((temp_c - @room).abs / DOUBLE_K))
+        turns = 1 + (1 / (1 + Math.exp((conversion - GELS_AT) / GELS_WITHIN)))
+        around = Vessel::SIDE_W_M2K * warmer
+        above = Vessel::TOP_W_M2K * warmer
+        below = Vessel::BOTTOM_W_M2K * warmer
+        side = @through_side * turns
+        ends = @through_ends * turns
+        @over * ((@side * around * side / (around + side)) + (@ends * ((above * ends / (above + ends)) + (below * ends / (below + ends)))))
       end
 
-      # @return [Float] W/K; the top is open, the bottom and the sides lie on the wall
-      def loss_w_k(loss_factor)
-        (@side_m2 * through(Vessel::SIDE_W_M2K * loss_factor)) + (@ends_m2 * ((Pour::TOP_W_M2K * loss_factor) +
-          through(Pour::BOTTOM_W_M2K * loss_factor)))
-      end
-
-      private
-
-      def through(w_m2k)
-        1 / ((1 / w_m2k) + @wall_m2k_w)
+      # The same for another u.
+      def with(loss_factor)
+        dup.tap { |other| other.instance_variable_set(:@u, loss_factor) }
       end
     end
   end
