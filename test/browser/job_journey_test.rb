@@ -99,15 +99,15 @@ class JobJourneyTest < BrowserTest
     new_job
     select "by its corners", from: "Shape"
     [%w[0 0], %w[4000 0], %w[4000 2000], %w[0 2000]].each_with_index do |(x, y), i|
-      fill_in "Corner #{i + 1}, along", with: x
-      fill_in "Corner #{i + 1}, up", with: y
-      assert_field "Corner #{i + 2}, along" if i >= 2
+      fill_in "Corner #{i + 1}, distance along", with: x
+      fill_in "Corner #{i + 1}, distance up", with: y
+      assert_field "Corner #{i + 2}, distance along" if i >= 2
     end
 
     assert_selector ".drawn path"
     assert_text "8 m²"
-    fill_in "Corner 3, along", with: "-50"
-    fill_in "Corner 3, up", with: "1000"
+    fill_in "Corner 3, distance along", with: "-50"
+    fill_in "Corner 3, distance up", with: "1000"
 
     assert_text(/Corners cross|m²/)
   end

@@ -142,6 +142,7 @@ class PlanJourneyTest < BrowserTest
     fill_in "Name of the job", with: "Panel, both faces"
     fill_in "Length, mm", with: "900"
     fill_in "Width, mm", with: "500"
+    select "Reedmark L20 laminating + fast, 100 : 32 by weight", from: "Resin system"
     type("f-c1-cloths-0-areal", "200", pause: 0.1)
     fill_in "Room, °C", with: "25"
     fill_in "Hours", with: "07:00-19:00"

@@ -77,7 +77,8 @@ module Dakren
       def cells(row)
         because = Words::Because.new(row.desk, @wording)
         sanding = row.desk.schedule.sanding_min
-        [row.kept? ? "yes" : "no: #{because.sentence}", row.batches.to_s, @wording.span(row.cup.early, row.cup.late), "#{row.margin_pct.round} %",
+        [row.kept? ? "yes" : "no: #{because.sentence}", row.batches.to_s, @wording.span(row.cup.early, row.cup.late),
+          "#{row.margin_pct.round} %",
           row.coats_a_day.to_s, sanding.zero? ? "none" : @wording.minutes(sanding), @wording.minutes(row.desk.schedule.bench_min),
           because.hand_over]
       end

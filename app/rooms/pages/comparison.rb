@@ -5,7 +5,8 @@ module Dakren
     # Every hardener of a resin, and even blends of two, side by side on the real job.
     class Comparison
       # sheet: of the shelf, or a blend; desk: the job planned with it; why: where it could not be.
-      # tasks: ids of those mixed from it; pair: ids of the two that are blended, share_pct of the second; nil where it is one hardener alone.
+      # tasks: ids of those mixed from it; pair: ids of the two that are blended, share_pct of the second; nil
+      # where it is one hardener alone.
       Row = Value.define(:name, :id, :desk, :tasks, pair: nil, share_pct: nil, why: nil) do
         def planned?
           !desk&.schedule.nil? && coats.any?

@@ -80,7 +80,7 @@ class BadInputTest < AppTest
     assert_includes words, "all lie on one line"
     get new_job(shape: "polygon", corners: { "0" => corner.call("0", "0"), "1" => corner.call("x", "10"), "2" => corner.call("20", "") })
 
-    assert_includes words, "Corner 2, along must be a number"
+    assert_includes words, "Corner 2, distance along must be a number"
     get new_job(shape: "polygon", corners: { "0" => corner.call("0", "0"), "1" => corner.call("5", "10") })
 
     assert_includes words, "must be at least 3; 2 given"

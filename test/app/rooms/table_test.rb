@@ -188,6 +188,7 @@ class TableTest < AppTest
 
     assert_includes words, "Discs go in largest first"
     assert_equal 7, page.scan("<th scope=\"row\">disc").size
+    assert_includes words, "backing piece"
     get "/table/#{job.id}/c1/templates.pdf"
     texts = PDF::Inspector::Text.analyze(page).strings.join(" ")
 
@@ -195,7 +196,7 @@ class TableTest < AppTest
     assert_includes texts, "disc 7"
     get "/table/#{job.id}/c1/templates.dxf"
 
-    assert_equal (2 * 7) + 2, Formats::DxfIn.read(page).loops.size
+    assert_equal (2 * 7) + 1 + 2, Formats::DxfIn.read(page).loops.size
   end
 
   def test_every_deed_of_the_job_sheet

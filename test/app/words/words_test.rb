@@ -6,7 +6,7 @@ require_relative "../../app_helper"
 class WordsTest < AppTest
   ODD = {
     "one of several" => %r{(?<![\d.,/])\b1 (?:plies|cups|coats|lifts|corners|loops|weighings|soundings|tickets|widths)\b},
-    "a span from a time to itself" => /\b(\d+(?:\.\d+)? (?:h|min|d)) (?:to|–) \1\b/,
+    "a span from a time to itself" => /\b(\d+(?:\.\d+)? (?:h|min|d)) (?:to|–) \1\b(?! \d)/,
     "a sentence that begins with a colon" => /(?:\A|[.?!]|<p[^>]*>|<li>|<td>|<b>)\s*:\s+\w/,
     "an amount that are" => /Amount are/
   }.freeze
