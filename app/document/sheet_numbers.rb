@@ -4,6 +4,7 @@ module Dakren
   module Document
     # A sheet's numbers, as a form or a record has them, into the core's sheet.
     module SheetNumbers
+      LEVELS_OR_IS_SHAPED = %w[flood floor fill].freeze
       CLOCK = Cure::Clock::LIMITS.keys - %i[mixed_density_g_ml inert_share]
 
       module_function
@@ -36,9 +37,15 @@ module Dakren
         stated = CLOCK.to_h { |name| [name, numbers[name]] }.compact
         stated[:inert_share] = numbers[:inert_pct] / 100.0 if numbers[:inert_pct]
         stated[:more_pot_lives] = numbers[:more_pot_lives] if numbers[:more_pot_lives].present?
+        stated[:levels_or_is_shaped] = true if shaped?(numbers)
         return stated if stated.key?(:activation_kj_mol) || numbers[:second_working_min].nil? || numbers[:second_temp_c].nil?
 
         stated.merge(activation_kj_mol: fitted(numbers))
+      end
+
+      # What must level by itself or be shaped ends sooner: by its main purpose, or by what it is.
+      def shaped?(numbers)
+        LEVELS_OR_IS_SHAPED.include?(Array(numbers[:purposes]).first.to_s) || %w[paste putty].include?(numbers[:looks].to_s)
       end
 
       # The energy that carries the working time from the one temperature to the other.
@@ -58,7 +65,7 @@ module Dakren
           **{ cup_from_min: "mix_cup_min", pail_from_min: "mix_pail_min", second_from_min: "second_cup_min" }
             .transform_values { |name| ranges[name]&.first }.compact)
       end
-      private_class_method :properties, :ratio, :clock, :fitted, :mixing
+      private_class_method :properties, :ratio, :clock, :fitted, :mixing, :shaped?
     end
   end
 end

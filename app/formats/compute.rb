@@ -12,14 +12,18 @@ module Dakren
     # Bad input: a JSON error that names the field on standard error, nothing on standard output, exit 2.
     # A computation that hits its bound says so the same way, exit 3.
     module Compute
-      KINDS = %w[calibrate cup spread film pour learn ratio correct].freeze
-      SHEET_KEYS = [*Cure::Clock::LIMITS.keys, :more_pot_lives].freeze
+      KINDS = %w[calibrate cup spread film pour column learn ratio correct].freeze
+      SHEET_KEYS = [*Cure::Clock::LIMITS.keys, :more_pot_lives, :levels_or_is_shaped].freeze
+      GROUND_KEYS = %i[wall_mm wall_w_mk wall_mj_m3k wall_start_c plan inert_share cloth].freeze
+      PLAN_KEYS = %i[perimeter_m area_m2 side_m2k_w perimeter_mm area_mm2].freeze
+      LIFT_KEYS = %i[depth_mm at_min start_c].freeze
       CUP_KEYS = %i[sheet mass_g start_c room_c cup_diameter_mm inert_share].freeze
       LOG_KEYS = %i[mass_g start_c room_c usable_min peak_c cup_diameter_mm inert_share].freeze
       KEYS = {
-        "calibrate" => %i[sheet], "cup" => CUP_KEYS, "spread" => [*CUP_KEYS, :spread_at_min],
+        "calibrate" => %i[sheet], "cup" => [*CUP_KEYS, :logs], "spread" => [*CUP_KEYS, :spread_at_min],
         "film" => %i[sheet age_min profile],
-        "pour" => %i[sheet depth_mm start_c room_c wall_mm wall_w_mk wall_mj_m3k side_w_m3k inert_share], "learn" => %i[sheet logs ask],
+        "pour" => [:sheet, :depth_mm, :start_c, :room_c, *GROUND_KEYS], "column" => [:sheet, :lifts, :room_c, *GROUND_KEYS],
+        "learn" => %i[sheet logs ask],
         "ratio" => %i[ratio resin_density_g_ml hardener_density_g_ml total_g total_ml resin_g hardener_g],
         "correct" => %i[ratio resin_density_g_ml hardener_density_g_ml resin_g hardener_g extra_resin_pct extra_hardener_pct]
       }.freeze
@@ -58,13 +62,18 @@ module Dakren
       end
 
       def cup(question)
-        mix = mix_of(question)
         cup = cup_of(question)
+        learned = question[:logs].nil? ? nil : Cure::Learning.of(clock_of(question), logs_of(question))
+        mix = learned ? mix_of(question).with(reaction: learned.reaction) : mix_of(question)
         run = mix.cup(**cup)
-        sd = mix.usable_sd(**cup)
+        sd = learned ? learned.usable_sd(mix.ballast, **cup) : mix.usable_sd(**cup)
+        { rate_at_reference_per_s: mix.reaction.rate_at_reference_per_s, **banded(run, sd), peak_c: run.peak_c, peak_min: run.peak_min }
+      end
+
+      # Usable minutes with how well they are known.
+      def banded(run, sd)
         band = run.usable_min && Cure::Band.around(run.usable_min, sd)
-        { rate_at_reference_per_s: mix.reaction.rate_at_reference_per_s, usable_min: run.usable_min, usable_sd: sd,
-          usable_early_min: band&.early, usable_late_min: band&.late, peak_c: run.peak_c, peak_min: run.peak_min }
+        { usable_min: run.usable_min, usable_sd: sd, usable_early_min: band&.early, usable_late_min: band&.late }
       end
 
       def spread(question)
@@ -80,10 +89,27 @@ module Dakren
       def pour(question)
         mix = mix_of(question)
         run = mix.pour(depth_mm: Check.number(:depth_mm, need(question, :depth_mm), Cure::Pour::DEPTHS_MM, "mm"),
-          start_c: temp(question, :start_c), room: Cure::Profile.constant(temp(question, :room_c)), wall: wall_of(question),
-          side_w_m3k: Check.number(:side_w_m3k, question[:side_w_m3k] || 0, 0..1_000_000, "W/m3 K"))
+          start_c: temp(question, :start_c), room: Cure::Profile.constant(temp(question, :room_c)), **lies(question))
         { rate_at_reference_per_s: mix.reaction.rate_at_reference_per_s, peak_c: run.peak_c, peak_min: run.peak_min,
           middle_usable_min: run.middle_usable_min, top_usable_min: run.top_usable_min }
+      end
+
+      def column(question)
+        mix = mix_of(question)
+        lifts = need(question, :lifts)
+        raise InputError.new("lifts", "must be a list of lifts") unless lifts.is_a?(Array) && lifts.all?(Hash)
+
+        run = Cure::Column.new(mix.reaction, mix.body, lifts: lifts.map.with_index(1) { |lift, number| lift_of(lift, number) },
+          room: Cure::Profile.constant(temp(question, :room_c)), **lies(question)).run
+        { peak_c: run.peak_c, peak_min: run.peak_min, peaks_c: run.peaks_c }
+      end
+
+      def lift_of(lift, number)
+        only(lift, LIFT_KEYS, "a lift")
+        Cure::Column::Lift.new(depth_mm: Check.number(:depth_mm, need(lift, :depth_mm), Cure::Pour::DEPTHS_MM, "mm"),
+          at_min: Check.number(:at_min, lift[:at_min] || 0, 0..Cure::HORIZON_MIN, "min"), start_c: temp(lift, :start_c))
+      rescue InputError => e
+        raise e.within("lift #{number}")
       end
 
       def learn(question)
@@ -93,7 +119,8 @@ module Dakren
         raise InputError.new("ask", "must be an object") unless ask.is_a?(Hash)
 
         run = Cure::Mix.new(clock, reaction: learned.reaction, ballast: ballast_of(ask)).cup(**cup_of(ask))
-        { shop_factor: learned.shop_factor, loss_factor: learned.reaction.loss_factor, usable_min: run.usable_min }
+        { shop_factor: learned.shop_factor, loss_factor: learned.reaction.loss_factor,
+          **banded(run, learned.usable_sd(ballast_of(ask), **cup_of(ask))) }
       end
 
       def ratio(question)
@@ -151,7 +178,37 @@ module Dakren
       # Powder or cloth added to what the sheet sells.
       def ballast_of(question)
         share = question[:inert_share]
-        Cure::Ballast.new(share: share.nil? ? 0.0 : Check.number(:inert_share, share, Cure::Clock::LIMITS[:inert_share].first))
+        Cure::Ballast.new(share: share.nil? ? 0.0 : Check.number(:inert_share, share, Cure::Clock::LIMITS[:inert_share].first),
+          cloth: question[:cloth] == true)
+      end
+
+      # What it lies on, how warm that is, and how it lies in plan.
+      def lies(question)
+        start = question[:wall_start_c]
+        { wall: wall_of(question), wall_start_c: start.nil? ? nil : Check.temp_c(:wall_start_c, start), plan: plan_of(question[:plan]) }
+      end
+
+      def plan_of(plan)
+        return if plan.nil?
+        raise InputError.new("plan", "must be an object with perimeter_mm and area_mm2") unless plan.is_a?(Hash)
+
+        only(plan, PLAN_KEYS, "a plan")
+        Cure::Footprint.new(perimeter_m: metres(plan, :perimeter_m, :perimeter_mm, 1.0e3), area_m2: metres(plan, :area_m2, :area_mm2, 1.0e6),
+          side_m2k_w: Check.number(:side_m2k_w, plan[:side_m2k_w] || 0, 0..1000, "m2 K/W"))
+      rescue InputError => e
+        raise e.field == "plan" ? e : e.within("plan")
+      end
+
+      # Told in metres, or in the small unit of the same.
+      def metres(plan, large, small, share)
+        return Check.number(large, plan[large], 1.0e-9..1.0e6, "m") unless plan[large].nil?
+
+        Check.number(small, need(plan, small), 1.0e-3..1.0e12, "mm") / share
+      end
+
+      def only(told, keys, what)
+        unknown = told.keys - keys
+        raise InputError.new(unknown.first, "is not a key of #{what}; it takes #{keys.join(", ")}") unless unknown.empty?
       end
 
       # Wood unless it is told; each of its numbers by itself.
@@ -212,7 +269,7 @@ module Dakren
           resin_density_g_ml: question[:resin_density_g_ml], hardener_density_g_ml: question[:hardener_density_g_ml])
       end
       private_class_method :answer_to, :parsed, :complain, :need, :temp, :mix_of, :clock_of, :cup_of, :ratio_of,
-        :ballast_of, :wall_of, :logs_of, :log_of
+        :ballast_of, :wall_of, :logs_of, :log_of, :banded, :lift_of, :lies, :plan_of, :metres, :only
     end
   end
 end

@@ -7,12 +7,12 @@ module Dakren
   module Cure
     # A coat too thin to be followed for itself: how far the top of it ages ahead of a film for the warmth it makes, and how warm it gets.
     #
-    # Rule: the very pour, in a room that stays as it is when the coat goes on; between five degrees and the next by a straight line. It
+    # Rule: the very pour, in a room that stays as it is when the coat goes on; between two degrees and the next by a straight line. It
     # goes to nothing as the coat does.
     class Lead
       # Thicker than this each coat is followed in its own room.
-      THINNEST_FOLLOWED_MM = 2.0
-      EVERY_C = 5.0
+      THINNEST_FOLLOWED_MM = 0.5
+      EVERY_C = 2.0
       NODES = 9
       COOL_WITHIN_C = 0.1
       KNOWN = Memo.new(4000)
@@ -20,7 +20,7 @@ module Dakren
       # age_min: minutes of age ahead; rise_c: °C at the most; peak_min: when.
       Ahead = Value.define(:age_min, :rise_c, :peak_min)
 
-      # @param mix [Mix] @param depth_mm [Numeric] 0.001 to 2 @param wall [Wall]
+      # @param mix [Mix] @param depth_mm [Numeric] 0.001 to 0.5 @param wall [Wall]
       def initialize(mix, depth_mm:, wall: Wall::GROUNDS[:wood])
         @mix = mix.with(nodes: NODES)
         @depth_mm = depth_mm.to_f

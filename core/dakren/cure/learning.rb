@@ -62,6 +62,7 @@ module Dakren
 
       def initialize(clock, logs)
         @logs = logs
+        @clock = clock
         sheet = Calibration.of(clock)
         @unknowns = sheet.unknowns
         statements = Statements.of(clock)
@@ -87,6 +88,24 @@ module Dakren
         variance = slopes.each_with_index.sum { |one, i| one * slopes.each_with_index.sum { |two, j| covariance[i][j] * two } }
         Math.sqrt([variance, 0.0].max)
       end
+
+      # Standard deviation of ln(usable) of a cup, as far as sheet and shop leave it open.
+      # @param ballast [Ballast] @param cup [Hash] mass_g, start_c, room_c, diameter_mm
+      # @return [Float] 0 where it is usable for 60 days
+      def usable_sd(ballast, mass_g:, start_c:, room_c:, diameter_mm: nil)
+        body = Body.of(@clock, reaction.heat_j_g, ballast)
+        make = lambda do |as|
+          Cup.new(as, body, start_c: start_c, room_c: room_c,
+            vessel: Vessel.new(mass_g: mass_g, density_g_ml: body.density_g_ml, diameter_mm: diameter_mm))
+        end
+        run = make.call(reaction).run(stop_at_usable: true)
+        return 0.0 if run.usable_min.nil?
+
+        faster = make.call(reaction.with(speed: reaction.speed * Math.exp(LOOK * SPEED_SD))).run(stop_at_usable: true).usable_min
+        *open, _room = Sway.new(make.call(reaction), run, unknowns).slopes
+        sd([*open, Math.log(faster / run.usable_min) / LOOK])
+      end
+      LOOK = 0.02
 
       private
 

@@ -52,9 +52,9 @@ module Dakren
         Body.of(clock, reaction.heat_j_g, ballast)
       end
 
-      # Minutes a film stays workable at the reference temperature, told or found.
+      # Minutes a film stays workable at the reference temperature: as told, and no longer than the reaction has it.
       def working_min
-        reaction.working_min
+        [clock.working_min, reaction.working_min].compact.min
       end
 
       # The same in the cup, by another reaction or on another grid.

@@ -67,14 +67,13 @@ module Dakren
             tally.note(stepper, length)
             break if block_given? ? yield(tally) : tally.done?
           end
-          length = next_length(length, wrong)
+          length = self.class.next_length(length, wrong)
         end
         tally.finish(steps)
       end
 
-      private
-
-      def next_length(length, wrong)
+      # How long the next step may be.
+      def self.next_length(length, wrong)
         factor = if wrong.nan? then 0.1
                  else wrong < 1e-5 ? 4.0 : (0.85 * (wrong**(-1.0 / 3))).clamp(0.15, 4.0)
                  end

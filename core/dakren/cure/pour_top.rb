@@ -13,7 +13,7 @@ module Dakren
       # @param depth_mm [Numeric]
       # @param start_c [Numeric]
       # @param room [Profile] from the moment it is poured
-      # @param wall [Wall] @param side_w_m3k [Numeric]
+      # @param wall [Wall] @param plan [Footprint, nil] where it is small in plan
       def initialize(mix, depth_mm:, start_c:, room:, wall: Wall::GROUNDS[:wood], plan: nil)
         @reaction = mix.reaction
         @room = room

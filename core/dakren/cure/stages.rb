@@ -127,9 +127,8 @@ module Dakren
       # @param ageing [Ageing] shared by all coats of the sheet in that room
       # @param mix [Mix] what was poured, with what is in it
       # @param wall [Wall] what it lies on @param plan [Footprint, nil] where it is small in plan
-      # @param pocket [Hash, nil] each body by itself, where it is no slab
       def initialize(sheet, room:, from_min: 0, start_age_min: 0, depth_mm: nil, start_c: nil, ageing: Ageing.new(sheet, room),
-        mix: sheet.mix, wall: Wall::GROUNDS[:wood], plan: nil, pocket: nil)
+        mix: sheet.mix, wall: Wall::GROUNDS[:wood], plan: nil)
         @sheet = sheet
         @from_min = from_min
         @start_age_min = start_age_min
@@ -137,11 +136,7 @@ module Dakren
         @told = {}
         return if depth_mm.nil?
 
-        if pocket
-          @tops = views(mix, room.from(from_min), start_c || room.at(from_min)) do |one, start, around|
-            PocketAge.new(one, pocket: pocket, start_c: start, room: around, wall: wall)
-          end
-        elsif depth_mm <= Lead::THINNEST_FOLLOWED_MM
+        if depth_mm <= Lead::THINNEST_FOLLOWED_MM
           @start_age_min += Lead.new(mix, depth_mm: depth_mm, wall: wall).at(room.at(from_min)).age_min
         else
           @tops = views(mix, room.from(from_min), start_c || room.at(from_min)) do |one, start, around|

@@ -54,17 +54,8 @@ module Dakren
       private
 
       def heat_of_pour
-        run = if order.pocket
-                heat_of_pocket
-              else
-                laid_mix.pour(depth_mm: film_mm, start_c: order.tins_c, room: order.later_room,
-              **order.ground)
-              end
+        run = laid_mix.pour(depth_mm: film_mm, start_c: order.tins_c, room: order.later_room, **order.ground)
         Hot.new(peak_c: run.peak_c, peak_min: run.peak_min)
-      end
-
-      def heat_of_pocket
-        laid_mix.pocket(start_c: order.tins_c, room_c: order.room_c, wall: order.ground[:wall], **order.pocket)
       end
 
       def heat_of_film

@@ -15,12 +15,11 @@ module Dakren
     # crew, where pace (Work::Pace, of this coat) is not known; pack_ml: of A and B together, where whole packs are mixed, and the last
     # in part where part_pack; from_min: when in the room's time the coat begins; ageing: Cure::Ageing shared by the coats of one
     # sheet; people: on the crew, where there are two one mixes ahead; hint: a likely count of cups; most_g: what the chosen tool takes
-    # at a time; ground: what it lies on and what it loses sideways, as Cure::Pour takes them; pocket: each body by itself, where it is
-    # no slab; tool: what it is measured with, of Measure::Tools; short_pct: by how much whole
+    # at a time; ground: what it lies on and how it lies in plan, as Cure::Pour takes them;
+    # tool: what it is measured with, of Measure::Tools; short_pct: by how much whole
     # counts may miss the need; covered: does it cure under a tent or dust cover?
     CoatOrder = Value.define(:need, :sheet, :room, :tins_c, outline: nil, kind: :coat, method: :scale, cups: USUAL_CUPS,
-      placing_g_per_min: PLACING_G_PER_MIN[:coat], ground: { wall: Cure::Wall::GROUNDS[:wood], side_w_m3k: 0 }.freeze,
-      pocket: nil, tool: nil, pace: nil,
+      placing_g_per_min: PLACING_G_PER_MIN[:coat], ground: { wall: Cure::Wall::GROUNDS[:wood], plan: nil }.freeze, tool: nil, pace: nil,
       pack_ml: nil, part_pack: false, from_min: 0, ageing: nil, people: 1, hint: nil, most_g: nil,
       short_pct: Measure::Tools::SHORT_PCT, covered: false) do
       # One plain coat over one shape.

@@ -97,7 +97,7 @@ module Dakren
       # @return [Array(Array<Float>, Cure::Lifts::Wait), nil] depths in mm and the wait; nil for a film, and
       #   where it is too warm for any lift
       def lifts
-        return if !pour? || order.pocket
+        return unless pour?
 
         @lifts ||= begin
           lifts = Cure::Lifts.new(laid_mix, start_c: order.tins_c, room: order.later_room, recoat: sheet.recoat_window_min, **order.ground)
@@ -313,7 +313,7 @@ module Dakren
       def laid(batch, minute)
         age = cup_age(batch, minute)
         Cure::StageTimes.new(sheet, room: order.room, from_min: order.from_min + minute, ageing: ageing, start_age_min: age,
-          mix: laid_mix, depth_mm: (film_mm || THIN_MM).to_f, start_c: order.tins_c, pocket: order.pocket, **order.ground)
+          mix: laid_mix, depth_mm: (film_mm || THIN_MM).to_f, start_c: order.tins_c, **order.ground)
       end
     end
   end

@@ -94,15 +94,22 @@ module Dakren
         figures[:covered] == "covered"
       end
 
-      # What it lies on, and what a body that is small in plan loses sideways.
-      #
-      # Rule: side loss = P/A / (1/(9 u) + wall/k) W/m3 K.
-      # @param loss_factor [Float] u of the reaction
-      # @return [Hash{Symbol=>Object}] wall, side_w_m3k
-      def ground(loss_factor)
+      # What it lies on, and how it lies in plan where it loses heat sideways: of several the one that loses least.
+      # @return [Hash{Symbol=>Object}] wall, plan
+      def ground
         wall = places.first&.wall || Cure::Wall::GROUNDS.fetch(usual_ground)
-        edge = places.map(&:edge_to_area_per_m).max || 0.0
-        { wall: wall, side_w_m3k: edge / ((1 / (Cure::Vessel::SIDE_W_M2K * loss_factor)) + (wall.mm / 1000 / wall.w_mk)) }
+        { wall: wall, plan: places.filter_map { |place| footprint(place, wall) }.min_by(&:edge_to_area) }
+      end
+
+      # How one body of a place lies in plan, where it is a hollow that loses heat sideways; what faces a neighbour within two walls counts
+      # by half.
+      # @return [Cure::Footprint, nil]
+      def footprint(place, wall)
+        long_mm, area_mm2 = place.plan_of_one
+        return if long_mm.nil?
+
+        Cure::Footprint.new(perimeter_m: long_mm * (1 - (place.shared_side(2 * wall.mm) / 2)) / 1000, area_m2: area_mm2 / 1e6,
+          side_m2k_w: wall.mm / 1000 / wall.w_mk)
       end
 
       # What it lies on where nobody said so: moulds are thin, a concrete surface is concrete, everything else wood.
@@ -111,16 +118,6 @@ module Dakren
         return :mould if places.first&.sort == :cavity
 
         figures[:surface].to_s.start_with?("concrete") ? :concrete : :wood
-      end
-
-      # Each body by itself, where it is too deep for its width to be a slab.
-      # @param depth_mm [Numeric, nil] of one pour
-      # @return [Hash, nil] as Cure::Mix#pocket takes it
-      def pocket(depth_mm)
-        place = places.first
-        return unless depth_mm && place && Cure::Pocket.pocket?(depth_mm, place.width_mm)
-
-        place.body(depth_mm)
       end
 
       # Where it is marked how far each batch reaches: the outline of its place, where it lies on one.

@@ -109,20 +109,10 @@ module Dakren
         mix = @task.sheet.mix(powder: need.powder)
         mix = mix.covered if @task.covered?
         place = { start_c: @job.tins_at(@from_min), room: room.from(@from_min), **ground }
-        return pockets_cool_enough(whole, least, mix) if pocket(need.depth_mm)
         return least unless Cure::Heat.refuses_lift?(mix.pour(depth_mm: need.depth_mm, **place).peak_c)
 
         deepest = Cure::Lifts.new(mix, **place, recoat: @task.sheet.recoat_window_min).deepest_mm
         deepest < Cure::Lifts::LEAST_MM ? least : [(whole / deepest).ceil, least].max
-      end
-
-      # The same for bodies that are no slab: as few as keep each one cool.
-      def pockets_cool_enough(whole, least, mix)
-        (least..MOST_LIFTS).find do |count|
-          body = pocket(whole / count) or break count
-          run = mix.pocket(start_c: @job.tins_at(@from_min), room_c: room.at(@from_min), wall: ground[:wall], **body)
-          !Cure::Heat.refuses_lift?(run.peak_c)
-        end || least
       end
 
       # A coat that takes longer than any stretch of the day is laid in sections, one stretch after another.
@@ -200,7 +190,7 @@ module Dakren
         pace = sizing.pace(need, people: placing_people(people || crew))
         pace = pace.with(amount: pace.amount / parts)
         need = shared(need, parts) if parts > 1
-        CoatOrder.new(need: need, pocket: pocket(need.depth_mm), outline: @task.outline,
+        CoatOrder.new(need: need, outline: @task.outline,
           sheet: @task.sheet, room: room, from_min: from,
           ageing: @ageing.call(@task.sheet), tins_c: @job.tins_at(from), kind: @task.kind.name,
           method: @task.method, cups: @task.cups, pace: pace,
@@ -211,15 +201,7 @@ module Dakren
 
       # What it lies on, and each body by itself: asked of the shapes once.
       def ground
-        @ground ||= @task.ground(laid_mix.reaction.loss_factor)
-      end
-
-      def laid_mix
-        @task.covered? ? @task.sheet.mix.covered : @task.sheet.mix
-      end
-
-      def pocket(depth_mm)
-        (@pockets ||= {}).fetch(depth_mm) { @pockets[depth_mm] = @task.pocket(depth_mm) }
+        @ground ||= @task.ground
       end
 
       # One section's share of a need.

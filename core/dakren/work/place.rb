@@ -37,43 +37,28 @@ module Dakren
         shape.area_mm2 * (1 + (texture_pct / 100.0))
       end
 
-      # How much edge it has to its area in plan: what loses heat sideways, 1/m. A channel has its two long sides.
-      # @return [Float] 0 where it is no hollow
-      def edge_to_area_per_m
-        return 2000.0 / channel_mm if channel_mm
-        return 0.0 unless shape.is_a?(Geometry::Void)
-
-        shape.edge_mm / shape.area_mm2 * 1000
-      end
-
-      # Its smaller width in plan, mm, where it is a hollow.
-      # @return [Float, nil]
-      def width_mm
-        return channel_mm if channel_mm
+      # Edge and area of one body in plan, of a metre of a channel.
+      # @return [Array(Float, Float), nil]
+      def plan_of_one
+        return [2000.0, channel_mm * 1000.0] if channel_mm
 
         case shape
-        when Geometry::Cavity then shape.width_mm
-        when Geometry::Void then even_width_mm(shape.region.edge_mm / 2, shape.region.area_mm2)
+        when Geometry::Cavity then [shape.rim_mm, shape.each_ml * 1000 / shape.fill_mm]
+        when Geometry::Void then [shape.region.edge_mm, shape.region.area_mm2]
         end
       end
 
-      # Smaller side of the rectangle with this area and half as much edge; of the square where there is none.
-      def even_width_mm(half_edge_mm, area_mm2)
-        rest = (half_edge_mm * half_edge_mm) - (4 * area_mm2)
-        rest.positive? ? (half_edge_mm - Math.sqrt(rest)) / 2 : Math.sqrt(area_mm2)
-      end
+      # Share of its edge that faces a neighbour no further away than that.
+      # @param near_mm [Numeric]
+      def shared_side(near_mm)
+        one = shape.is_a?(Geometry::Void) && shape.region.placed.size == 1 ? shape.region.placed.first : nil
+        return 0.0 if one.nil? || one.count < 2
 
-      # One body of it by itself, where each is cast alone: how much, how deep, how long its rim is. A metre of a channel.
-      # @param depth_mm [Numeric] of one pour
-      # @return [Hash{Symbol=>Float}, nil]
-      def body(depth_mm)
-        depth = depth_mm.to_f
-        return { volume_ml: channel_mm * depth, depth_mm: depth, perimeter_mm: 2000.0 } if channel_mm
-
-        case shape
-        when Geometry::Cavity then { volume_ml: shape.each_ml, depth_mm: depth, perimeter_mm: shape.rim_mm }
-        when Geometry::Void then { volume_ml: shape.region.area_mm2 * depth / 1000, depth_mm: depth, perimeter_mm: shape.region.edge_mm }
-        end
+        wide, high = one.shape.extent_mm
+        columns = (one.count / (one.rows || 1).to_f).ceil
+        gaps = [[one.step_mm[0].abs - wide, columns, high], [one.step_mm[1].abs - high, one.rows || 1, wide]]
+        facing = gaps.sum { |gap, many, side| many > 1 && gap <= near_mm ? 2 * side * (many - 1) / many.to_f : 0.0 }
+        facing / (2 * (wide + high))
       end
 
       # What of a hollow mix lies on: its floor and its walls, mm2.

@@ -54,7 +54,7 @@ class CalibrationTest < CoreTest
       wall = Cure::Wall::GROUNDS.values.sample(random: chance)
       temp = chance.rand(10..30)
       top = mix.pour(depth_mm: 0.005, start_c: temp, room: Cure::Profile.constant(temp), wall: wall).top_usable_min
-      film = mix.film(Cure::Profile.constant(temp)).reached_min(mix.working_min)
+      film = mix.film(Cure::Profile.constant(temp)).reached_min(mix.reaction.working_min)
 
       assert_share film, top, 0.004
     end
@@ -62,7 +62,7 @@ class CalibrationTest < CoreTest
 
   def test_cup_and_film_agree_where_there_is_next_to_nothing
     each_sheet do |mix, _chance|
-      film = mix.film(Cure::Profile.constant(20)).reached_min(mix.working_min)
+      film = mix.film(Cure::Profile.constant(20)).reached_min(mix.reaction.working_min)
 
       assert_share film, usable(mix, 0.1, 20, diameter_mm: 200), 0.002
     end

@@ -31,8 +31,8 @@ class PowderTest < CoreTest
       mass = between(50, 800)
       place = { start_c: 22, room_c: 20 }
 
-      assert_operator thick.cup(mass_g: thick.whole_g(mass), **place).peak_c, :<=, neat.cup(mass_g: neat.whole_g(mass), **place).peak_c +
-        1e-6
+      # The same mass of it: powder makes no heat, even where it is light and keeps it in.
+      assert_operator thick.cup(mass_g: mass, **place).peak_c, :<=, neat.cup(mass_g: mass, **place).peak_c + 1
     end
   end
 
@@ -61,6 +61,6 @@ class PowderTest < CoreTest
     assert_equal BALLOONS, stiff.thickener[0]
     assert_in_delta 28.8, stiff.powder_g(200), 1e-9
     assert_in_delta 228.8, stiff.mix.whole_g(200), 1e-9
-    assert_operator stiff.usable.middle, :>, recipe.usable.middle + 1
+    assert_in_delta recipe.usable.middle, stiff.usable.middle, 3, "less to heat, and worse led away"
   end
 end

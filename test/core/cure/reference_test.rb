@@ -64,6 +64,20 @@ class ReferenceTest < CoreTest
     end
   end
 
+  CASES[:stacks].each_with_index do |kase, i|
+    define_method("test_column_#{i}_#{kase[:sheet]}") do
+      mm, w_mk, mj_m3k = kase[:wall]
+      lifts = kase[:lifts].map { |depth, at, start| Cure::Column::Lift.new(depth_mm: depth, at_min: at, start_c: start) }
+      of = mix(kase)
+      run = Cure::Column.new(of.reaction, of.body, lifts: lifts, room: Cure::Profile.constant(kase[:room_c]), plan: plan(kase),
+        wall: Cure::Wall.of(mm: mm, w_mk: w_mk, mj_m3k: mj_m3k), nodes: 41).run
+
+      assert_in_delta kase[:peak_c], run.peak_c, kase[:peak_c] > 150 ? 0.04 * kase[:peak_c] : 1
+      assert_minute kase[:peak_min], run.peak_min
+      kase[:peaks_c].zip(run.peaks_c) { |wanted, found| assert_in_delta wanted, found, wanted > 150 ? 0.04 * wanted : 1 }
+    end
+  end
+
   CASES[:learned].each_with_index do |kase, i|
     define_method("test_learned_#{i}_#{kase[:sheet]}") do
       logs = kase[:logs].map { |log| Cure::LoggedCup.new(**cup(log), usable_min: log[:usable_min]) }

@@ -17,7 +17,7 @@ class ToldShapesTest < CoreTest
       place = Work::Place.new(name: "holes", sort: :void, shape: holes)
 
       assert_in_delta holes.area_mm2, place.as(:surface).shape.area_mm2, 1e-6 * holes.area_mm2
-      assert_in_delta wide, place.width_mm, wide * 0.15
+      assert_in_delta 4 / wide, place.plan_of_one.reduce(:/), 0.05 / wide
     end
   end
 
