@@ -20,6 +20,8 @@ module Dakren
       FAR_ABOVE_C = 40.0
       # Less than this is no lift.
       LEAST_MM = 0.1
+      # Nobody waits longer than this for the next lift.
+      LONGEST_WAIT_MIN = 14 * 1440.0
       LARGEST = Memo.new(500)
       WAITS = Memo.new(500)
 
@@ -102,7 +104,7 @@ module Dakren
       # The lift followed until it has cooled and its top is past the window.
       def followed(depth_mm)
         room = @place[:room]
-        Pour.new(@mix.reaction, @mix.body, depth_mm: depth_mm, **@place).run do |state|
+        Pour.new(@mix.reaction, @mix.body, depth_mm: depth_mm, **@place).run(until_min: LONGEST_WAIT_MIN) do |state|
           state.spent? && state.top_age_min >= (@recoat ? @recoat[1] : 0) &&
             (state.middle_c - room.at(state.minute)).abs <= BACK_WITHIN_C
         end.track

@@ -106,6 +106,9 @@ module Dakren
           [depths, depths.any? ? lifts.wait(depths.first) : nil]
         end
         @lifts.first.empty? ? nil : @lifts
+      rescue NotSolved
+        @lifts = [[], nil]
+        nil
       end
 
       # Works out everything that may be asked, so that what cannot be solved shows now and not later.

@@ -5,7 +5,8 @@ module Dakren
     # Makes one task of a job ready to be placed in time, or says why it must not be.
     class TaskPlanner
       SECTIONS_MOST = 40
-      MOST_LIFTS = 40
+      # Less than this is stopped by no figure that is only assumed, g.
+      LITTLE_G = 200
       # What hangs on the hour at which a coat goes on.
       OF_THE_HOUR = %i[cold warm].freeze
       # Rooms no further apart than this are the same.
@@ -227,7 +228,13 @@ module Dakren
       end
 
       def too_hot?(planned)
-        planned.pour? && Cure::Heat.refuses_lift?(planned.work_heat.peak_c)
+        planned.pour? && !guessed?(planned) && Cure::Heat.refuses_lift?(planned.work_heat.peak_c)
+      end
+
+      # An assumed heat advises, and never stops a plan of little.
+      def guessed?(planned)
+        clock = @task.sheet.clock
+        clock.assumed?(:heat_j_g) && clock.max_depth_mm.nil? && clock.pot_peak_c.nil? && planned.total.total_g.to_f * count < LITTLE_G
       end
 
       def refused(planned)

@@ -106,10 +106,10 @@ class ShelfTest < AppTest
 
   # Numbers that do not go together are taken, and told: what each would mean alone.
   def test_statements_at_odds_are_told
-    add("pot_life_min" => "60", "resin" => "At odds")
+    add("more_pot_lives" => "500 g, 23 C, 120 min", "resin" => "At odds")
     get "/shelf/#{Stores::Sheet.find_by!(resin: "At odds").id}"
 
-    assert_includes words, "These numbers do not go together: check the pot life of 150 g"
+    assert_includes words, "These numbers do not go together: check"
     assert_includes words, "By the pot life of 150 g alone, 500 g would last"
   end
 

@@ -31,6 +31,7 @@ class ToldTest < AppTest
     found = desk(path)
 
     assert_empty found.problems.map(&:says) + found.missing.map(&:label)
+    assert_equal [], found.problems.map(&:says) + found.tickets.first.refusals.map(&:says)
     assert_in_delta 24.88, found.tickets.first.coats.first.plan.order.need.millilitres(1).to_f, 0.01
     get path
 
