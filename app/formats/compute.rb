@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "json"
+require_relative "lying"
 
 module Dakren
   # What comes in and goes out in open formats.
@@ -15,7 +16,6 @@ module Dakren
       KINDS = %w[calibrate cup spread film pour column learn ratio correct].freeze
       SHEET_KEYS = [*Cure::Clock::LIMITS.keys, :more_pot_lives, :levels_or_is_shaped].freeze
       GROUND_KEYS = %i[wall_mm wall_w_mk wall_mj_m3k wall_start_c plan inert_share cloth].freeze
-      PLAN_KEYS = %i[perimeter_m area_m2 side_m2k_w perimeter_mm area_mm2].freeze
       LIFT_KEYS = %i[depth_mm at_min start_c].freeze
       CUP_KEYS = %i[sheet mass_g start_c room_c cup_diameter_mm inert_share].freeze
       LOG_KEYS = %i[mass_g start_c room_c usable_min peak_c cup_diameter_mm inert_share].freeze
@@ -89,7 +89,7 @@ module Dakren
       def pour(question)
         mix = mix_of(question)
         run = mix.pour(depth_mm: Check.number(:depth_mm, need(question, :depth_mm), Cure::Pour::DEPTHS_MM, "mm"),
-          start_c: temp(question, :start_c), room: Cure::Profile.constant(temp(question, :room_c)), **lies(question))
+          start_c: temp(question, :start_c), room: Cure::Profile.constant(temp(question, :room_c)), **Lying.of(question))
         { rate_at_reference_per_s: mix.reaction.rate_at_reference_per_s, peak_c: run.peak_c, peak_min: run.peak_min,
           middle_usable_min: run.middle_usable_min, top_usable_min: run.top_usable_min }
       end
@@ -100,12 +100,12 @@ module Dakren
         raise InputError.new("lifts", "must be a list of lifts") unless lifts.is_a?(Array) && lifts.all?(Hash)
 
         run = Cure::Column.new(mix.reaction, mix.body, lifts: lifts.map.with_index(1) { |lift, number| lift_of(lift, number) },
-          room: Cure::Profile.constant(temp(question, :room_c)), **lies(question)).run
+          room: Cure::Profile.constant(temp(question, :room_c)), **Lying.of(question)).run
         { peak_c: run.peak_c, peak_min: run.peak_min, peaks_c: run.peaks_c }
       end
 
       def lift_of(lift, number)
-        only(lift, LIFT_KEYS, "a lift")
+        Lying.only(lift, LIFT_KEYS, "a lift")
         Cure::Column::Lift.new(depth_mm: Check.number(:depth_mm, need(lift, :depth_mm), Cure::Pour::DEPTHS_MM, "mm"),
           at_min: Check.number(:at_min, lift[:at_min] || 0, 0..Cure::HORIZON_MIN, "min"), start_c: temp(lift, :start_c))
       rescue InputError => e
@@ -182,42 +182,6 @@ module Dakren
           cloth: question[:cloth] == true)
       end
 
-      # What it lies on, how warm that is, and how it lies in plan.
-      def lies(question)
-        start = question[:wall_start_c]
-        { wall: wall_of(question), wall_start_c: start.nil? ? nil : Check.temp_c(:wall_start_c, start), plan: plan_of(question[:plan]) }
-      end
-
-      def plan_of(plan)
-        return if plan.nil?
-        raise InputError.new("plan", "must be an object with perimeter_mm and area_mm2") unless plan.is_a?(Hash)
-
-        only(plan, PLAN_KEYS, "a plan")
-        Cure::Footprint.new(perimeter_m: metres(plan, :perimeter_m, :perimeter_mm, 1.0e3), area_m2: metres(plan, :area_m2, :area_mm2, 1.0e6),
-          side_m2k_w: Check.number(:side_m2k_w, plan[:side_m2k_w] || 0, 0..1000, "m2 K/W"))
-      rescue InputError => e
-        raise e.field == "plan" ? e : e.within("plan")
-      end
-
-      # Told in metres, or in the small unit of the same.
-      def metres(plan, large, small, share)
-        return Check.number(large, plan[large], 1.0e-9..1.0e6, "m") unless plan[large].nil?
-
-        Check.number(small, need(plan, small), 1.0e-3..1.0e12, "mm") / share
-      end
-
-      def only(told, keys, what)
-        unknown = told.keys - keys
-        raise InputError.new(unknown.first, "is not a key of #{what}; it takes #{keys.join(", ")}") unless unknown.empty?
-      end
-
-      # Wood unless it is told; each of its numbers by itself.
-      def wall_of(question)
-        wood = Cure::Wall::GROUNDS[:wood]
-        Cure::Wall.of(mm: question[:wall_mm] || wood.mm, w_mk: question[:wall_w_mk] || wood.w_mk,
-          mj_m3k: question[:wall_mj_m3k] || wood.mj_m3k)
-      end
-
       def logs_of(question)
         logs = need(question, :logs)
         raise InputError.new("logs", "must be a list of cups") unless logs.is_a?(Array) && logs.all?(Hash)
@@ -269,7 +233,7 @@ module Dakren
           resin_density_g_ml: question[:resin_density_g_ml], hardener_density_g_ml: question[:hardener_density_g_ml])
       end
       private_class_method :answer_to, :parsed, :complain, :need, :temp, :mix_of, :clock_of, :cup_of, :ratio_of,
-        :ballast_of, :wall_of, :logs_of, :log_of, :banded, :lift_of, :lies, :plan_of, :metres, :only
+        :ballast_of, :logs_of, :log_of, :banded, :lift_of
     end
   end
 end

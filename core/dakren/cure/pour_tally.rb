@@ -61,8 +61,10 @@ module Dakren
       end
 
       def note_usable(stepper, length)
-        @usable_min ||= crossed(length, @before_age, stepper.ages_min[@middle], @before_pace, stepper.paces[@middle])
-        @top_usable_min ||= crossed(length, @top_age_min, stepper.top_age_min, @before_top_pace, stepper.top_pace)
+        middle = [@before_age, stepper.ages_min[@middle], @before_pace, stepper.paces[@middle]]
+        top = [@top_age_min, stepper.top_age_min, @before_top_pace, stepper.top_pace]
+        @usable_min = crossed(length, *middle) if @usable_min.nil?
+        @top_usable_min = crossed(length, *top) if @top_usable_min.nil?
       end
 
       # Minute at which an age passes the working time in this step.

@@ -26,12 +26,7 @@ module Dakren
         below = wall_widths(wall.mm / 1000)
         @count = @nodes + below.size
         @takes = resin.map { |width| width * body.volume_capacity } + below.map { |width| width * wall.mj_m3k * 1.0e6 }
-        halves = resin.map { |width| width / 2 / @leads } + below.map { |width| width / 2 / wall.w_mk }
-        between = halves.each_cons(2).map { |one, other| 1 / (one + other) }
-        @up = Array.new(@count) { |i| i.zero? ? 0.0 : between[i - 1] / @takes[i] * 60 }
-        @down = Array.new(@count) { |i| i == @count - 1 ? 0.0 : between[i] / @takes[i] * 60 }
-        @top_half = halves.first
-        @under_half = halves.last
+        connect(resin.map { |width| width / 2 / @leads } + below.map { |width| width / 2 / wall.w_mk })
         @side_share = plan ? plan.edge_to_area / body.volume_capacity * 60 : 0.0
         @inside = plan ? 1 / plan.edge_to_area / @leads : 0.0
       end
@@ -74,6 +69,15 @@ module Dakren
       end
 
       private
+
+      # @param halves [Array<Float>] what heat has to pass from the middle of each cell to its edge, m2 K/W
+      def connect(halves)
+        between = halves.each_cons(2).map { |one, other| 1 / (one + other) }
+        @up = Array.new(@count) { |i| i.zero? ? 0.0 : between[i - 1] / @takes[i] * 60 }
+        @down = Array.new(@count) { |i| i == @count - 1 ? 0.0 : between[i] / @takes[i] * 60 }
+        @top_half = halves.first
+        @under_half = halves.last
+      end
 
       def outside(temp_c, room_c, w_m2k, half, takes)
         apart = room_c - temp_c

@@ -61,7 +61,8 @@ class SanityTest < CoreTest
 
   def plan_of(shape, wall)
     place = Work::Place.new(name: "moulds", sort: :cavity, shape: shape)
-    Plan::Task.new(id: "t", kind: Work::Kinds::ALL[:cups], places: [place], place_ids: ["p"], figures: {}, sheet: nil).footprint(place, wall)
+    Plan::Task.new(id: "t", kind: Work::Kinds::ALL[:cups], places: [place], place_ids: ["p"], figures: {}, sheet: nil)
+      .footprint(place, wall)
   end
 
   def test_twelve_moulds_go_in_one_pour
