@@ -63,7 +63,9 @@ module Dakren
       def ends
         times = Cure::StageTimes.new(@sheet, room: @room)
         known = Plan::Lane::ENDS.compact.filter_map do |state, stage|
-          band = stage == :sandable ? @sheet.hard_stage && times.of(@sheet.hard_stage) : times.of(stage)
+          stage = @sheet.hard_stage if stage == :sandable
+          # What is only usual is not on this sheet.
+          band = @sheet.stages.key?(stage) ? times.of(stage) : nil
           band&.middle && [state, band.middle]
         end
         known = known.each_index.map { |i| [known[i][0], known[i..].map(&:last).min] }

@@ -22,18 +22,33 @@ module Dakren
         end
 
         held = schedule.held_by
+        return waits_for_the_dab(held) if held && schedule.assumed_wait?(held)
+
         held ? "Can't be sooner: #{coat(held)} #{reason(held)}." : "Can't be sooner: it's all curing time."
       end
 
       # @return [String] when it is handed over
       def hand_over
-        return "when it is hard: the data sheet does not say when" if @desk.schedule.hard_untold?
+        assumed = @desk.schedule.assumed_ready
+        return dab(assumed.map(&:ready)) if assumed.any?
 
         minute = @desk.schedule.hand_over_min
         minute ? @wording.clock(@desk.time_at(minute)) : "not within 60 days"
       end
 
       private
+
+      # "when the test dab says so, about Tue 09:30 to Wed 10:40"
+      def dab(bands)
+        early = bands.filter_map(&:early).max
+        late = bands.map { |band| band.late || Cure::HORIZON_MIN }.max
+        "when the test dab says so, about #{[early, late].compact.map { |minute| clock(minute) }.uniq.join(" to ")}"
+      end
+
+      def waits_for_the_dab(held)
+        "#{coat(held).sub(/\A./, &:upcase)} goes on when the test dab of the coat below says so, about #{clock(held.why[1])}: the data " \
+          "sheet does not say when. Note it there, and the rest moves with it."
+      end
 
       def clock(minute)
         minute >= Cure::HORIZON_MIN ? "60 days" : @wording.clock(@desk.time_at(minute))

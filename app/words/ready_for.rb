@@ -18,17 +18,19 @@ module Dakren
       # @return [String, nil] nil where nothing is planned
       def sentence
         told, silent = Plan::Readiness.new(@desk.schedule).all.partition(&:minute)
-        said = [*told.group_by { |ready| [ready.minute.round, ready.full] }.map { |(minute, full), same| one(same, minute, full) }]
+        alike = told.group_by { |ready| [ready.minute.round, ready.full, ready.assumed] }
+        said = alike.map { |told_alike, same| one(same, *told_alike) }
         found = [said.join("; "), silence(silent), heat].compact.reject(&:empty?)
         found.empty? ? nil : found.join(". ").sub(/\A./, &:upcase).concat(".")
       end
 
       private
 
-      def one(ready, minute, full)
+      def one(ready, minute, full, assumed)
         at = minute >= Cure::HORIZON_MIN ? "not within 60 days" : hour(minute)
         words = ready.map { |each| WORDS.fetch(each.word) }
-        "#{[words[0..-2].join(", "), words.last].reject(&:empty?).join(" and ")} #{at}#{" (full cure)" if full}"
+        "#{[words[0..-2].join(", "), words.last].reject(&:empty?).join(" and ")} #{"about " if assumed}#{at}#{" (full cure)" if full}" \
+          "#{", not on the data sheet" if assumed}"
       end
 
       # "Thu 14:00", and the day of the month where a weekday would be taken for this week's.

@@ -6,8 +6,8 @@ module Dakren
     #
     # Rule: UA = pi d z [9 u' || 4 k N/d] + A ([10 u' || 4 k N/z] + [5 u' || 4 k N/z]) in W/K, x || y = 1/(1/x + 1/y): from the core
     # through the mix, and from its side, its open top and the bench to the room. u' = u (1 + |T - room|/150), since still air takes more
-    # from a warmer surface; N = 1 + 1/(1 + exp((a - 0.60)/0.02)), since the mix turns over by itself until it gels. Cup and stick take 2700 J/m2 K.
-    # Where no cup is named the mix is taken to be as deep as it is wide, and at least 38 mm wide.
+    # from a warmer surface; N = 1 + 1/(1 + exp((a - 0.60)/0.02)), since the mix turns over by itself until it gels. Cup and stick take
+    # 2700 J/m2 K. Where no cup is named the mix is taken to be as deep as it is wide, and at least 38 mm wide.
     class Vessel
       SIDE_W_M2K = 9.0
       TOP_W_M2K = 10.0

@@ -50,7 +50,7 @@ module Dakren
       # When it surely takes the next coat while tacky.
       # @return [Float, nil] nil where the sheet tells of no stage at which it would
       def opens(laid)
-        stage_reached(laid, [:recoat_opens, *Sheet::READY])
+        stage_reached(laid, [:recoat_opens])
       end
 
       # When it may have closed. nil where it never does.
@@ -60,7 +60,7 @@ module Dakren
 
       # When it is surely hard enough to be sanded.
       def hard(laid)
-        stage_reached(laid, Sheet::HARD)
+        stage_reached(laid, [laid.quick.plan.sheet.hard_stage])
       end
 
       # When it may begin to thicken: what goes on wet must have begun to go on by then.
@@ -83,14 +83,29 @@ module Dakren
       def window(school, below)
         return [below.map(&:done).max, below.filter_map { |one| thickens(one) }.min] if school == :wet
 
-        [below.map { |one| opens(one) || one.done }.max, below.filter_map { |one| closes(one) }.min]
+        open = below.map { |one| opens(one) || one.done }.max
+        shut = below.filter_map { |one| closes(one) }.min
+        shut && shut < open && below.any? { |one| guessed?(one) } ? [between(below, open, shut), nil] : [open, shut]
       end
 
-      # When it is surely at the first of these stages that its sheet tells of.
-      # @return [Float, nil] nil where it tells of none
+      # Does its window rest on what is only usual? It is looked for with the test dab then.
+      def guessed?(laid)
+        sheet = laid.quick.plan.sheet
+        sheet.assumed_stage?(:recoat_opens) || sheet.assumed_stage?(:recoat_closes)
+      end
+
+      # Where the early closing comes before the late opening: at the root of both, from when it was laid.
+      def between(below, open, shut)
+        from = below.map(&:from).max
+        from + Math.sqrt([open - from, 0.0].max * [shut - from, 0.0].max)
+      end
+
+      # When it is surely at a stage: the one wanted, told or assumed; the next best only where nothing is known of that.
+      # @return [Float, nil] nil where nothing is known of any
       def stage_reached(laid, stages)
-        told = stages.find { |stage| laid.quick.plan.sheet.stages.key?(stage) }
-        told && reached(laid, told, 1)
+        sheet = laid.quick.plan.sheet
+        known = stages.find { |stage| sheet.ages(stage) }
+        known && reached(laid, known, 1)
       end
 
       # When a stage is surely reached (late, 1), or may be at the earliest (early, 0).

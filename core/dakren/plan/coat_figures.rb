@@ -158,7 +158,7 @@ module Dakren
 
       # When it is hard, as far as the sheet says.
       def hard
-        stage(@sheet.hard_stage || :sandable)
+        stage(@sheet.hard_stage)
       end
 
       # @param name [Symbol] of Cure::STAGES; minutes from the start
@@ -166,9 +166,10 @@ module Dakren
         band = @plan.stage(name)
         return Figure.unknown(:min, "the data sheet does not say") unless band
 
-        early, late = @sheet.stages[name]
+        early, late = @sheet.stages[name] || @sheet.ages(name)
         told = early == late ? "%{early}" : "%{early} to %{late}"
-        band_figure(band, [Working.new(says: "the data sheet: #{told} at %{ref}; at %{room} it cures at %{pace} of its speed at %{ref}",
+        whose = @sheet.assumed_stage?(name) ? "usual for such mixes, not on the data sheet" : "the data sheet"
+        band_figure(band, [Working.new(says: "#{whose}: #{told} at %{ref}; at %{room} it cures at %{pace} of its speed at %{ref}",
           parts: {
             early: minutes(early), late: minutes(late), ref: quantity(@sheet.clock.reference_temp_c, :c),
             room: quantity(room_c, :c), pace: quantity(pace, :"")

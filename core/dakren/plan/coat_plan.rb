@@ -136,7 +136,7 @@ module Dakren
 
       # @return [Cure::Band, nil] when it is hard, minutes from the start; nil where the sheet does not say
       def hard
-        sheet.hard_stage && stage(sheet.hard_stage)
+        stage(sheet.hard_stage)
       end
 
       # @return [Cure::Band] when the coat can no longer be worked, from the start

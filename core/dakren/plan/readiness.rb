@@ -9,8 +9,9 @@ module Dakren
     # Rule: never before the latest stage a sheet tells for it. What a sheet is silent on is ready at full cure, where it tells that, and
     # else nobody says.
     class Readiness
-      # word: of WORDS; minute: of the job, nil where no sheet says; full: is it the sheet's full cure that stands for it? kind: of work.
-      Ready = Value.define(:word, :minute, :full, :sheet)
+      # word: of WORDS; minute: of the job, nil where no sheet says; full: is it the full cure that stands for it? assumed: does no
+      # sheet say so? kind: of work.
+      Ready = Value.define(:word, :minute, :full, :sheet, assumed: false)
       # What it is ready to, and the stages of the sheet that say so, the first it tells of.
       WORDS = { handle: %i[handle demould], walk: %i[handle], load_light: %i[load_light], load: %i[load], wet: %i[wet] }.freeze
 
@@ -49,9 +50,11 @@ module Dakren
         return Ready.new(word: word, minute: coat.warm_until, full: false, sheet: coat.plan.sheet) if coat.warm_until
 
         stages = coat.plan.sheet.stages
-        stage = [*WORDS.fetch(word), :full].find { |name| stages.key?(name) }
+        wanted = [*WORDS.fetch(word), :full]
+        stage = wanted.find { |name| stages.key?(name) } || wanted.find { |name| coat.plan.sheet.ages(name) }
         band = stage && coat.stage(stage)
-        Ready.new(word: word, minute: band && (band.late || Cure::HORIZON_MIN), full: stage == :full, sheet: coat.plan.sheet)
+        Ready.new(word: word, minute: band && (band.late || Cure::HORIZON_MIN), full: stage == :full, sheet: coat.plan.sheet,
+          assumed: !stage.nil? && !stages.key?(stage))
       end
     end
   end

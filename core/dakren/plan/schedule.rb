@@ -137,12 +137,12 @@ module Dakren
 
       # @return [Cure::Band, nil] when it is hard, minutes of the job; nil where the sheet does not say
       def hard
-        stage(plan.sheet.hard_stage || :sandable) if plan.sheet.hard_stage || warm_until
+        stage(plan.sheet.hard_stage)
       end
 
       # @return [Cure::Band, nil] when it can be handed over; nil where the sheet does not say
       def ready
-        stage(plan.sheet.ready_stage || :handle) if plan.sheet.ready_stage || warm_until
+        stage(plan.sheet.ready_stage)
       end
 
       def done_min
@@ -182,7 +182,7 @@ module Dakren
 
       # Is it known that none is better?
       def proved
-        @search.proved
+        @search.proved && !assumed?
       end
 
       def coats
@@ -200,15 +200,29 @@ module Dakren
       # When it can be handed over: the last step done, and every coat as hard as its sheet says it can be.
       # @return [Float, nil] nil where it stalls, and where a sheet does not say
       def hand_over_min
-        return if hard_untold?
-
         lates = coats.group_by(&:pass).each_value.filter_map { |all| all.last.ready }.map(&:late)
         lates.any?(&:nil?) ? nil : [*lates, done_min].max
       end
 
-      # Does the sheet of an uppermost coat not say when it is hard? Then nothing is handed over by the clock.
-      def hard_untold?
-        coats.any? && coats.flat_map(&:places).uniq.any? { |place| coats.reverse.find { |coat| coat.places.include?(place) }.ready.nil? }
+      # Uppermost coats of which no sheet says when they can be handled: it is usual, and the test dab says when.
+      # @return [Array<Entry>]
+      def assumed_ready
+        uppermost = coats.flat_map(&:places).uniq.map { |place| coats.reverse.find { |coat| coat.places.include?(place) } }.uniq
+        uppermost.select { |coat| coat.warm_until.nil? && coat.plan.sheet.assumed_stage?(coat.plan.sheet.ready_stage) }
+      end
+
+      # Does any coat wait for what is only usual? Such a plan is never certain.
+      def assumed?
+        assumed_ready.any? || coats.any? { |coat| assumed_wait?(coat) }
+      end
+
+      # Did it wait for a stage of the coat below that no sheet tells?
+      def assumed_wait?(coat)
+        return false unless %i[opens hard].include?(coat.why&.first)
+
+        below = coats.select { |one| one.from_min < coat.from_min && one.places.intersect?(coat.places) }.max_by(&:from_min) or return false
+        sheet = below.plan.sheet
+        sheet.assumed_stage?(coat.why.first == :opens ? :recoat_opens : sheet.hard_stage)
       end
 
       # When the last thing anybody does is done, with what it waits for.
@@ -219,7 +233,7 @@ module Dakren
       # What a deadline is held against: the hand-over, or the last thing done where no sheet says when it is hard.
       # @return [Float, nil]
       def ends_min
-        hard_untold? ? done_min : hand_over_min
+        hand_over_min
       end
 
       # Minutes somebody stands there: all that is attended, and gaps too short to leave.

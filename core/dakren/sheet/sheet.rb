@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "assumed_stages"
 require_relative "../base/memo"
 require_relative "looks"
 
@@ -73,8 +74,24 @@ module Dakren
     # Rule: as told for a film; where the sheet tells them for a coat of so many mm, the age of the top of just such a coat at the
     # reference temperature, so that the maker's own coat takes the maker's own time.
     # @param name [Symbol] of Cure::STAGES
-    # @return [Array(Float, Float), nil] minutes; nil where the sheet does not say
+    # @return [Array(Float, Float), nil] minutes; what is usual for such mixes where the sheet does not say, nil where nothing is
     def ages(name)
+      told_ages(name) || ASSUMED.recall([key, name]) { [AssumedStages.new(self).ages(name)] }.first
+    end
+
+    # Is a stage not told, and taken as usual?
+    def assumed_stage?(name)
+      !stages.key?(name) && !ages(name).nil?
+    end
+
+    # What its stages hang on.
+    def key
+      [clock.key, stages, purposes.first, looks, limits.stage_coat_mm]
+    end
+
+    # As the sheet tells them.
+    # @return [Array(Float, Float), nil] nil where it does not say
+    def told_ages(name)
       told = stages[name] or return
       return told unless limits.stage_coat_mm
 
@@ -94,6 +111,7 @@ module Dakren
     end
 
     STAGE_AGES = Memo.new(500)
+    ASSUMED = Memo.new(2000)
 
     # Tolerance each way in percent, the sheet's own or the assumed one.
     # @return [Array(Float, Float)] extra resin, extra hardener
@@ -119,19 +137,19 @@ module Dakren
       opens && closes && [opens[1], closes[0]]
     end
 
-    # Stages that say a film is hard, and that it can be handed over, the plainest first. Nothing is told of either where the
-    # sheet names none of them: a film that is tacky is not hard.
-    HARD = %i[sandable handle demould full].freeze
-    READY = %i[handle demould full].freeze
+    # Stages that say a film is hard, and that it can be handed over, the plainest first; where the sheet tells none of them the first is
+    # assumed: a film that is tacky is not hard, and what is not known is waited for.
+    HARD = %i[sandable handle demould].freeze
+    READY = %i[handle demould].freeze
 
-    # @return [Symbol, nil] the stage at which it is hard, as far as the sheet says
+    # @return [Symbol] the stage at which it is hard
     def hard_stage
-      HARD.find { |name| stages.key?(name) }
+      HARD.find { |name| stages.key?(name) } || HARD.first
     end
 
-    # @return [Symbol, nil] the stage at which it can be handed over
+    # @return [Symbol] the stage at which it can be handed over
     def ready_stage
-      READY.find { |name| stages.key?(name) }
+      READY.find { |name| stages.key?(name) } || READY.first
     end
 
     def for?(purpose)

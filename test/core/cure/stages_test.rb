@@ -10,7 +10,7 @@ class StageTimesTest < CoreTest
   def test_at_the_reference_the_likely_time_is_the_sheets_middle
     assert_in_delta 180, times(23).of(:recoat_opens).middle, 1e-6
     assert_in_delta 180 - 20, times(23, start_age_min: 20).of(:recoat_opens).middle, 1e-6
-    assert_nil times(23).of(:demould)
+    assert_nil times(23).of(:wet)
   end
 
   # The sheet's range and the room, each moved to its edge, 1.28 × 1.5 °C; at its own temperature the energy tells nothing.

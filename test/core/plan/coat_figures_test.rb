@@ -29,6 +29,7 @@ class CoatFiguresTest < CoreTest
       assert_equal line.says.scan(/%\{(\w+)\}/).flatten.map(&:to_sym).uniq.sort, line.parts.keys.sort, line.says
     end
     assert(figures.usable.assumed.any? { |words| words.include?("activation energy 54 kJ/mol") })
-    refute_predicate figures.stage(:demould), :known?
+    refute_predicate figures.stage(:wet), :known?
+    assert(figures.stage(:demould).working.any? { |line| line.says.start_with?("usual for such mixes") })
   end
 end

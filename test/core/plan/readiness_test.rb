@@ -49,10 +49,12 @@ class ReadinessTest < PlacedTest
     assert found[:wet].full
   end
 
-  def test_where_nothing_is_told_nobody_says
-    _, found = ready(exact_sheet(stages: { recoat_opens: [150, 210] }), :coat)
+  def test_where_nothing_is_told_it_is_as_is_usual_and_says_so
+    coat, found = ready(exact_sheet(stages: { recoat_opens: [150, 210] }), :coat)
 
-    assert_equal [nil, nil], found.values_at(:handle, :wet).map(&:minute)
+    assert_equal [true, true], found.values_at(:handle, :wet).map(&:assumed)
+    assert_in_delta coat.stage(:handle).late, found[:handle].minute, 1e-6
+    assert found[:wet].full
   end
 
   # Waxed, cured warm: what the builder told comes first, then the maker's, then one as hot as the service.

@@ -150,23 +150,23 @@ class SchedulerTest < PlacedTest
     end
   end
 
-  # A sheet that tells no more than when it is tacky: nobody can say when it is hard, and so nobody does.
-  def test_nothing_is_hard_that_the_sheet_does_not_call_hard
+  # A sheet that tells no more than when it is tacky: when it is hard is what is usual, later and less certain, and never nothing.
+  def test_what_a_sheet_does_not_tell_is_waited_for
     soft = exact_sheet(stages: { recoat_opens: [150, 210] })
     made = plan(job("a", sheet: soft, ends: { sand: 10.0, hand_over: 10.0 }))
+    coat = made.coats.first
+    sand, over = %i[sand hand_over].map { |name| made.entries.find { |entry| entry.name == name } }
 
-    assert_nil made.hand_over_min
-    assert_predicate made, :hard_untold?
-    assert_nil made.coats.first.hard
-    assert_equal(%i[sand hand_over], made.untold.map { |_, step| step.name })
-    assert(made.entries.none? { |entry| %i[sand hand_over].include?(entry.name) })
-    assert_equal :tacky, Plan::Lane.new(made.coats.first.plan).stretches.last.state
-    bare = plan(job("a", sheet: exact_sheet(stages: {})))
+    assert_operator sand.from_min, :>=, coat.stage(:sandable).late - 1e-6
+    assert_operator over.from_min, :>=, coat.stage(:handle).late - 1e-6
+    assert_equal [coat], made.assumed_ready
+    refute_predicate made, :proved
+    bare = plan(job("a", count: 2, sheet: exact_sheet(stages: {})))
+    opens, shut = %i[recoat_opens recoat_closes].map { |stage| bare.coats.first.stage(stage) }
 
-    assert_equal :thickening, Plan::Lane.new(bare.coats.first.plan).stretches.last.state
-    late = plan(job("a", sheet: exact_sheet(stages: { recoat_opens: [150, 210], full: [8640, 11_520] })))
-
-    assert_in_delta late.coats.first.stage(:full).late, late.hand_over_min, 1e-6
+    assert_operator bare.coats.last.from_min, :>=, opens.middle, "never onto wet resin"
+    assert_operator bare.coats.last.from_min, :<=, [shut.late, opens.late].max + (24 * 60)
+    assert_predicate bare, :assumed?
   end
 
   def test_passes_on_other_places_need_not_wait
@@ -232,12 +232,13 @@ class SchedulerTest < PlacedTest
     assert_refused("hours", "in one go") { plan(job("a"), text: "07:00-07:05") }
   end
 
-  # Silent on when it can be handled, a sheet hands over at full cure, after a week.
-  def test_nothing_is_handed_over_before_the_sheet_says_so
+  # Silent on when it can be handled, a sheet is taken as is usual; told, it is as told.
+  def test_nothing_is_handed_over_before_it_can_be_handled
     made = plan(job("a"))
 
-    assert_operator made.hand_over_min, :>=, made.coats.last.stage(:full).late
-    assert_operator plan(job("a", sheet: handled)).hand_over_min, :<, made.hand_over_min - 1440
+    assert_in_delta made.coats.last.stage(:handle).late, made.hand_over_min, 1e-6
+    assert_predicate made, :assumed?
+    refute_predicate plan(job("a", sheet: handled)), :assumed?
   end
 
   def handled

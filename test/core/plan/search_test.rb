@@ -9,12 +9,12 @@ class SearchTest < PlacedTest
   def brute_chain(pass, open, grid: STEP, far: 6 * 1440.0)
     known = {}
     coat = Plan::CoatPlan.new(pass.order.call(1, 1, 0.0, nil)) # the room stays as it is: the same at every hour
-    takes, opens, closes, hard, full = coat.done_at, *[%i[recoat_opens late], %i[recoat_closes early], %i[sandable late], %i[full late]]
-      .map { |stage, side| coat.stage(stage)[side] }
+    sides = [%i[recoat_opens late], %i[recoat_closes early], %i[sandable late], %i[handle late]]
+    takes, opens, closes, hard, ready_after = coat.done_at, *sides.map { |stage, side| coat.stage(stage)[side] }
     best = lambda do |left, ready, shut|
       known[[left, ready.ceil, shut&.floor]] ||= [starts(ready, shut || far, grid).filter_map do |at|
         next unless open.open?(at, at + takes) && (shut.nil? || at + takes <= shut)
-        next at + full if left == 1
+        next at + ready_after if left == 1
 
         [best.call(left - 1, at + opens, at + closes), best.call(left - 1, sanded(at + hard, pass, open), nil)].compact.min
       end.min].first
@@ -31,10 +31,16 @@ class SearchTest < PlacedTest
     Plan::Slots.new(Plan::Hands.alike(1, open)).worked(hard, Plan::WorkSteps.abrade_min(pass.area_m2), []).last[1]
   end
 
+  # A sheet that says when it can be handled: nothing of it is only usual.
+  def told
+    exact_sheet(stages: { recoat_opens: [150, 210], recoat_closes: [480, 720], sandable: [960, 1320], handle: [1440, 1560],
+                          full: [8640, 11_520] })
+  end
+
   def test_three_and_four_coats_agree_with_trying_everything
     [["09:00-13:00", "Sun", 3], ["07:00-10:40, 15:00-19:00", "Sat Sun", 3], ["08:00-12:00", "Wed Sun", 4]].each do |text, off, count|
       open = hours(text, days_off: off)
-      pass = job("a", count: count)
+      pass = job("a", count: count, sheet: told)
       made = Plan::Scheduler.new([pass], hours: open, go_on: -> { true }).schedule
       tried = brute_chain(pass, open)
 
@@ -49,7 +55,7 @@ class SearchTest < PlacedTest
   # Begun at seven, six coats leave the last three to be sanded for over two nights and a Sunday; begun half an hour later they do not.
   def test_six_coats_over_a_sunday_are_found
     split = hours("07:00-10:40, 15:00-19:00", days_off: "Sun", start: Time.local(2026, 11, 26, 7))
-    first, best = [nil, -> { true }].map { |go_on| Plan::Scheduler.new([job("a", count: 6)], hours: split, go_on: go_on).schedule }
+    first, best = [nil, -> { true }].map { |go_on| Plan::Scheduler.new([job("a", count: 6, sheet: told)], hours: split, go_on: go_on).schedule }
 
     assert_operator best.hand_over_min, :<, first.hand_over_min - 1440
     assert_operator first.gain_min, :>, 1440

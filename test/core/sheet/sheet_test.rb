@@ -32,6 +32,11 @@ class SheetTest < CoreTest
 
   def test_the_recoat_window_is_the_time_both_ends_are_sure_of
     assert_equal [210, 480], coating.recoat_window_min
-    assert_nil coating(stages: {}).recoat_window_min
+    silent = coating(stages: {})
+
+    assert_operator silent.recoat_window_min[0], :>, silent.mix.reaction.working_min, "what is not told is never zero"
+    assert silent.assumed_stage?(:recoat_opens)
+    refute coating.assumed_stage?(:recoat_opens)
+    assert_nil silent.ages(:wet)
   end
 end

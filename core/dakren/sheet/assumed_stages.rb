@@ -1,0 +1,90 @@
+# frozen_string_literal: true
+
+require_relative "../cure/band"
+require_relative "../base/value"
+
+module Dakren
+  # Stages a sheet does not tell: never zero and never another stage, but what one reaction usually gives.
+  #
+  #   AssumedStages.new(sheet).ages(:recoat_opens)   # => [early, late], minutes of age
+  #
+  # Rule: multiples of the reaction's own working time W at the reference temperature, each with its spread (ln), 8 times in 10; where a
+  # neighbouring stage is told, scaled by how far that one is from its own usual value.
+  class AssumedStages
+    # In the order they come.
+    ORDER = %i[recoat_opens recoat_closes handle sandable demould full].freeze
+    DAY_MIN = 1440.0
+    # Above this W a film takes ten days to its full cure.
+    SLOW_MIN = 150.0
+    # Warm or not, nothing is fully cured sooner.
+    FULL_LEAST_MIN = 5 * DAY_MIN
+
+    # By what it is: stage => [times W, ln sd].
+    TABLE = {
+      films: { recoat_opens: [1.9, 0.25], recoat_closes: [6.0, 0.30], handle: [7.0, 0.25], sandable: [11.0, 0.30], demould: [11.0, 0.30] },
+      floods: { recoat_opens: [3.0, 0.30], recoat_closes: [9.0, 0.35], handle: [12.0, 0.35], sandable: [19.0, 0.35],
+                demould: [12.0, 0.35] },
+      floors: { recoat_opens: [21.0, 0.25], recoat_closes: [70.0, 0.35], handle: [32.0, 0.25], sandable: [40.0, 0.35] },
+      casts: { recoat_opens: [1.5, 0.30], recoat_closes: [3.5, 0.35], handle: [5.0, 0.35], sandable: [7.0, 0.35], demould: [5.0, 0.35] },
+      pastes: { recoat_opens: [2.5, 0.35], handle: [7.0, 0.35], sandable: [5.0, 0.35], demould: [7.0, 0.35] }
+    }.freeze
+    FAMILIES = { flood: :floods, floor: :floors, cast: :casts, mount: :casts, fill: :pastes }.freeze
+    # A demould where nothing tells how fast it is.
+    CAST_DEMOULD_MIN = 2 * DAY_MIN
+
+    # @param sheet [Sheet]
+    def initialize(sheet)
+      @sheet = sheet
+    end
+
+    # @param name [Symbol] of Cure::STAGES
+    # @return [Array(Float, Float), nil] early and late; nil where nothing is usual
+    def ages(name)
+      middle, sd = usual(name)
+      return if middle.nil?
+
+      share = Math.exp(Cure::EIGHTY_PCT_SD * sd)
+      middle *= scale(name)
+      [middle / share, middle * share]
+    end
+
+    private
+
+    # @return [Symbol] of TABLE
+    def family
+      return :pastes if %i[paste putty].include?(@sheet.looks)
+
+      FAMILIES.fetch(@sheet.purposes.first, :films)
+    end
+
+    def usual(name)
+      return full if name == :full
+      return [CAST_DEMOULD_MIN, 0.35] if name == :demould && family == :casts && @sheet.clock.working_min.nil?
+
+      factor, sd = TABLE.fetch(family)[name]
+      factor && [factor * working_min, sd]
+    end
+
+    def full
+      case family
+      when :casts then @sheet.clock.working_min ? [[21 * working_min, FULL_LEAST_MIN].max, 0.5] : [10 * DAY_MIN, 0.5]
+      when :pastes then [[100 * working_min, DAY_MIN].max, 0.5]
+      else [(family == :films && working_min > SLOW_MIN ? 10 : 7) * DAY_MIN, 0.35]
+      end
+    end
+
+    def working_min
+      @sheet.mix.reaction.working_min
+    end
+
+    # How far the nearest stage that is told is from its own usual value.
+    def scale(name)
+      at = ORDER.index(name)
+      near = ORDER.select { |other| @sheet.stages.key?(other) && usual(other) }.min_by { |other| (ORDER.index(other) - at).abs }
+      return 1.0 if near.nil?
+
+      early, late = @sheet.told_ages(near)
+      Math.sqrt([early, 0.01].max * [late, 0.01].max) / usual(near)[0]
+    end
+  end
+end
