@@ -71,6 +71,7 @@ module Dakren
         case kind
         when :hours then "could go on from #{clock(minute)}, but nobody's free before #{clock(entry.from_min)}"
         when :opens then "cannot go on before #{clock(minute)}, when the coat below is certain to be tacky"
+        when :cools then "cannot go on before #{clock(minute)}, when the pour below has cooled: sooner, the heat of both adds up"
         when :step then "waits until #{clock(minute)} for a step before it: #{told}"
         when :gate then "waits until #{clock(minute)} for the #{told}"
         when :hard then "waits until #{clock(minute)}, when the coat below is certain to be hard, and is sanded first"

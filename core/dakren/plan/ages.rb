@@ -50,7 +50,13 @@ module Dakren
       # When it surely takes the next coat while tacky.
       # @return [Float, nil] nil where the sheet tells of no stage at which it would
       def opens(laid)
-        stage_reached(laid, [:recoat_opens])
+        [stage_reached(laid, [:recoat_opens]), cools(laid)].compact.max
+      end
+
+      # When a lift has cooled so far that the next may be poured on it.
+      # @return [Float, nil] nil where it need not
+      def cools(laid)
+        laid.pass.cool_min.positive? ? laid.from + laid.quick.plan.batches.first.pour_from + laid.pass.cool_min : nil
       end
 
       # When it may have closed. nil where it never does.
@@ -60,7 +66,7 @@ module Dakren
 
       # When it is surely hard enough to be sanded.
       def hard(laid)
-        stage_reached(laid, [laid.quick.plan.sheet.hard_stage])
+        [stage_reached(laid, [laid.quick.plan.sheet.hard_stage]), cools(laid)].compact.max
       end
 
       # When it may begin to thicken: what goes on wet must have begun to go on by then.
@@ -81,7 +87,7 @@ module Dakren
       # Between when and when a coat may go onto what lies below, by its school.
       # @return [Array(Float, Float)] the second nil where it never closes
       def window(school, below)
-        return [below.map(&:done).max, below.filter_map { |one| thickens(one) }.min] if school == :wet
+        return [below.map { |one| [one.done, cools(one)].compact.max }.max, below.filter_map { |one| thickens(one) }.min] if school == :wet
 
         open = below.map { |one| opens(one) || one.done }.max
         shut = below.filter_map { |one| closes(one) }.min

@@ -14,12 +14,13 @@ module Dakren
     # One pass to be placed. order: from coat, section, minute and people to a CoatOrder; places: names of what it covers; sides: of those,
     # place to part and face (of Turning::SIDES); gates: id of a pass that comes first, and of GATES how far it must be; people: who lay
     # it, nil for as many as there are; skills: what they must be able to do; before, after, ends: step name to minutes; own_steps: the
-    # builder's own, by name; own_minutes: steps whose minutes the builder told; done: minute at which a step was really done, by name;
+    # builder's own, by name; own_minutes: steps whose minutes the builder told;
+    # cool_min: how long a lift waits for the one below to cool, from when that was poured; done: minute at which a step was really done, by name;
     # real: what really happened, [coat, section] => { began:, finished:, soft: } in minutes.
     PassJob = Value.define(:id, :label, :places, :count, :order, :area_m2, sections: 1, school: :either, before: {}.freeze,
       between: {}.freeze, after: {}.freeze, ends: {}.freeze, waits: {}.freeze, sides: {}.freeze, gates: [].freeze, people: nil,
       skills: %i[mix lay].freeze, done: {}.freeze,
-      real: {}.freeze, own_steps: {}.freeze, own_minutes: [].freeze, owner: nil, planner: nil, likely: nil) do
+      real: {}.freeze, own_steps: {}.freeze, own_minutes: [].freeze, cool_min: 0.0, owner: nil, planner: nil, likely: nil) do
       # @param name [Symbol] of WorkSteps, or of a step of the builder's own
       # @return [WorkSteps::Step]
       def step(name)

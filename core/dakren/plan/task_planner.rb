@@ -44,7 +44,7 @@ module Dakren
         PassJob.new(id: @task.id, owner: @task, label: @task.kind.label, places: @task.place_ids, count: count, sections: sections,
           school: @task.school, sides: @task.sides, gates: @task.gates, people: @task.people, skills: @task.skills,
           area_m2: first.order.need.area_mm2 / 1e6, order: method(:order), planner: method(:coat_plan), likely: method(:likely),
-          **steps(first), own_minutes: @task.step_minutes.keys, real: @task.marks, done: @task.done)
+          cool_min: cool_min(first), **steps(first), own_minutes: @task.step_minutes.keys, real: @task.marks, done: @task.done)
       rescue TooFast => e
         complain("sheet", "is too fast here: #{e.message}. Take a slower hardener, cooler resin or a wider cup")
       rescue InputError => e
@@ -91,6 +91,24 @@ module Dakren
 
       def coats(schedule)
         schedule.coats.select { |coat| coat.pass.id == @task.id }
+      end
+
+      # How long each lift waits for the one below to cool, from when it was poured.
+      # @param first [CoatPlan]
+      # @return [Float] minutes
+      def cool_min(first)
+        return 0.0 unless @task.kind.pours && count > 1 && first.pour?
+
+        order = first.order
+        Cure::Cooling.new(order.laid_mix, depth_mm: first.film_mm, count: count, start_c: order.tins_c, room: cool_room(order), **ground)
+          .wait_min
+      rescue NotSolved
+        0.0
+      end
+
+      # The room as it is when the first is poured: a column is solved once for a plan.
+      def cool_room(order)
+        Cure::Profile.constant(order.room_c)
       end
 
       # Lifts that were not told: as few as the sheet and the heat allow here.
