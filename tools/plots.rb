@@ -24,7 +24,7 @@ module Plots
   end
 
   def mix(kase)
-    sheet(kase["sheet"]).with(ballast: Cure::Ballast.new(share: kase["inert_share"].to_f))
+    sheet(kase["sheet"]).with(ballast: Cure::Ballast.new(share: kase["inert_share"].to_f, cloth: kase["cloth"] == true))
   end
 
   def write(name, chart)
@@ -58,7 +58,41 @@ module Plots
   def poured(kase)
     mm, w_mk, mj_m3k = kase["wall"]
     mix(kase).pour(depth_mm: kase["depth_mm"], start_c: kase["start_c"], room: Cure::Profile.constant(kase["room_c"]),
-      wall: Cure::Wall.of(mm: mm, w_mk: w_mk, mj_m3k: mj_m3k), side_w_m3k: kase["side_w_m3k"])
+      wall: Cure::Wall.of(mm: mm, w_mk: w_mk, mj_m3k: mj_m3k), wall_start_c: kase["wall_start_c"], plan: plan(kase))
+  end
+
+  def plan(kase)
+    kase["plan"] && Cure::Footprint.new(**%i[perimeter_m area_m2 side_m2k_w].zip(kase["plan"]).to_h)
+  end
+
+  # Six mixes by mass in a cup and by depth on wood, at 22 °C, between two marks of docs/cure-model.md.
+  SIX = { "laminating-medium" => "laminating", "laminating-fast" => "fast laminating", "two-pots" => "slow", "table-pour" => "table pour",
+          "pot-life-only" => "pot life alone" }.freeze
+  TABLE_G = [20, 100, 500, 2000].freeze
+  TABLE_MM = [2, 6, 12, 25, 50].freeze
+  MARKS = ["<!-- table -->", "<!-- end of the table -->"].freeze
+
+  def table
+    names = (SIX.keys + (CASES["sheets"].keys - SIX.keys)).first(6)
+    head = ["mix", *TABLE_G.map { |g| "#{g} g in a cup" }, *TABLE_MM.map { |mm| "#{mm} mm on wood" }]
+    rows = names.map { |name| [SIX.fetch(name) { name.tr("-", " ") }, *cups_of(name), *pours_of(name)] }
+    lines = [head, head.map { "---" }, *rows].map { |cells| "| #{cells.join(" | ")} |" }
+    file = File.expand_path("../docs/cure-model.md", __dir__)
+    text = File.read(file)
+    from, to = MARKS.map { |mark| text.index(mark) }
+    File.write(file, "#{text[0...(from + MARKS[0].size)]}\n#{lines.join("\n")}\n#{text[to..]}")
+    puts "docs/cure-model.md, its table"
+  end
+
+  def cups_of(name)
+    TABLE_G.map do |mass|
+      run = sheet(name).cup(mass_g: mass, start_c: 22, room_c: 22)
+      "#{run.usable_min.round} min, #{run.peak_c.round} °C"
+    end
+  end
+
+  def pours_of(name)
+    TABLE_MM.map { |mm| "#{sheet(name).pour(depth_mm: mm, start_c: 22, room: Cure::Profile.constant(22)).peak_c.round} °C" }
   end
 
   def times
@@ -133,3 +167,4 @@ Plots.peaks
 Plots.minutes_by_mass
 Plots.peak_by_mass
 Plots.peak_by_depth
+Plots.table

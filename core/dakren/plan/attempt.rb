@@ -137,7 +137,7 @@ module Dakren
         earliest = [@from, open].max
         found = within(earliest, shut)
         soonest = found.first&.at
-        opening = open >= @from ? [below.any? { |one| (ages.cools(one) || 0) >= open - 1 } ? :cools : :opens, open] : nil
+        opening = [below.any? { |one| (ages.cools(one) || 0) >= open - 1 } ? :cools : :opens, open] if open >= @from
         found.each do |way|
           tell(way, :tack, [open, shut], way.at == soonest ? held_up(way.at, earliest, opening) : [:window, soonest])
         end

@@ -15,7 +15,8 @@ module Dakren
     # place to part and face (of Turning::SIDES); gates: id of a pass that comes first, and of GATES how far it must be; people: who lay
     # it, nil for as many as there are; skills: what they must be able to do; before, after, ends: step name to minutes; own_steps: the
     # builder's own, by name; own_minutes: steps whose minutes the builder told;
-    # cool_min: how long a lift waits for the one below to cool, from when that was poured; done: minute at which a step was really done, by name;
+    # cool_min: how long a lift waits for the one below to cool, from when that was poured;
+    # done: minute at which a step was really done, by name;
     # real: what really happened, [coat, section] => { began:, finished:, soft: } in minutes.
     PassJob = Value.define(:id, :label, :places, :count, :order, :area_m2, sections: 1, school: :either, before: {}.freeze,
       between: {}.freeze, after: {}.freeze, ends: {}.freeze, waits: {}.freeze, sides: {}.freeze, gates: [].freeze, people: nil,
