@@ -28,6 +28,11 @@ module Dakren
         [*temperature, cold_resin, warming_wood, *heat, thin_laminate, *work, measuring, protection].compact
       end
 
+      # A cup left standing is in alarm only where its core would pass this; no figure is told above that.
+      ALARM_C = 80
+      NO_FIGURE_C = 150
+      # So little of it is no fire.
+      LITTLE_G = 200
       # Less than this in a cup is very little.
       TINY_G = 1
       # Where the other basis is not known.
@@ -89,13 +94,12 @@ module Dakren
       # An alarm only where this plan is at risk; else the ticket says in one line when to empty it.
       def standing_cup
         standing = @plan.left_standing
-        return unless standing && (standing.thin || standing.second)
+        return unless standing && standing.peak_c > ALARM_C && (standing.thin || standing.second)
 
         says = standing.second ? "A second pot waits while the first is used" : "There is little time to spare"
         Caution.new(at: :cups,
           first: "Pour it all out and spread it before that. A hot cup goes outside on bare ground: no lid, not the bin.",
-          says: "#{says}: a cup left standing reaches %{peak} after %{when}, it #{standing.grade.means}.",
-          parts: { peak: degrees(standing.peak_c), when: Quantity.new(value: standing.peak_min, unit: :min) })
+          says: "#{says}: a cup left standing #{gets(standing)} after %{when}.", parts: peak(standing))
       end
 
       def thick_coat
@@ -105,16 +109,28 @@ module Dakren
         if deepest && @plan.pour? && @plan.film_mm > deepest
           return Caution.new(at: :film, grave: true, first: "Pour it in thinner lifts.",
             parts: { deepest: Quantity.new(value: deepest, unit: :mm), **peak(run) },
-            says: "Deeper than the data sheet's largest lift, %{deepest}; it reaches %{peak} after %{when}.")
+            says: "Deeper than the data sheet's largest lift, %{deepest}; it #{gets(run)} after %{when}.")
         end
         return if grade.name == :calm
 
-        Caution.new(at: :film, grave: Cure::Heat.refuses_lift?(run.peak_c), first: "Pour thinner, or in a cooler room.",
-          says: "Poured this thick it reaches %{peak} after %{when}: it #{grade.means}.", parts: peak(run))
+        Caution.new(at: :film, grave: Cure::Heat.refuses_lift?(run.peak_c) && !little?, first: "Pour thinner, or in a cooler room.",
+          says: "Poured this thick it #{gets(run)} after %{when}.", parts: peak(run))
+      end
+
+      # What heat does, in proportion: a figure above 150 °C is none to rely on, and a few grams do not burn a shop.
+      def gets(run)
+        grade = Cure::Heat.of(run.peak_c)
+        return "reaches %{peak} and #{grade.means}" if run.peak_c <= NO_FIGURE_C
+
+        little? ? "gets far too hot: it foams and cracks" : "smokes and may ignite"
+      end
+
+      def little?
+        @plan.total.total_g.to_f < LITTLE_G
       end
 
       def peak(run)
-        { peak: degrees(run.peak_c), when: Quantity.new(value: run.peak_min, unit: :min) }
+        { when: Quantity.new(value: run.peak_min, unit: :min), **(run.peak_c > NO_FIGURE_C ? {} : { peak: degrees(run.peak_c) }) }
       end
 
       # How to do it instead: lifts that stay under the limit here, and the wait between them.

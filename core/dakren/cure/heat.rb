@@ -14,7 +14,7 @@ module Dakren
         Grade.new(name: :calm, below_c: 50.0, means: "stays calm"),
         Grade.new(name: :warm, below_c: 80.0, means: "gets hot enough to craze"),
         Grade.new(name: :hot, below_c: 120.0, means: "gets hot: cracks, foams"),
-        Grade.new(name: :smoke, below_c: Float::INFINITY, means: "will smoke and may ignite")
+        Grade.new(name: :smoke, below_c: Float::INFINITY, means: "smokes and may ignite")
       ].freeze
 
       # @param peak_c [Float] hottest temperature, °C

@@ -13,6 +13,8 @@ module Dakren
       Standing = Value.define(:peak_c, :peak_min, :grade, :thin, :second)
       # More of the time there is than this is a thin margin.
       THIN_SHARE = 0.9
+      # What stands so long without getting hot needs no word.
+      FOR_HOURS_MIN = 180
       # Thinner than this in a tray nobody can stir it, or get it out again.
       SHALLOWEST_MM = 2.0
       # How warm the work gets, and when, from the moment it lies there; nil where it is no coat.
@@ -31,7 +33,7 @@ module Dakren
       def left_standing
         run = standing
         grade = Cure::Heat.of(run.peak_c)
-        return if grade.name == :calm || usable.early.nil?
+        return if grade.name == :calm || usable.early.nil? || (usable.early > FOR_HOURS_MIN && !Cure::Heat.refuses_lift?(run.peak_c))
 
         Standing.new(peak_c: run.peak_c, peak_min: run.peak_min, grade: grade, second: helper? && batches.size > 1,
           thin: portions.first.needed_min > THIN_SHARE * TIME_SHARE * usable.early)

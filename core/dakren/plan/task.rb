@@ -6,6 +6,9 @@ require_relative "../base/value"
 
 module Dakren
   module Plan
+    # What the shop measures itself is never mixed in more than this by a drill, until somebody says otherwise; a kit is mixed whole.
+    MOST_MIXED_G = 10_000
+
     # One task of a job as the core is told it: a kind of work on its places with one resin system, everything typed read already.
     #
     # id: names it for good, whatever is added beside it; name: what it is called; kind: Work::Kinds::Kind; places: Work::Place, place_ids
@@ -47,7 +50,7 @@ module Dakren
       # Grams the chosen tool can take at a time, and the builder ever mixes in one cup; nil where neither sets a limit.
       # @return [Numeric, nil]
       def most_g
-        [tool&.most_g(sheet.clock.mixed_density_g_ml), own_most_g].compact.min
+        [tool&.most_g(sheet.clock.mixed_density_g_ml), own_most_g || (MOST_MIXED_G unless figures[:pack])].compact.min
       end
 
       # What the builder never mixes more of, in grams.
