@@ -34,7 +34,7 @@ module Dakren
         def margin_pct
           coats.flat_map do |coat|
             coat.plan.portions.first(1)
-              .map { |portion| 100 * (1 - (portion.needed_min / portion.usable_min)) }
+              .map { |portion| 100 * (1 - (portion.held_min / portion.usable_min)) }
           end.min
         end
 

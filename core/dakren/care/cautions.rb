@@ -84,10 +84,16 @@ module Dakren
         return unless @plan.hurried?
 
         pack = @plan.portions.first
+        held = pack.held_min > Plan::TIME_SHARE * pack.usable_min
+        lasts = held ? pack.usable_min : pack.work_min / Plan::TIME_SHARE
+        over = held ? pack.held_min > lasts : pack.laying_min > lasts
 
-        Caution.new(at: :cups, grave: pack.needed_min > pack.usable_min && @plan.order.pace&.known? == true,
-          says: "A whole pack takes %{needed} to mix and lay here, and lasts %{usable} in its pail.",
-          parts: { needed: Quantity.new(value: pack.needed_min, unit: :min), usable: Quantity.new(value: pack.usable_min, unit: :min) },
+        says = if held then "A whole pack takes %{needed} to mix and get out of its pail here, and lasts %{usable} in there."
+               else "A whole pack takes %{needed} to lay here, and can be worked for %{usable} once it is out."
+               end
+        Caution.new(at: :cups, grave: over && @plan.order.pace&.known? == true, says: says,
+          parts: { needed: Quantity.new(value: held ? pack.held_min : pack.laying_min, unit: :min),
+                   usable: Quantity.new(value: lasts, unit: :min) },
           first: "More hands, packs measured out in parts, or pour it out at once and spread from there.")
       end
 

@@ -110,6 +110,15 @@ module Dakren
         amount(@plan.total[name], unit_of(name), part_working(name, @plan.total))
       end
 
+      def on_the_work
+        portion.work_min ? "once out it is laid in %{laying}, within %{share} of what a film has left, %{work}; " : ""
+      end
+
+      def on_the_work_parts
+        portion.work_min ? { laying: minutes(portion.laying_min), work: minutes(portion.work_min) } : {}
+      end
+      private :on_the_work, :on_the_work_parts
+
       # One part in one cup.
       def cup_part(name)
         split = @plan.batches.first.split
@@ -124,9 +133,10 @@ module Dakren
               mass: mass_quantity, mixing: minutes(portion.mixing_min), carrying: minutes(CARRYING_MIN), **laying_parts,
               needed: minutes(portion.needed_min)
             }),
-          Working.new(says: "that may take %{share} of the %{usable} it lasts, %{limit}; " \
-                            "fewer batches would take longer, or overfill the %{fullest} of the brim",
+          Working.new(says: "it stands in its cup for %{held}, and that may take %{share} of the %{usable} it lasts, %{limit}; " \
+                            "#{on_the_work}fewer batches would take longer, or overfill the %{fullest} of the brim",
             parts: {
+              held: minutes(portion.held_min), **on_the_work_parts,
               share: quantity(TIME_SHARE * 100, :pct), usable: minutes(portion.usable_min),
               limit: minutes(TIME_SHARE * portion.usable_min), fullest: quantity(CupKind::FULLEST * 100, :pct)
             })

@@ -36,7 +36,7 @@ module Dakren
         return if grade.name == :calm || usable.early.nil? || (usable.early > FOR_HOURS_MIN && !Cure::Heat.refuses_lift?(run.peak_c))
 
         Standing.new(peak_c: run.peak_c, peak_min: run.peak_min, grade: grade, second: helper? && batches.size > 1,
-          thin: portions.first.needed_min > THIN_SHARE * TIME_SHARE * usable.early)
+          thin: portions.first.held_min > THIN_SHARE * TIME_SHARE * usable.early)
       end
 
       # What the same batch gains in the widest tray.

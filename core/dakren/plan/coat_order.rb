@@ -17,11 +17,12 @@ module Dakren
     # sheet; people: on the crew, where there are two one mixes ahead; hint: a likely count of cups; most_g: what the chosen tool takes
     # at a time; ground: what it lies on and how it lies in plan, as Cure::Pour takes them;
     # tool: what it is measured with, of Measure::Tools; short_pct: by how much whole
-    # counts may miss the need; covered: does it cure under a tent or dust cover?
+    # counts may miss the need; covered: does it cure under a tent or dust cover? leaves: how the mix leaves its
+    # cup, :poured, :tray or :cup.
     CoatOrder = Value.define(:need, :sheet, :room, :tins_c, outline: nil, kind: :coat, method: :scale, cups: USUAL_CUPS,
       placing_g_per_min: PLACING_G_PER_MIN[:coat], ground: { wall: Cure::Wall::GROUNDS[:wood], plan: nil }.freeze, tool: nil, pace: nil,
       pack_ml: nil, part_pack: false, from_min: 0, ageing: nil, people: 1, hint: nil, most_g: nil,
-      short_pct: Measure::Tools::SHORT_PCT, covered: false) do
+      short_pct: Measure::Tools::SHORT_PCT, covered: false, leaves: :cup) do
       # One plain coat over one shape.
       #
       # @param outline [Object] shape of Size @param cover [Work::Cover]

@@ -217,7 +217,7 @@ module Dakren
 
       # Does it take longer to lay a whole pack than it surely lasts? Nothing else is ever cut that large.
       def hurried?
-        portions.any? { |portion| portion.needed_min > TIME_SHARE * portion.usable_min }
+        portions.any? { |portion| !cutter.in_time?(portion) }
       end
 
       def cup_conditions
@@ -230,7 +230,8 @@ module Dakren
       def cutter
         Cutter.new(sheet, mix: @mix, most_g: order.most_g, tool: order.tool, short_pct: order.short_pct,
           start_c: order.tins_c, room_c: order.room_c, cups: order.cups,
-          folded_after: order.need.folded_after, keeps: !order.need.printed,
+          folded_after: order.need.folded_after, leaves: order.leaves, film_mm: film_mm,
+          keeps: !order.need.printed,
           placing_g_per_min: order.placing_g_per_min, placing_min: order.pace && ->(on_work_g) { order.pace.minutes(on_work_g / @need_g) })
       end
 

@@ -12,9 +12,16 @@ module Dakren
     MOST_BATCHES = 2000
 
     # One batch of a plan, and why it can be used up in time.
-    # exact rationals: mass_g, on_work_g; minutes: needed_min, usable_min (at the early edge of its band)
+    # exact rationals: mass_g, on_work_g; minutes: needed_min until it is laid, held_min as long as it stands in a vessel, usable_min (at
+    # the early edge of its band), work_min: within which it must be laid once it is out, nil where nothing asks that
     # whole: Measure::Tools::Whole where the tool counts.
-    Portion = Value.define(:mass_g, :on_work_g, :cup, :fill_mm, :diameter_mm, :mixing_min, :needed_min, :usable_min, whole: nil)
+    Portion = Value.define(:mass_g, :on_work_g, :cup, :fill_mm, :diameter_mm, :mixing_min, :needed_min, :usable_min, :held_min,
+      work_min: nil, whole: nil) do
+      # Minutes it takes to lay.
+      def laying_min
+        needed_min - mixing_min - CARRYING_MIN
+      end
+    end
 
     # A need that no batch can serve in time.
     class TooFast < StandardError
@@ -29,11 +36,24 @@ module Dakren
 
     # Equal cups for a need, as few as can each be used up in time.
     #
-    # Rule: mixing + carrying + laying what leaves it <= 0.75 x the early usable minutes of that cup here, and the mix fills no more than
+    # Rule: two clocks. In the cup: mixing + carrying + until it is out <= 0.75 x the early usable minutes of that cup here; poured out,
+    # that is a minute a kilogram and half a minute at least; from the cup it is all the laying; from a tray, 300 mm wide and 15 mm deep at most,
+    # what is laid before its last filling, and each filling is a cup of its own. On the work, where it lies at most 2 mm deep: laying <=
+    # 0.75 x what a film has left at the age at which it left the cup, early where the working time is assumed. The mix fills no more than
     # 0.7 of the cup: the smallest there is.
     class Cutter
       # A plan in whole units may take so many cups more.
       MORE_CUPS = 2
+      POURS_MIN_KG = 1.0
+      POURS_LEAST_MIN = 0.5
+      TRAY_MM = 300.0
+      TRAY_DEEP_MM = 15.0
+      TRAY_ML = Math::PI / 4 * TRAY_MM * TRAY_MM * TRAY_DEEP_MM / 1000
+      MOST_FILLINGS = 12
+      # Deeper than this it lies as the pour that it is.
+      FILM_MM = 2.0
+      # Early side of a working time nobody told.
+      ASSUMED_EARLY = 0.56
 
       # @param sheet [Sheet]
       # @param start_c [Numeric] °C of the tins
@@ -42,14 +62,19 @@ module Dakren
       # @param placing_min [#call, nil] from grams on the work to the minutes it takes to lay them, where that goes by something else
       # @param folded_after [Numeric] share of the powder that is folded in once the hardener is in; 0 where none is
       # @param keeps [Boolean] is what stays in the cups to be mixed on top?
+      # @param leaves [Symbol] how it leaves the cup: :poured, :tray or :cup
+      # @param film_mm [Numeric, nil] how thick it lies, nil for no film
       # @param short_pct [Numeric] by how much whole counts may miss the need
       # @param cups [Array<CupKind>] to choose from, smallest first
       # @param mix [Cure::Mix] the sheet's, with what powder there is in it
       # @param most_g [Numeric, nil] what the tool it is measured with can take at a time
       # @param tool [Object, nil] of Measure::Tools: where it counts, whole units are what is planned
       def initialize(sheet, start_c:, room_c:, placing_g_per_min:, cups: USUAL_CUPS, mix: sheet.mix, most_g: nil, tool: nil,
-        placing_min: nil, folded_after: 0, keeps: true, short_pct: Measure::Tools::SHORT_PCT)
+        placing_min: nil, folded_after: 0, keeps: true, short_pct: Measure::Tools::SHORT_PCT,
+        leaves: :cup, film_mm: nil)
         @keeps = keeps
+        @leaves = leaves
+        @film_mm = film_mm
         @short_pct = short_pct
         @folded_after = folded_after
         @tool = tool
@@ -112,7 +137,7 @@ module Dakren
       end
 
       def in_time?(portion)
-        portion.needed_min <= TIME_SHARE * portion.usable_min
+        portion.held_min <= TIME_SHARE * portion.usable_min && (portion.work_min.nil? || portion.laying_min <= portion.work_min)
       end
 
       private
@@ -233,10 +258,45 @@ module Dakren
         volume = @mix.whole_ml(grams)
         across = cup.even_diameter_mm(volume)
         mixing = @sheet.mixing.minutes(grams) + (stiff? ? Work::Filler.folding_min(@mix.whole_g(grams)) * @folded_after.to_f : 0.0)
-        usable = @mix.usable_band(mass_g: @mix.whole_g(grams), start_c: @start_c, room_c: @room_c, diameter_mm: across.round(1)).early
+        laying = @placing_min.call(on_work_g)
+        usable = early(grams, across)
+        out = mixing + CARRYING_MIN + leaving_min(grams, volume, laying)
         Portion.new(mass_g: mass, on_work_g: on_work_g, cup: cup, fill_mm: cup.fill_mm(volume), diameter_mm: across.round(1),
-          mixing_min: mixing, needed_min: mixing + CARRYING_MIN + @placing_min.call(on_work_g),
-          usable_min: usable || Cure::HORIZON_MIN)
+          mixing_min: mixing, needed_min: mixing + CARRYING_MIN + laying, usable_min: usable, held_min: out,
+          work_min: work_min(grams, across, out))
+      end
+
+      # Early usable minutes of so much in so wide a vessel.
+      def early(grams, across_mm)
+        @mix.usable_band(mass_g: @mix.whole_g(grams), start_c: @start_c, room_c: @room_c, diameter_mm: across_mm.round(1)).early ||
+          Cure::HORIZON_MIN
+      end
+
+      # How long it takes until the cup is empty.
+      def leaving_min(grams, volume, laying)
+        pouring = [grams / 1000 * POURS_MIN_KG, POURS_LEAST_MIN].max
+        case @leaves
+        when :poured then [pouring, laying].min
+        when :tray then [from_a_tray(grams, volume, laying), laying].min
+        else laying
+        end
+      end
+
+      # What is rolled out before the last filling of the tray, and pouring that.
+      def from_a_tray(grams, volume, laying)
+        least = (volume / TRAY_ML).ceil.clamp(1, MOST_FILLINGS)
+        fillings = (least..MOST_FILLINGS).find { |count| laying / count <= TIME_SHARE * early(grams / count, TRAY_MM) } or return laying
+        (laying * (fillings - 1) / fillings) + POURS_LEAST_MIN
+      end
+
+      # Within how long a film must be laid once it is out of the cup.
+      # @return [Float, nil]
+      def work_min(grams, across, out_min)
+        return if @leaves == :cup || @film_mm.nil? || @film_mm > FILM_MM
+
+        age = @mix.cup_age_min(out_min, mass_g: @mix.whole_g(grams), start_c: @start_c, room_c: @room_c, diameter_mm: across.round(1))
+        working = @mix.working_min * (@mix.clock.working_min ? 1 : ASSUMED_EARLY)
+        TIME_SHARE * [working - age, 0.0].max / @mix.reaction.pace(@room_c)
       end
     end
   end

@@ -92,6 +92,11 @@ module Dakren
         figures[:last_pack] == "part"
       end
 
+      # How the mix leaves its cup.
+      def leaves
+        kind.leaves_by(figures.fetch(:spread) { kind.inputs.include?(:spread) ? kind.default(:spread) : nil })
+      end
+
       # Does it cure under a tent or dust cover?
       def covered?
         figures[:covered] == "covered"

@@ -214,7 +214,7 @@ module Dakren
           ageing: @ageing.call(@task.sheet), tins_c: @job.tins_at(from), kind: @task.kind.name,
           method: @task.method, cups: @task.cups, pace: pace,
           pack_ml: @task.figures[:pack], part_pack: @task.part_pack?, most_g: @task.most_g, tool: @task.tool,
-          short_pct: @task.short_pct, covered: @task.covered?,
+          short_pct: @task.short_pct, covered: @task.covered?, leaves: @task.leaves,
           people: people || crew, ground: ground)
       end
 

@@ -22,12 +22,13 @@ module Dakren
       # need: how; purposes: a sheet must be for one of them; steps: it usually brings; placing: how fast one person gets it onto
       # the work, of Placing; coats: may it be done several times over? pours: is it poured in lifts? cautions: what can hurt, and what
       # to do first; section: from a need and the figures to how it looks when cut through, nil where that shows nothing; use: of
-      # Use, how the mix is used at the bench; uses: the same by how cloth is laid, where that differs; noun: of one of its coats
+      # Use, how the mix is used at the bench; uses: the same by how cloth is laid, where that differs; leaves: how the mix leaves its cup
+      # where its tool does not say, :poured, :tray or :cup; noun: of one of its coats
       # and of several; load: what else lies ready before the hardener is opened; precedes: kinds of work it goes before; combed: is its
       # wet film read off a comb? ready: of Plan::Readiness::WORDS, what whoever waits for it asks.
       Kind = Value.define(:name, :label, :on, :purposes, :inputs, :placing, rule: nil, need: nil, defaults: {}.freeze,
         steps: [].freeze, coats: false, pours: false, cautions: [].freeze, section: nil, use: nil, uses: {}.freeze,
-        noun: %w[coat coats].freeze,
+        noun: %w[coat coats].freeze, leaves: :cup,
         load: [].freeze, precedes: [].freeze, combed: false,
         ready: %i[handle load].freeze) do
         def input(name)
@@ -63,6 +64,15 @@ module Dakren
         # @return [Geometry::CutView, nil]
         def cut_view(need, figures)
           section.call(need, figures) if section && !need.told?
+        end
+
+        # How the mix leaves its cup: rolled, from a tray; brushed, from the cup; spread, from the work.
+        # @param spread [String, nil] of Drink::TOOLS
+        # @return [Symbol]
+        def leaves_by(spread)
+          return leaves unless inputs.include?(:spread) && leaves != :poured
+
+          { "roller" => :tray, "small_roller" => :tray, "spreader" => :poured, "none" => leaves, nil => leaves }.fetch(spread, :cup)
         end
 
         # Sorts of places it can be done on.

@@ -14,6 +14,7 @@ class BatchesKnownTest < AppTest
   # A floor in lines: three batches, which go through without a reading.
   def job
     @job ||= new_job("c1-method" => "graduated", "c1-coats" => "1", length: "4 m", width: "2 m", "c1-cup" => "auto", room: "20",
+      "c1-most" => "900 g",
       start: Document::Zones.of(Stores::Settings.shop.zone).now.strftime("%Y-%m-%dT%H:%M"), "every_day" => "yes", "evenings" => "yes",
       "hours" => "24 h")
   end

@@ -5,7 +5,7 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
-      declare :cast, label: "casting", on: :void, noun: %w[pour pours].freeze, rule: :volume,
+      declare :cast, label: "casting", on: :void, leaves: :poured, noun: %w[pour pours].freeze, rule: :volume,
         use: Use.new(title: "Pour it", done: "It is poured", slowly: true,
           tells: "In a thin stream, low, into one corner, and let it run; pocket after pocket, a little over where it " \
                  "will be planed. Keep a test dab.",

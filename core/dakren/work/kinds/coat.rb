@@ -5,7 +5,7 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
-      declare :coat, label: "film coat", on: :surface, rule: :film,
+      declare :coat, label: "film coat", on: :surface, leaves: :tray, rule: :film,
         use: Use.new(title: "Roll it on", done: "It is on",
           tells: "Pour it into the tray and roll it on, then tip it off with half a foam roller. Keep a test dab.",
           why: "First coat along the grain, each next one at right angles. Keep the wet edge. What clings to the cup " \

@@ -5,7 +5,7 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
-      declare :cups, label: "small moulds", on: :cavity, noun: %w[pour pours].freeze, rule: :volume,
+      declare :cups, label: "small moulds", on: :cavity, leaves: :poured, noun: %w[pour pours].freeze, rule: :volume,
         use: Use.new(title: "Fill the moulds", done: "They are filled", slowly: true,
           tells: "In a thin stream along the stick, to 5 mm below the rim. Keep a test dab.",
           why: "Sample centred, lid on against dust. What clings to the cup is not mixed."),

@@ -8,7 +8,7 @@ module Dakren
       ask :drip, "Drips off", :percent, default: 25, allowed: PCT, hint: "of what stays on the parts"
 
       # Rule: the film on every part, what drips off into the tray, and what the basket or drum keeps.
-      declare :dip, label: "dip and tumble", on: :surface, rule: :film,
+      declare :dip, label: "dip and tumble", on: :surface, leaves: :poured, rule: :film,
         use: Use.new(title: "Dip the parts", done: "They are dipped",
           tells: "Basket in, let it drip off into the tray, then tumble. Keep a test dab.",
           why: "None may touch another as they set."),

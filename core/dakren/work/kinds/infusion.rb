@@ -13,7 +13,7 @@ module Dakren
         "then warm it: nothing in the way of the oven door, a look every 5 to 10 minutes while it warms"].freeze
 
       # Rule: what the flow layer holds goes by how much of the part it lies over; the lines are as full as they are long.
-      declare :infusion, label: "infusion", on: :surface,
+      declare :infusion, label: "infusion", on: :surface, leaves: :poured,
         use: Use.new(title: "Open the clamp", done: "It runs in", slowly: true,
           tells: "Line in the pot, down to its bottom, the pot no higher than the bag: open the clamp and let it in. Keep a test dab.",
           why: "Never let the line suck air: top the pot up before it is empty. Where it comes slowly, look for a leak."),

@@ -20,7 +20,7 @@ module Dakren
       }.freeze
 
       # Rule: cloth pressed onto a tacky coat is laid ply by ply, each waiting for the last; else all of it in one go.
-      declare :laminate, label: "laminate", on: :surface, noun: %w[ply plies].freeze,
+      declare :laminate, label: "laminate", on: :surface, leaves: :poured, noun: %w[ply plies].freeze,
         use: Use.new(title: "Wet the cloth out", done: "It is all on the cloth",
           tells: "Wet the surface, lay the cloth in, wet it until it turns transparent; stipple or roll the air out. Keep a test dab.",
           why: "An even sheen, the weave still showing, no puddles."),

@@ -8,7 +8,7 @@ module Dakren
       OPEN = "cut %{cloth} of cloth in discs; a backing piece, %{lap} over all round, goes behind a hole that is open"
       BACKED = "cut %{cloth} of cloth in discs, and the backing piece %{lap} over all round: cured and released before it is bonded in"
 
-      declare :scarf, label: "scarf repair", on: :damage,
+      declare :scarf, label: "scarf repair", on: :damage, leaves: :poured,
         use: Use.new(title: "Wet the discs out", done: "They are laid",
           tells: "Wet the bevel, lay disc after disc, wet each until it turns transparent; stipple the air out. Keep a test dab.",
           why: "Fibre the same way on every ply. An even sheen, no puddles."),

@@ -6,7 +6,7 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
-      declare :seal, label: "seal coat", on: :surface, rule: :film,
+      declare :seal, label: "seal coat", on: :surface, leaves: :tray, rule: :film,
         use: Use.new(title: "Drag it thin", done: "It is on",
           tells: "Pour it down the middle and drag it thin: it is there to fill pores, not for looks. Keep a test dab.",
           why: "Heat at once where bubbles rise from the pores, always moving."),
