@@ -75,6 +75,7 @@ module Dakren
         case statement.name
         when :pot_life then "the pot life of #{show(statement.mass_g, :g)}"
         when :depth then "the largest depth"
+        when :working then "the working time"
         else "the hottest of the pot test"
         end
       end

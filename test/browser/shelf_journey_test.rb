@@ -15,9 +15,9 @@ class ShelfJourneyTest < BrowserTest
     assert_selector ".meaning text", text: "sheet: 20 min, 100 g, 25 °C"
     assert_text(/1.000 g at 28 °C: \d+ min \(\d+ min to \d+ min\), then it smokes/)
     refute_equal before, first(".meaning .chart")[:innerHTML]
-    fill_in "Pot life, min", with: "90"
-    assert_text "These numbers do not go together: check the pot life of 100 g"
-    assert_field "Pot life, min", with: "90"
+    fill_in "Pot life, min", with: "500"
+    assert_text "These numbers do not go together: check the working time and the pot life of 100 g"
+    assert_field "Pot life, min", with: "500"
     fill_in "Pot life, min", with: "20"
     fill_in "Largest depth per lift, mm", with: "12"
     assert_selector ".meaning text", text: "sheet: 12 mm, 60 °C"

@@ -103,10 +103,17 @@ module Dakren
         Statements.of(@clock).map { |one| [one, Clock.new(**plain, **one.alone)] }
       end
 
-      # Statements that do not go together with the others.
+      # Statements that do not go together with the others; with a working time that is far off, what it is held against.
       # @return [Array<#field>]
       def at_odds
-        Statements.of(@clock).zip(misfits).filter_map { |one, misfit| one if misfit.abs > TOO_FAR }
+        told = Statements.of(@clock)
+        found = told.zip(misfits).filter_map { |one, misfit| one if misfit.abs > TOO_FAR }
+        working.any? && z.last.abs > TOO_FAR ? (working + told.first(1) + found).uniq(&:name) : found
+      end
+
+      # The working time, where it is told beside something else.
+      def working
+        @clock.working_min && Statements.of(@clock).any? ? [Statements::Working.new] : []
       end
     end
   end

@@ -152,6 +152,17 @@ module Dakren
         end
       end
 
+      # The working time that is told: the reaction's own lies around it, ln +/- 0.30, as an unknown of its own.
+      class Working
+        def name
+          :working
+        end
+
+        def field
+          :working_min
+        end
+      end
+
       # The hottest the pot test got, +/- 12 °C.
       class PotPeak
         SD_C = 12.0

@@ -38,9 +38,9 @@ module Dakren
     #
     # Rule: two clocks. In the cup: mixing + carrying + until it is out <= 0.75 x the early usable minutes of that cup here; poured out,
     # that is a minute a kilogram and half a minute at least; from the cup it is all the laying; from a tray, 300 mm wide and 15 mm deep at
-    # most, what is laid before its last filling, and each filling is a cup of its own. On the work, where it lies at most 2 mm deep: laying <=
-    # 0.75 x what a film has left at the age at which it left the cup, early where the working time is assumed. The mix fills no more than
-    # 0.7 of the cup: the smallest there is.
+    # most, what is laid before its last filling, and each filling is a cup of its own. On the work, where it lies at most 2 mm deep:
+    # laying <= 0.75 x what a film has left at the age at which it left the cup, early where the working time is assumed. The mix fills no
+    # more than 0.7 of the cup: the smallest there is.
     class Cutter
       # A plan in whole units may take so many cups more.
       MORE_CUPS = 2
