@@ -109,6 +109,8 @@ module Dakren
       DEFAULTED = %w[mix_cup_min second_cup_min].freeze
       WORD_LONGEST = 80
       NOTES_LONGEST = 4000
+      # Minutes that "overnight" may be.
+      OVERNIGHT = [480.0, 960.0].freeze
       RANGE = /\s*(?:–|—|-|\bto\b)\s*/
 
       attr_reader :system
@@ -233,6 +235,8 @@ module Dakren
       end
 
       def read_range(field, text)
+        return OVERNIGHT if text.match?(/\Aover[ -]?night\z/i)
+
         parts = text.split(RANGE, -1)
         return complain(field.name, "must be one time or two, like 90–120 min") unless parts.size.between?(1, 2)
 
@@ -271,7 +275,8 @@ module Dakren
       # "8-10 min", "30 to 45": kept as the range it is. Mixing is reckoned with the longer, all else with the middle of the two.
       def time(field, text)
         parts = text.split(RANGE, -1)
-        return figure(field, text)&.to_f if parts.size != 2 || parts.any?(&:empty?)
+        range = parts.size == 2 && parts.none?(&:empty?)
+        return figure(field, text)&.to_f unless range || text.match?(/\Aover/i)
 
         early, late = read_range(field, text)
         return if early.nil?

@@ -38,9 +38,17 @@ module Dakren
         stated[:inert_share] = numbers[:inert_pct] / 100.0 if numbers[:inert_pct]
         stated[:more_pot_lives] = numbers[:more_pot_lives] if numbers[:more_pot_lives].present?
         stated[:levels_or_is_shaped] = true if shaped?(numbers)
+        stated[:usual_working_min] = by_a_stage(numbers) if (stated.keys & [*Cure::Clock::SPEEDS, :more_pot_lives]).empty?
+        stated.compact!
         return stated if stated.key?(:activation_kj_mol) || numbers[:second_working_min].nil? || numbers[:second_temp_c].nil?
 
         stated.merge(activation_kj_mol: fitted(numbers))
+      end
+
+      # How fast it is where nothing but a stage says so.
+      def by_a_stage(numbers)
+        AssumedStages.working_min((numbers[:stages] || {}).compact.transform_keys(&:to_sym), Array(numbers[:purposes]).first&.to_sym,
+          numbers[:looks].to_s.empty? ? nil : numbers[:looks].to_sym)
       end
 
       # What must level by itself or be shaped ends sooner: by its main purpose, or by what it is.
@@ -65,7 +73,7 @@ module Dakren
           **{ cup_from_min: "mix_cup_min", pail_from_min: "mix_pail_min", second_from_min: "second_cup_min" }
             .transform_values { |name| ranges[name]&.first }.compact)
       end
-      private_class_method :properties, :ratio, :clock, :fitted, :mixing, :shaped?
+      private_class_method :properties, :ratio, :clock, :fitted, :mixing, :shaped?, :by_a_stage
     end
   end
 end

@@ -44,13 +44,14 @@ module Dakren
       PIGMENTED = [0.1, 1.4].freeze
       PUTTY = [0.45, 1.55].freeze
 
-      attr_reader(*LIMITS.keys, :more_pot_lives, :levels_or_is_shaped, :assumed, :key)
+      attr_reader(*LIMITS.keys, :more_pot_lives, :levels_or_is_shaped, :usual_working_min, :assumed, :key)
 
       # @param levels_or_is_shaped [Boolean] is it for what must level by itself or be shaped: floors, floods, table pours, putties?
       # @param more_pot_lives [Array<Array(Numeric, Numeric, Numeric)>] further ones: mass in g, °C, minutes
       # @param numbers [Hash{Symbol=>Numeric,nil}] members of LIMITS; nil where the sheet is silent
       # @raise [InputError] naming the field and its limits
-      def initialize(more_pot_lives: nil, levels_or_is_shaped: false, **numbers)
+      # @param usual_working_min [Numeric, nil] what a stage time alone makes likely, where nothing else tells of speed
+      def initialize(more_pot_lives: nil, levels_or_is_shaped: false, usual_working_min: nil, **numbers)
         unknown = numbers.keys - LIMITS.keys
         raise InputError.new(unknown.first, "is not a number of a sheet") unless unknown.empty?
 
@@ -59,9 +60,10 @@ module Dakren
         LIMITS.each_key { |name| set(name, numbers[name]) }
         @more_pot_lives = checked_pot_lives(more_pot_lives || [])
         @levels_or_is_shaped = levels_or_is_shaped == true
+        @usual_working_min = Check.optional(:usual_working_min, usual_working_min, *LIMITS.fetch(:working_min))
         check_speed
         check_depth_limit
-        @key = [*LIMITS.keys.map { |name| public_send(name) }, @more_pot_lives, @levels_or_is_shaped, @assumed].freeze
+        @key = [*LIMITS.keys.map { |name| public_send(name) }, @more_pot_lives, @levels_or_is_shaped, @usual_working_min, @assumed].freeze
         freeze
       end
 
@@ -94,6 +96,7 @@ module Dakren
       def stated
         numbers = LIMITS.keys.reject { |name| assumed?(name) }.to_h { |name| [name, public_send(name)] }
         numbers[:levels_or_is_shaped] = true if levels_or_is_shaped
+        numbers[:usual_working_min] = usual_working_min if usual_working_min
         more_pot_lives.empty? ? numbers : { **numbers, more_pot_lives: more_pot_lives }
       end
 
@@ -167,9 +170,10 @@ module Dakren
       end
 
       def check_speed
-        return if SPEEDS.any? { |name| public_send(name) } || more_pot_lives.any?
+        return if SPEEDS.any? { |name| public_send(name) } || more_pot_lives.any? || usual_working_min
 
-        raise InputError.new(:pot_life_min, "must be given, or a working time or a largest depth: one of the three tells how fast it is")
+        raise InputError.new(:pot_life_min,
+          "must be given, or a working time, a largest depth or the time of any stage: one of them tells how fast it is")
       end
 
       def check_depth_limit

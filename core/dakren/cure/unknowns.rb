@@ -96,6 +96,7 @@ module Dakren
       # The working time at which a mix with usual values meets the sheet's first statement: its pot life, else its depth.
       def usual_working_min
         return clock.pot_life_min * SHORT_SHARE if short?
+        return clock.usual_working_min if clock.usual_working_min
 
         statement = Statements.of(clock).find { |one| FIRST.include?(one.name) }
         low, high = statement.working_range

@@ -32,6 +32,21 @@ module Dakren
     # A demould where nothing tells how fast it is.
     CAST_DEMOULD_MIN = 2 * DAY_MIN
 
+    # By what a mix is for, or by what it is.
+    # @return [Symbol] of TABLE
+    def self.family(purpose, looks)
+      %i[paste putty].include?(looks) ? :pastes : FAMILIES.fetch(purpose, :films)
+    end
+
+    # The working time that a stage alone makes likely: the first one told, over its usual multiple.
+    # @param stages [Hash{Symbol=>Array(Numeric, Numeric)}] as told @param purpose [Symbol, nil] @param looks [Symbol, nil]
+    # @return [Float, nil] minutes; nil where none of them tells
+    def self.working_min(stages, purpose, looks)
+      name = ORDER.find { |one| stages.key?(one) && TABLE.fetch(family(purpose, looks)).key?(one) } or return
+      early, late = stages[name].map { |minutes| [minutes.to_f, 0.1].max }
+      Math.sqrt(early * late) / TABLE.fetch(family(purpose, looks))[name][0]
+    end
+
     # @param sheet [Sheet]
     def initialize(sheet)
       @sheet = sheet
@@ -50,11 +65,8 @@ module Dakren
 
     private
 
-    # @return [Symbol] of TABLE
     def family
-      return :pastes if %i[paste putty].include?(@sheet.looks)
-
-      FAMILIES.fetch(@sheet.purposes.first, :films)
+      self.class.family(@sheet.purposes.first, @sheet.looks)
     end
 
     def usual(name)

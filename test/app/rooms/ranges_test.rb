@@ -48,4 +48,24 @@ class RangesTest < AppTest
     assert_nil keep(mix_cup_min: "10-8 min", pot_life_min: "30", pot_mass_g: "100", reference_temp_c: "23")
     assert_includes words, "must have its early figure first"
   end
+
+  # "Tacky after 75 min at 22 °C" is a statement: 75 ÷ 1.9 is how long it can likely be worked.
+  def test_a_stage_alone_tells_how_fast_it_is
+    sheet = keep(recoat_opens: "75 min", reference_temp_c: "22 C", full: "overnight")
+
+    assert sheet, page.scan(/class="wrong"[^>]*>([^<]*)/).inspect
+    assert_equal [480.0, 960.0], sheet.stages["full"]
+    core = Stores::Shelf.finder.call(sheet.id.to_s)
+
+    assert_in_delta 75 / 1.9, core.mix.reaction.working_min, 1e-6
+    assert_operator core.mix.calibration.sd_of(:working_min), :>, 0.4
+    path = new_job(sheet: sheet.id.to_s, length: "500", width: "300", film: "0.2")
+    get path
+
+    assert_includes words, "mix in all"
+    keep(resin: "Bare")
+
+    assert_includes words, "or the time of any stage"
+    assert_nil Stores::Sheet.find_by(resin: "Bare")
+  end
 end
