@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "time_ranges"
+
 module Dakren
   module Document
     # The sheet editor's fields, declared as they stand on a maker's sheet, and their reading.
@@ -8,6 +10,8 @@ module Dakren
     #   form.problems   # => { "pot_life_min" => "must be a number ..." }
     #   form.sheet      # => core Sheet, or nil
     class SheetForm
+      include TimeRanges
+
       include TypedForm
 
       U = Measure::Units
@@ -109,9 +113,6 @@ module Dakren
       DEFAULTED = %w[mix_cup_min second_cup_min].freeze
       WORD_LONGEST = 80
       NOTES_LONGEST = 4000
-      # Minutes that "overnight" may be.
-      OVERNIGHT = [480.0, 960.0].freeze
-      RANGE = /\s*(?:–|—|-|\bto\b)\s*/
 
       attr_reader :system
 
@@ -234,22 +235,6 @@ module Dakren
         @numbers[field.name.to_sym] = text
       end
 
-      def read_range(field, text)
-        return OVERNIGHT if text.match?(/\Aover[ -]?night\z/i)
-
-        parts = text.split(RANGE, -1)
-        return complain(field.name, "must be one time or two, like 90–120 min") unless parts.size.between?(1, 2)
-
-        unit = parts.last[/[a-z]+\s*\z/i]
-        parts[0] = "#{parts[0]} #{unit}" if parts.size == 2 && unit && !Measure::Typed.unit?(parts[0])
-        early, late = parts.map { |part| figure(field, part) }
-        late ||= early if parts.size == 1
-        return unless early && late
-        return complain(field.name, "must have its early figure first") if early > late
-
-        [early.to_f, late.to_f]
-      end
-
       # Lines of mass, temperature and minutes, in any order that can be told apart.
       def read_pot_lives(field, text)
         lines = text.lines.map(&:strip).reject(&:empty?)
@@ -270,19 +255,6 @@ module Dakren
           .zip(parts).map do |(units, bare, name), part|
             Measure::Typed.read(part, field: field.name, units: units, bare: bare, allowed: self.class.send(:limits, name)).to_f
           end
-      end
-
-      # "8-10 min", "30 to 45": kept as the range it is. Mixing is reckoned with the longer, all else with the middle of the two.
-      def time(field, text)
-        parts = text.split(RANGE, -1)
-        range = parts.size == 2 && parts.none?(&:empty?)
-        return figure(field, text)&.to_f unless range || text.match?(/\Aover/i)
-
-        early, late = read_range(field, text)
-        return if early.nil?
-
-        @numbers[:ranges][field.name] = [early, late] unless early == late
-        field.name.start_with?("mix_", "second_cup") ? late : Math.sqrt(early * late)
       end
 
       def figure(field, text)

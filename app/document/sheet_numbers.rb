@@ -38,7 +38,7 @@ module Dakren
         stated[:inert_share] = numbers[:inert_pct] / 100.0 if numbers[:inert_pct]
         stated[:more_pot_lives] = numbers[:more_pot_lives] if numbers[:more_pot_lives].present?
         stated[:levels_or_is_shaped] = true if shaped?(numbers)
-        stated[:usual_working_min] = by_a_stage(numbers) if (stated.keys & [*Cure::Clock::SPEEDS, :more_pot_lives]).empty?
+        stated[:usual_working_min] = by_a_stage(numbers) unless stated.keys.intersect?([*Cure::Clock::SPEEDS, :more_pot_lives])
         stated.compact!
         return stated if stated.key?(:activation_kj_mol) || numbers[:second_working_min].nil? || numbers[:second_temp_c].nil?
 

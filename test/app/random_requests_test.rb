@@ -6,7 +6,7 @@ require "nokogiri"
 # Somebody who presses everything: links and forms as they stand on the pages, filled with what is there, with sense or with noise.
 # Whatever comes, there is an answer, in time, and the shop does not grow.
 class RandomRequestsTest < AppTest
-  REQUESTS = ENV["DAKREN_LONG"] ? 10_000 : 600
+  REQUESTS = ENV["DAKREN_LONG"] ? 10_000 : 250
   SLOWEST_S = 2.0
   # Slow machines are no faults: so many may be slower, none by this much.
   SLOW_SHARE = 0.005

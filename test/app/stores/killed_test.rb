@@ -4,7 +4,7 @@ require_relative "../../app_helper"
 
 # Killed at any moment, a shop that comes back has everything it had acknowledged, and no more than one change beyond.
 class KilledTest < CoreTest
-  ROUNDS = ENV["DAKREN_LONG"] ? 200 : 6
+  ROUNDS = ENV["DAKREN_LONG"] ? 200 : 4
   BOOT = File.expand_path("../../../app/boot", __dir__)
   # Writes one revision after another, and says each number once it is kept.
   WRITER = <<~RUBY
