@@ -84,16 +84,13 @@ module Dakren
         return unless @plan.hurried?
 
         pack = @plan.portions.first
-        held = pack.held_min > Plan::TIME_SHARE * pack.usable_min
-        lasts = held ? pack.usable_min : pack.work_min / Plan::TIME_SHARE
-        over = held ? pack.held_min > lasts : pack.laying_min > lasts
-
-        says = if held then "A whole pack takes %{needed} to mix and get out of its pail here, and lasts %{usable} in there."
-               else "A whole pack takes %{needed} to lay here, and can be worked for %{usable} once it is out."
+        says = if pack.stands_too_long?
+                 "A whole pack takes %{needed} to mix and get out of its pail here, and lasts %{usable} in there."
+               else
+                 "A whole pack takes %{needed} to lay here, and can be worked for %{usable} once it is out."
                end
-        Caution.new(at: :cups, grave: over && @plan.order.pace&.known? == true, says: says,
-          parts: { needed: Quantity.new(value: held ? pack.held_min : pack.laying_min, unit: :min),
-                   usable: Quantity.new(value: lasts, unit: :min) },
+        Caution.new(at: :cups, grave: pack.takes_min > pack.lasts_min && @plan.order.pace&.known? == true, says: says,
+          parts: { needed: Quantity.new(value: pack.takes_min, unit: :min), usable: Quantity.new(value: pack.lasts_min, unit: :min) },
           first: "More hands, packs measured out in parts, or pour it out at once and spread from there.")
       end
 

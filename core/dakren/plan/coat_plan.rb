@@ -217,7 +217,7 @@ module Dakren
 
       # Does it take longer to lay a whole pack than it surely lasts? Nothing else is ever cut that large.
       def hurried?
-        portions.any? { |portion| !cutter.in_time?(portion) }
+        portions.any? { |portion| !portion.in_time? }
       end
 
       def cup_conditions

@@ -21,6 +21,26 @@ module Dakren
       def laying_min
         needed_min - mixing_min - CARRYING_MIN
       end
+
+      # Is it the vessel, rather than the work, that it stands in for too long?
+      def stands_too_long?
+        held_min > TIME_SHARE * usable_min
+      end
+
+      # @return [Boolean] is it out of its vessel, and laid, in time?
+      def in_time?
+        !stands_too_long? && (work_min.nil? || laying_min <= work_min)
+      end
+
+      # Minutes that what holds it up takes: standing in the vessel, or being laid.
+      def takes_min
+        stands_too_long? ? held_min : laying_min
+      end
+
+      # Minutes that it lasts there, to the last of them.
+      def lasts_min
+        stands_too_long? || work_min.nil? ? usable_min : work_min / TIME_SHARE
+      end
     end
 
     # A need that no batch can serve in time.
@@ -136,10 +156,6 @@ module Dakren
         portion(low)
       end
 
-      def in_time?(portion)
-        portion.held_min <= TIME_SHARE * portion.usable_min && (portion.work_min.nil? || portion.laying_min <= portion.work_min)
-      end
-
       private
 
       def packs(need, pack_g, part)
@@ -168,7 +184,7 @@ module Dakren
         plain = portion(need / cups) or return
         whole = @tool.whole(parts_of(plain.mass_g), @sheet.ratio, @sheet.tolerance_pct, @short_pct) or return
         found = of_whole(whole)
-        Array.new(cups) { found } if found && in_time?(found)
+        Array.new(cups) { found } if found&.in_time?
       end
 
       # Strokes of both pumps dealt out to so many cups, one more to the first of them where they do not divide.
@@ -180,7 +196,7 @@ module Dakren
 
         found = [each + 1, each].to_h { |strokes| [strokes, of_strokes(strokes)] }
         portions = Array.new(cups) { |i| found.fetch(i < rest ? each + 1 : each) }
-        portions if portions.all? { |one| one && in_time?(one) }
+        portions if portions.all? { |one| one&.in_time? }
       end
 
       def of_strokes(strokes)
@@ -243,12 +259,12 @@ module Dakren
 
       def fits?(on_work_g)
         found = portion(on_work_g)
-        !found.nil? && in_time?(found)
+        !found.nil? && found.in_time?
       end
 
       def give_up(need)
         smallest = portion([need, Rational(1)].min)
-        raise TooFast, smallest if smallest && !in_time?(smallest)
+        raise TooFast, smallest if smallest && !smallest.in_time?
 
         raise InputError.new(:amount, "would take more than #{MOST_BATCHES} batches of the size that can be used up in time")
       end
