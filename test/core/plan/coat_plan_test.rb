@@ -75,7 +75,7 @@ class CoatPlanTest < CoreTest
     cutter = Plan::Cutter.new(coating, start_c: 20, room_c: 20, placing_g_per_min: Plan::PLACING_G_PER_MIN[:coat])
     bigger = cutter.portion(made.on_work.total_g / (made.batches.size - 1))
 
-    refute bigger.in_time?
+    refute_predicate bigger, :in_time?
   end
 
   def test_cups_follow_one_another

@@ -12,10 +12,10 @@ class LargestBatchTest < CoreTest
       cut = Plan::Cutter.new(coating, start_c: temp, room_c: temp, placing_g_per_min: 90)
       largest = cut.largest
 
-      assert largest.in_time?
+      assert_predicate largest, :in_time?
       more = cut.portion(largest.on_work_g * Rational(103, 100))
 
-      refute more&.in_time?, "at #{temp}"
+      refute_predicate more, :in_time?, "at #{temp}"
     end
   end
 
