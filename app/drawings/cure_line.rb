@@ -45,6 +45,11 @@ module Dakren
         @axis = TimeAxis.new(start + (@zero * 60), until_min - @zero, left: LEFT, right: RIGHT, zone: zone)
       end
 
+      # @return [String] the key to it
+      def legend
+        Ramp.legend(assumed: @lanes.any?(&:assumed?))
+      end
+
       def to_s
         svg = Svg.new(WIDTH, height,
           label: "Cure line from #{@wording.clock(@axis.start)}, #{@coats.size} #{@coats.size == 1 ? "lane" : "lanes"}",
@@ -130,13 +135,10 @@ module Dakren
 
       def draw_stretch(svg, coat, stretch, top)
         from = coat.from_min + stretch.from
-        to = stretch.to ? coat.from_min + stretch.to : until_min
+        to = coat.from_min + stretch.to if stretch.to
         return if from >= until_min
 
-        svg.group(class: "stretch") do
-          svg.note("#{Ramp::BY_STATE.fetch(stretch.state).label} from #{clock(from)}#{stretch.to ? " to #{clock(to)}" : " on"}")
-          svg.rect(x(from), top, x(to) - x(from), lane_high, fill: Ramp.fill(stretch.state), stroke: Ramp::INK)
-        end
+        Ramp.stretch(svg, stretch, from: clock(from), to: to && clock(to), at: [x(from), top, x(to || until_min) - x(from), lane_high])
       end
 
       # Pixels an hour takes.

@@ -16,6 +16,10 @@ module Dakren
       RESIN = "#c58b12"
       HARDENER = "#2c7a78"
       WOOD = "#e4dccb"
+      # Opacity of what is usual, and not told.
+      PALE = 0.45
+      # What its key takes.
+      ASSUMED_WIDE = 170
 
       STEPS = [
         Shade.new(state: :mixing, label: "mixing", fill: PAPER, mark: INK, hatch: :fine),
@@ -43,6 +47,19 @@ module Dakren
         "url(#ramp-#{BY_STATE.fetch(state).state})"
       end
 
+      # A state of a coat as long as it lasts; paler where no data sheet tells when it begins.
+      # @param one [Plan::Lane::Stretch]
+      # @param from [String] @param to [String, nil] as the clock says it
+      # @param at [Array<Numeric>] left, top, width and height
+      def stretch(svg, one, from:, to:, at:)
+        says = "#{BY_STATE.fetch(one.state).label} from #{from}#{to ? " to #{to}" : " on"}"
+        says += ", as is usual for such mixes: look at the test dab" if one.assumed
+        svg.group(class: "stretch") do
+          svg.note(says)
+          svg.rect(*at, fill: fill(one.state), stroke: INK, **(one.assumed ? { fill_opacity: PALE } : {}))
+        end
+      end
+
       # The patterns, once a page.
       # @return [String] an SVG that shows nothing by itself
       def definitions
@@ -54,14 +71,22 @@ module Dakren
       end
 
       # @param states [Array<Symbol>]
+      # @param assumed [Boolean] is some of it paler, as no data sheet tells it?
       # @return [String] the key to a drawing
-      def legend(states = STEPS.map(&:state))
-        svg = Svg.new(states.size * 94, 16, label: "Key: #{states.join(", ")}", css: "legend")
+      def legend(states = STEPS.map(&:state), assumed: false)
+        svg = Svg.new((states.size * 94) + (assumed ? ASSUMED_WIDE : 0), 16,
+          label: "Key: #{states.join(", ")}#{", paler where the data sheet does not tell it" if assumed}", css: "legend")
         states.each_with_index do |state, i|
           svg.rect((i * 94) + 0.5, 1.5, 24, 13, fill: fill(state), stroke: INK)
           svg.text((i * 94) + 30, 12.5, BY_STATE.fetch(state).label, class: "t-small")
         end
+        pale(svg, states.size * 94) if assumed
         svg.to_s
+      end
+
+      def pale(svg, left)
+        svg.rect(left + 0.5, 1.5, 24, 13, fill: fill(:tacky), fill_opacity: PALE, stroke: INK)
+        svg.text(left + 30, 12.5, "not on the data sheet", class: "t-small")
       end
     end
   end

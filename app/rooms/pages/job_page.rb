@@ -107,6 +107,11 @@ module Dakren
         shown.kept([:cure_line, @wording.key, now.to_i / SECONDS_A_MINUTE]) { drawn_line(now).to_s }
       end
 
+      # @return [String] the key to it
+      def line_key
+        shown.kept([:line_key]) { drawn_line(shown.zone.now).legend }
+      end
+
       def kept?
         shown.schedule.kept?
       end

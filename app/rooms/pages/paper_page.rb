@@ -13,7 +13,7 @@ module Dakren
       Card = Value.define(:title, :when, :vessel, :lines, :says, :note)
       Line = Value.define(:part, :amount, :shows)
 
-      def_delegators :@page, :title, :planned?, :answers, :hand_over, :ready, :cure_line, :decision
+      def_delegators :@page, :title, :planned?, :answers, :hand_over, :ready, :cure_line, :line_key, :decision
 
       # @param page [JobPage] @param desk [Document::JobDesk]
       def initialize(page, desk, wording)

@@ -9,8 +9,8 @@ module Dakren
 
     # One coat on the cure line: which state it is in from when to when, likely minutes from the start.
     class Lane
-      # to is nil where the state lasts as far as anybody looks.
-      Stretch = Value.define(:state, :from, :to)
+      # to is nil where the state lasts as far as anybody looks; assumed: what it begins with is usual for such mixes, not told.
+      Stretch = Value.define(:state, :from, :to, assumed: false)
       # What ends each state.
       ENDS = { runny: nil, thickening: :recoat_opens, tacky: :recoat_closes, firm: :sandable }.freeze
 
@@ -25,14 +25,21 @@ module Dakren
       def stretches
         found = [Stretch.new(state: :mixing, from: 0.0, to: @plan.done_at)]
         from = @plan.done_at
+        assumed = false
         marks.each do |state, minute|
           to = minute && [minute, from].max
-          found << Stretch.new(state: state, from: from, to: to)
+          found << Stretch.new(state: state, from: from, to: to, assumed: assumed)
           return found if to.nil?
 
           from = to
+          assumed = assumed_end?(state)
         end
-        found << Stretch.new(state: last_state, from: from, to: nil)
+        found << Stretch.new(state: last_state, from: from, to: nil, assumed: assumed)
+      end
+
+      # Does any of its states begin with what no data sheet told?
+      def assumed?
+        stretches.any?(&:assumed)
       end
 
       # @return [Float] minute up to which the line is worth drawing
@@ -43,6 +50,14 @@ module Dakren
       end
 
       private
+
+      # Is what ends a state usual for such mixes, and not told? A warm cure ends when it ends.
+      def assumed_end?(state)
+        return false if state == :firm && @warm_until
+
+        stage = state == :firm ? @plan.sheet.hard_stage : ENDS[state]
+        !stage.nil? && @plan.sheet.assumed_stage?(stage)
+      end
 
       # What it stays in the end: the state after the last one whose end the sheet tells. Hard only where it tells of that.
       def last_state

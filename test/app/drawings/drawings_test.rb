@@ -159,6 +159,23 @@ class DrawingsTest < CoreTest
     Plan::Scheduler.new([job], hours: @hours).schedule
   end
 
+  def test_what_no_data_sheet_tells_is_paler_and_said
+    schedule = coats
+    plan = Plan::CoatPlan.new(order(sheet: coating(stages: { recoat_opens: [150, 210] })))
+    told, guessed = [schedule.coats.first.plan, plan].map do |one|
+      lane = Plan::Lane.new(one)
+      svg = Drawings::Svg.new(400, 20, label: "a lane")
+      lane.stretches.each { |stretch| Drawings::Ramp.stretch(svg, stretch, from: "07:00", to: nil, at: [0, 0, 10, 10]) }
+      svg.to_s
+    end
+
+    refute_includes told, "fill-opacity"
+    assert_equal 2, guessed.scan("fill-opacity").size
+    assert_equal 2, guessed.scan("look at the test dab").size
+    assert_includes Drawings::Ramp.legend(assumed: true), "not on the data sheet"
+    refute_includes Drawings::Ramp.legend, "not on the data sheet"
+  end
+
   def test_lanes_stand_at_their_minutes
     schedule = coats
     start = Time.local(2026, 11, 24, 7)

@@ -26,4 +26,18 @@ class LaneTest < CoreTest
     assert_nil stalled.last.to
     refute_equal :hard, stalled.last.state
   end
+
+  def test_what_begins_with_a_stage_nobody_told_is_marked
+    refute_predicate lane, :assumed?
+    half = coating(stages: { recoat_opens: [150, 210], sandable: [960, 1320] })
+
+    assert_equal %i[firm], lane(sheet: half).stretches.select(&:assumed).map(&:state)
+    assert_equal %i[tacky firm hard], lane(sheet: coating(stages: {})).stretches.select(&:assumed).map(&:state)
+  end
+
+  def test_a_warm_cure_is_told
+    warm = Plan::Lane.new(Plan::CoatPlan.new(order(sheet: coating(stages: {}))), warm_until: 2000.0)
+
+    refute warm.stretches.last.assumed
+  end
 end
