@@ -27,7 +27,7 @@ module Dakren
         @unread = reading.problems.size + reading.missing.size > told
         @sheet = read_sheet
         @unread ||= !too_warm.nil?
-        @reading.miss("places", "a #{Work::Kinds::PLACES.fetch(@kind.on)} for the #{@kind.label}") if covered_ids.empty?
+        @reading.miss("places", "#{Work::Kinds.one(Work::Kinds::PLACES.fetch(@kind.on))} for the #{@kind.label}") if covered_ids.empty?
       end
 
       # Ids of the places this pass covers: those chosen that fit, or all that fit.

@@ -35,6 +35,11 @@ module Dakren
           INPUTS.fetch(name)
         end
 
+        # @return [String] "a film coat", "an infusion", "small moulds"
+        def one
+          Kinds.one(label)
+        end
+
         # @return [Object, nil] what counts where nothing is typed
         def default(name)
           defaults.fetch(name) { input(name).default }
@@ -198,6 +203,15 @@ module Dakren
                  amount: "amount" }.freeze
       # What is still asked where the amount itself was told.
       OF_AMOUNT = %i[coats powder grade powder_g powder2 powder2_g thicken_first thinner thinner_when pack last_pack pour_pace].freeze
+
+      # One of them, as it is said: what is told in the plural stands as it is.
+      # @param words [String]
+      # @return [String]
+      def self.one(words)
+        return words if words.end_with?("s")
+
+        "#{words.start_with?(*%w[a e i o u]) ? "an" : "a"} #{words}"
+      end
 
       # Kinds of work by name: each is one file of work/.
       ALL = {} # rubocop:disable Style/MutableConstant

@@ -24,7 +24,7 @@ module Dakren
       def initialize(kind, places, figures, density_g_ml:, own: Own.new)
         raise InputError.new(:places, "must be one or more") if places.empty?
         unless places.all? { |place| place.sort == kind.on }
-          raise InputError.new(:places, "must all be a #{Kinds::PLACES.fetch(kind.on)} for a #{kind.label}")
+          raise InputError.new(:places, "must all be #{Kinds.one(Kinds::PLACES.fetch(kind.on))} for #{kind.one}")
         end
 
         @kind = kind

@@ -43,7 +43,7 @@ module Dakren
 
         Refusal.new(name: :purpose, says: "This mix is made for #{@sheet.purposes.map do |name|
           PURPOSES.fetch(name)
-        end.join(", ")}, not for a #{@kind.label}: #{reason}.", nearest: other)
+        end.join(", ")}, not for #{@kind.one}: #{reason}.", nearest: other)
       end
 
       def reason

@@ -72,4 +72,11 @@ class SuitabilityTest < CoreTest
     assert_operator filled.order.mix.cup(**conditions).peak_c, :<, neat.order.mix.cup(**conditions).peak_c
     refute_predicate neat, :pour?
   end
+
+  def test_work_is_named_as_it_is_said
+    said = Work::Kinds::ALL.transform_values(&:one)
+
+    assert_equal ["a film coat", "small moulds", "an infusion", "a fill"], said.values_at(:coat, :cups, :infusion, :fill)
+    assert_empty said.values.grep(/\Aa [aeiou]|\Aan? .*s\z/)
+  end
 end
