@@ -30,6 +30,15 @@ class BrowserTest < CoreTest
 
   ONLY_SHOP = {} # rubocop:disable Style/MutableConstant
 
+  # Says in the settings what the shop measures in.
+  def units(name)
+    visit "/settings"
+    choose name
+    click_button "Save", match: :first
+
+    assert_text "Saved."
+  end
+
   # One shop for all tests that do not need one of their own.
   def self.shop
     ONLY_SHOP[:shop] ||= Served.new.start.tap do |shop|

@@ -91,12 +91,4 @@ class EightWalksTest < BrowserTest
     page.evaluate_script("[...document.querySelectorAll('.answers, .parts, .cups')].map((e) => e.textContent).join(' ').replace(/\\s+/g, " \
                          "' ')")
   end
-
-  def units(name)
-    visit "/settings"
-    choose name
-    click_button "Save", match: :first
-
-    assert_text "Saved."
-  end
 end

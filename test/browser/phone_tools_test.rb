@@ -49,14 +49,6 @@ class PhoneToolsTest < BrowserTest
     units "metric: mm, g, ml, °C"
   end
 
-  def units(name)
-    visit "/settings"
-    choose name
-    click_button "Save", match: :first
-
-    assert_text "Saved."
-  end
-
   def begin_cup(tool, amount, system)
     visit "/bench"
     type("f-amount", amount, pause: PAUSE)
