@@ -39,6 +39,48 @@ class ShelfJourneyTest < BrowserTest
     assert_field "Resin, part A", with: "Half a sheet"
     assert_field "Working time, min", with: "soon"
   end
+
+  # Answers take a third of a second, as over a bad line: Save goes down before, while and after the page is merged.
+  MOMENTS_S = ENV["DAKREN_LONG"] ? [0, 0.15, 0.25, 0.4, 0.5, 0.55, 0.6, 0.65, 0.7, 0.8, 1.1].freeze : [0.2, 0.55, 0.65].freeze
+
+  def test_save_pressed_at_any_moment_of_a_merge_saves
+    slowed do
+      MOMENTS_S.each_with_index do |moment, at|
+        visit "/shelf/new"
+        { "Resin, part A" => "Pressed #{at}", "Hardener, part B" => "quick", "Parts of resin" => "100", "Parts of hardener" => "32" }
+          .each { |label, typed| fill_in label, with: typed }
+        type("f-pot_life_min", "25", pause: 0.05)
+        press("Save", after: moment, held: 0.12)
+
+        assert_selector "h1", text: "Shelf"
+        assert_text "Pressed #{at}"
+      end
+    end
+  end
+
+  private
+
+  def slowed
+    network(latency: 330)
+    yield
+  ensure
+    network(latency: 0)
+  end
+
+  def network(latency:)
+    page.driver.browser.execute_cdp("Network.enable")
+    page.driver.browser.execute_cdp("Network.emulateNetworkConditions", offline: false, latency: latency, downloadThroughput: -1,
+      uploadThroughput: -1)
+  end
+
+  # The mouse goes down on a button and is let go, as a finger does, wherever the page has got to.
+  def press(name, after:, held:)
+    browser = page.driver.browser
+    hand = browser.action
+    mouse = hand.pointer_inputs.first || hand.add_pointer_input(:mouse, "finger")
+    hand.pause(device: mouse, duration: after).move_to(find_button(name, match: :first).native)
+      .pointer_down(:left).pause(device: mouse, duration: held).pointer_up(:left).perform
+  end
 end
 
 class HotLiftTest < BrowserTest
