@@ -21,8 +21,7 @@ module Dakren
 
       # @return [String] the unit as a label has it, "" where there is none
       def unit_word(system)
-        unit = bare(system)
-        units == Measure::Units::TEMPERATURE ? "°#{unit}" : unit.to_s
+        Words::Systems.word(bare(system))
       end
 
       # @return [String] e.g. "Depth, mm"

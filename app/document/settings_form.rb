@@ -8,6 +8,8 @@ module Dakren
 
       FIRST = { "resin" => "resin first", "hardener" => "hardener first" }.freeze
       PX_PER_MM = (1..20)
+      # The international inch.
+      MM_PER_INCH = 25.4
       # Rooms people work in; also keeps 68 °F from being taken for 68 °C while the units are being changed.
       SHOP_C = (-20..50)
       UNITS = { "metric" => "metric: mm, g, ml, °C", "us" => "US: in, oz, fl oz, °F", "apart" => "choose separately:" }.freeze
@@ -24,7 +26,7 @@ module Dakren
         @system = system
         @problems = {}
         @units = read_units
-        @px_per_mm = Measure::Typed.read(typed.fetch("px_per_mm", "3.7795").to_s, field: "px_per_mm", allowed: PX_PER_MM)
+        @px_per_mm = read_pixels
         @hours = typed.fetch("hours", Crew::HOURS).to_s.strip
         @days_off = typed.fetch("days_off", "Sat Sun").to_s.strip
         read_hours
@@ -47,11 +49,23 @@ module Dakren
         new(
           { "units" => Words::Systems::SYSTEMS.include?(record.units) ? record.units : "apart",
             **APART.keys.zip(Words::Systems.parts(record.units)).to_h,
-            "pour_first" => record.pour_first, "px_per_mm" => Check.plain(record.px_per_mm.round(4)),
+            "pour_first" => record.pour_first, "px_per_mm" => Check.plain((record.px_per_mm * per_mm(record.units)).round(4)),
             "hours" => record.hours,
             "days_off" => record.days_off, "crew" => record.crew.to_s, "zone" => record.zone, "dates" => record.dates,
             "shop_temp" => Check.plain(Measure::Units.from_core(record.shop_temp_c, bare).round(2)) }, record.units
         )
+      end
+
+      # Millimetres in the length that the screen's pixels are counted on.
+      def self.per_mm(system)
+        Words::Systems.us?(system, :length) ? MM_PER_INCH : 1
+      end
+
+      # Pixels of the screen in a millimetre, or in an inch where the page speaks inches.
+      def read_pixels
+        mm = SettingsForm.per_mm(@system)
+        typed_px = typed.fetch("px_per_mm") { Check.plain((3.7795 * mm).round(4)) }.to_s
+        Measure::Typed.read(typed_px, field: "px_per_mm", allowed: (PX_PER_MM.begin * mm)..(PX_PER_MM.end * mm)) / mm.to_r
       end
 
       # A preset, or each by itself.

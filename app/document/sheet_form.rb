@@ -25,8 +25,8 @@ module Dakren
         Field.new(name: name, label: label, kind: :figure, units: U::TEMPERATURE, metric: :C, us: :F, allowed: allowed, **more)
       end
 
-      def self.plain(name, label, units, bare, **more)
-        Field.new(name: name, label: label, kind: :figure, units: units, metric: bare, us: bare, **more)
+      def self.plain(name, label, units, bare, us: bare, **more)
+        Field.new(name: name, label: label, kind: :figure, units: units, metric: bare, us: us, **more)
       end
 
       def self.stage(stage)
@@ -57,8 +57,8 @@ module Dakren
           plain("ratio_resin", "Parts of resin", U::NUMBER, nil, needed: true, allowed: Measure::Ratio::PARTS),
           plain("ratio_hardener", "Parts of hardener", U::NUMBER, nil, needed: true, allowed: Measure::Ratio::PARTS,
             hint: "phr is grams of hardener per 100 g of resin: enter 100 : phr"),
-          plain("resin_density_g_ml", "Density of resin", U::DENSITY, :"g/ml", allowed: Measure::Ratio::DENSITY),
-          plain("hardener_density_g_ml", "Density of hardener", U::DENSITY, :"g/ml", allowed: Measure::Ratio::DENSITY)
+          plain("resin_density_g_ml", "Density of resin", U::DENSITY, :"g/ml", us: :"lb/gal", allowed: Measure::Ratio::DENSITY),
+          plain("hardener_density_g_ml", "Density of hardener", U::DENSITY, :"g/ml", us: :"lb/gal", allowed: Measure::Ratio::DENSITY)
         ],
         "Time" => [
           temperature("reference_temp_c", "Reference temperature", fallback: 23),
@@ -102,9 +102,11 @@ module Dakren
         "Heat" => [
           plain("inert_pct", "Powder in it as sold, by weight", U::PERCENT, :%, allowed: 0..90,
             hint: "0 clear, about 30 pigmented floors, 50 to 60 putties"),
-          plain("heat_j_g", "Heat of reaction, J/g", U::NUMBER, nil, allowed: limits(:heat_j_g), fallback: 340),
-          plain("activation_kj_mol", "Activation energy, kJ/mol", U::NUMBER, nil, allowed: limits(:activation_kj_mol), fallback: 54),
-          plain("heat_capacity_j_gk", "Heat capacity, J/g K", U::NUMBER, nil, allowed: limits(:heat_capacity_j_gk), fallback: 1.9)
+          plain("heat_j_g", "Heat of reaction", U::HEAT, :"J/g", us: :"BTU/lb", allowed: limits(:heat_j_g), fallback: 340),
+          plain("activation_kj_mol", "Activation energy", U::ENERGY, :"kJ/mol", us: :"kcal/mol", allowed: limits(:activation_kj_mol),
+            fallback: 54),
+          plain("heat_capacity_j_gk", "Heat capacity", U::HEAT_CAPACITY, :"J/gK", us: :"BTU/lbF", allowed: limits(:heat_capacity_j_gk),
+            fallback: 1.9)
         ]
       }.freeze
       PURPOSES_FIELD = Field.new(name: "purposes", label: "Made for", kind: :choices, choices: PURPOSES.transform_keys(&:to_s))

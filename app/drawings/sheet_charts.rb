@@ -33,7 +33,7 @@ module Dakren
         low = MINUTE_TICKS.reverse.find { |tick| tick <= minutes.min } || (minutes.min * 0.8)
         high = MINUTE_TICKS.find { |tick| tick >= minutes.max } || minutes.max
         chart = Chart.new(width: WIDTH, height: 250, x: [20, 5000], y: [low, [high, low * 2].max], log_x: true, log_y: true,
-          label: "Usable minutes in a cup against batch mass at 15, 20, 25 and 30 °C")
+          label: "Usable minutes in a cup against batch mass at #{Cure::Curves::TEMPS_C.map { |temp| show(temp, :c) }.join(", ")}")
         chart.across_ticks(MASS_TICKS.to_h { |mass| [mass, show(mass, :g)] }, "batch in one cup, as deep as wide")
         chart.up_ticks(MINUTE_TICKS.to_h { |minute| [minute, @wording.minutes(minute)] })
         chart.between(lines.fetch(SHOWN_C).map { |mass, band| [mass, band.early, band.late] }, BAND_FILL)
@@ -52,7 +52,8 @@ module Dakren
 
       # The states of a film at several temperatures, on one logarithmic scale of time.
       def states
-        svg = Svg.new(WIDTH, (STATE_TEMPS_C.size * (ROW + 5)) + 24, label: "States of a film at 10 to 30 °C", css: "drawing chart")
+        svg = Svg.new(WIDTH, (STATE_TEMPS_C.size * (ROW + 5)) + 24, css: "drawing chart",
+          label: "States of a film at #{@wording.span_of_degrees(STATE_TEMPS_C.minmax)}")
         STATE_TEMPS_C.each_with_index do |temp, i|
           svg.text(Chart::LEFT - 6, (i * (ROW + 5)) + 17, show(temp, :c), text_anchor: "end", class: "t-small")
           StageBar.new(@sheet, temp, @wording).draw_into(svg, Chart::LEFT, 2 + (i * (ROW + 5)), WIDTH - Chart::LEFT - 8, ROW)

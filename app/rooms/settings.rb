@@ -87,13 +87,13 @@ module Dakren
         # Units a weighing may be told in, the one a bare number means, and its limits.
         def weighed_in(sort, name)
           unless %w[rate pace].include?(sort)
-            return [*{ "soak" => [Measure::Units::MASS, :g], "drink" => [Measure::Units::COVER, :"g/m2"] }.fetch(sort),
-              Work::Own::SORTS.fetch(sort.to_sym)[2]]
+            units, core = { "soak" => [Measure::Units::MASS, :g], "drink" => [Measure::Units::COVER, :"g/m2"] }.fetch(sort)
+            return [units, wording.bare(core), Work::Own::SORTS.fetch(sort.to_sym)[2]]
           end
 
           measure = Work::Kinds::ALL.fetch(name.to_sym).placing.measure
-          bare = measure.rate_unit
-          [Measure::Units::ALL.select { |unit| unit.kind == Measure::Units.named(bare).kind }, bare, measure.allowed]
+          kind = Measure::Units.named(measure.rate_unit).kind
+          [Measure::Units::ALL.select { |unit| unit.kind == kind }, wording.bare(measure.rate_unit), measure.allowed]
         end
 
         def kind_of(name)
@@ -129,16 +129,16 @@ module Dakren
           sheet = Stores::Sheet.find_by(id: word("for"))
           return [:wrong, "Choose the data sheet it is held against."] unless sheet
 
-          resin, hardener = check.per_stroke_g.map { |grams| wording.significant(grams) }
+          resin, hardener = check.per_stroke_g.map { |grams| wording.show(Quantity.new(value: grams, unit: :g)) }
           [:told,
-            "#{resin} g and #{hardener} g a stroke: #{wording.significant(check.ratio_by_weight)} : 1 by weight. " \
+            "#{resin} and #{hardener} a stroke: #{wording.significant(check.ratio_by_weight)} : 1 by weight. " \
             "For #{sheet.name}: #{check.verdict(Stores::Shelf.core(sheet).ratio).words}."]
         rescue InputError => e
           [:wrong, "#{e.field.tr("_", " ").capitalize} #{e.allowed}"]
         end
 
         def typed_number(name, units = Measure::Units::NUMBER)
-          Measure::Typed.read(word(name), field: name, units: units, bare: units.empty? ? nil : :g)
+          Measure::Typed.read(word(name), field: name, units: units, bare: units.empty? ? nil : wording.bare(:g))
         end
 
         def show(form)

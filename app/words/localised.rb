@@ -5,7 +5,9 @@ module Dakren
     # Metric figures inside fixed words (a 100 mm roller, a 400 ml cup, 150 to 250 mm away) as a US reader has them. Part of Wording.
     module Localised
       NUMBER = /\d+(?:[.,]\d+)?/
-      UNIT = /mm|micron|ml|litres?|kg|g|°C/
+      UNIT = %r{mm|micron|ml|litres?|kg|g/ml|g/m²|J/g K|J/g|kJ/mol|W/m K|g|°C}
+      # Units that Wording has a word for.
+      TOLD = { "g/ml" => :"g/ml", "g/m²" => :"g/m2", "J/g" => :"J/g", "kJ/mol" => :"kJ/mol", "J/g K" => :"J/gK", "W/m K" => :"W/mK" }.freeze
       SPAN = /(?<from>#{NUMBER})(?: ?(?<join>to|–|-) ?(?<to>#{NUMBER}))?/
       FIGURE = %r{#{SPAN} (?<unit>#{UNIT})(?![a-z/²])(?<apart> warmer| colder| more| an hour)?}
       # A difference has no zero to begin from.
@@ -38,10 +40,12 @@ module Dakren
       end
 
       def kind_of(unit)
-        { "°C" => :temperature, "mm" => :length, "micron" => :length }.fetch(unit, :volume)
+        { "°C" => :temperature, "mm" => :length, "micron" => :length }.fetch(unit) { Wording::KINDS[TOLD[unit]] || :volume }
       end
 
       def shown(number, unit, apart)
+        return quantity_pair(number, TOLD[unit]) if TOLD.key?(unit)
+
         case unit
         when "mm" then inches(number)
         when "micron" then quantity_pair(number / 1000, :film_mm)

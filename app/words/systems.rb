@@ -9,7 +9,8 @@ module Dakren
     module Systems
       SYSTEMS = %w[metric us].freeze
       # What is chosen apart, in the order it is kept in, with the kinds of units that go with it.
-      APART = { lengths: %i[length cover area area_rate length_rate], amounts: %i[mass volume mass_rate], temperatures: %i[temperature] }
+      APART = { lengths: %i[length cover area area_rate length_rate], amounts: %i[mass volume mass_rate density],
+                temperatures: %i[temperature warming heat energy heat_capacity conductivity] }
         .freeze
       ONE = /\A(?:metric|us)(?:-(?:metric|us)){2}\z/
 
@@ -36,6 +37,16 @@ module Dakren
       # @return [Symbol] as the reader has it
       def unit_of(unit, system)
         US_OF.key?(unit) && us?(system, Measure::Units.named(unit).kind) ? US_OF.fetch(unit) : unit
+      end
+
+      # Units as people read them.
+      WORDS = { "g/m2" => "g/m²", "oz/yd2" => "oz/yd²", "C" => "°C", "F" => "°F", "m2" => "m²", "ft2" => "ft²", "m2/h" => "m²/h",
+                "ft2/h" => "ft²/h", "J/gK" => "J/g K", "BTU/lbF" => "BTU/lb °F", "C/h" => "°C an hour", "F/h" => "°F an hour" }.freeze
+
+      # @param unit [Symbol, nil] of Measure::Units
+      # @return [String] as a label has it
+      def word(unit)
+        WORDS.fetch(unit.to_s, unit.to_s)
       end
 
       # @param chosen [Array<String>] for each of APART

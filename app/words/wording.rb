@@ -18,7 +18,9 @@ module Dakren
         ml: [[10_000, :ml, "ml"], [nil, :L, "litres"]],
         c: [[nil, :C, "°C"]], c_step: [[nil, :c_step, "°C"]],
         "g/m2": [[nil, :"g/m2", "g/m²"]],
-        "m2/h": [[nil, :"m2/h", "m²/h"]], "m/h": [[nil, :"m/h", "m/h"]], "g/min": [[nil, :"g/min", "g/min"]]
+        "m2/h": [[nil, :"m2/h", "m²/h"]], "m/h": [[nil, :"m/h", "m/h"]], "g/min": [[nil, :"g/min", "g/min"]],
+        "g/ml": [[nil, :"g/ml", "g/ml"]], "J/g": [[nil, :"J/g", "J/g"]], "kJ/mol": [[nil, :"kJ/mol", "kJ/mol"]],
+        "J/gK": [[nil, :"J/gK", "J/g K"]], "W/mK": [[nil, :"W/mK", "W/m K"]], "C/h": [[nil, :"C/h", "°C an hour"]]
       }.freeze
       US = {
         mm: [[914, :in, "in"], [nil, :ft, "ft"]],
@@ -28,14 +30,17 @@ module Dakren
         ml: [[3785, :"fl oz", "fl oz"], [nil, :gal, "gal"]],
         c: [[nil, :F, "°F"]], c_step: [[nil, :f_step, "°F"]],
         "g/m2": [[nil, :"oz/yd2", "oz/yd²"]],
-        "m2/h": [[nil, :"ft2/h", "sq ft/h"]], "m/h": [[nil, :"ft/h", "ft/h"]], "g/min": [[nil, :"oz/min", "oz/min"]]
+        "m2/h": [[nil, :"ft2/h", "sq ft/h"]], "m/h": [[nil, :"ft/h", "ft/h"]], "g/min": [[nil, :"oz/min", "oz/min"]],
+        "g/ml": [[nil, :"lb/gal", "lb/gal"]], "J/g": [[nil, :"BTU/lb", "BTU/lb"]], "kJ/mol": [[nil, :"kcal/mol", "kcal/mol"]],
+        "J/gK": [[nil, :"BTU/lbF", "BTU/lb °F"]], "W/mK": [[nil, :"BTU/hftF", "BTU/h ft °F"]], "C/h": [[nil, :"F/h", "°F an hour"]]
       }.freeze
       # Which of the three switches each unit goes by.
       KINDS = { mm: :length, film_mm: :length, m2: :area, g: :mass, ml: :volume, c: :temperature, c_step: :temperature, "g/m2": :cover,
-                "m2/h": :area_rate, "m/h": :length_rate, "g/min": :mass_rate }.freeze
+                "m2/h": :area_rate, "m/h": :length_rate, "g/min": :mass_rate, "g/ml": :density, "J/g": :heat, "kJ/mol": :energy,
+                "J/gK": :heat_capacity, "W/mK": :conductivity, "C/h": :warming }.freeze
       SQUARE_FEET_PER_M2 = 1 / 0.09290304
       SQUARE_MM_PER_SQUARE_INCH = 645.16
-      PLAIN = { count: "", "": "", "g/ml": "g/ml", "/h": "an hour", pct: "%", phr: "phr" }.freeze
+      PLAIN = { count: "", "": "", "/h": "an hour", pct: "%", phr: "phr" }.freeze
 
       # What is counted: one of it, and several.
       COUNTED = { person: %w[person people],
@@ -212,6 +217,18 @@ module Dakren
       # @return [String] with its quantities filled in
       def fill(sentence)
         local(sentence.says).gsub(/%\{(\w+)\}/) { show(sentence.parts.fetch(Regexp.last_match(1).to_sym)) }
+      end
+
+      # @param unit [Symbol] the core's own: :"g/m2"
+      # @return [String] as a label has it: "g/m²", "oz/yd²"; "an hour" for what is counted
+      def unit_word(unit)
+        PLAIN[unit] || @table.fetch(unit).first.last
+      end
+
+      # @param unit [Symbol] the core's own
+      # @return [Symbol] of Measure::Units, what a bare number means to the reader
+      def bare(unit)
+        PLAIN.key?(unit) ? unit : @table.fetch(unit).first[1]
       end
 
       def bare_length

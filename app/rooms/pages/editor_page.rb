@@ -112,7 +112,10 @@ module Dakren
 
       # @return [String, nil]
       def fitted
-        @form.fitted? ? "From the two working times: activation energy #{sheet.clock.activation_kj_mol.round(1)} kJ/mol." : nil
+        return unless @form.fitted?
+
+        energy = Quantity.new(value: sheet.clock.activation_kj_mol, unit: :"kJ/mol")
+        "From the two working times: activation energy #{@wording.show(energy)}."
       end
 
       # Why nothing is drawn yet.
@@ -158,7 +161,7 @@ module Dakren
         words = @wording.local(field.label)
         return words if unit.nil? || field.kind == :range || field.kind == :pot_lives
 
-        "#{words}, #{"°" if field.units == Measure::Units::TEMPERATURE}#{unit}"
+        "#{words}, #{Words::Systems.word(unit)}"
       end
 
       # A field left empty is no complaint until somebody tried to save.
@@ -184,7 +187,7 @@ module Dakren
 
       def assumed
         found = sheet.clock.assumed_words
-        found.any? ? ["Assumed (not on the data sheet): #{found.join("; ")}."] : []
+        found.any? ? ["Assumed (not on the data sheet): #{@wording.local(found.join("; "))}."] : []
       end
     end
 

@@ -270,8 +270,8 @@ module Dakren
 
         [Answer.new(label: "#{name}, each batch", figure: figures.cup_part(:"#{name}_#{big}"), as: as.to_sym, css: "big bare",
           step_g: step_g),
-          Answer.new(label: "#{name}, each batch, in #{small}", figure: figures.cup_part(:"#{name}_#{small}"), as: other.to_sym,
-            css: "bare", step_g: step_g)]
+          Answer.new(label: "#{name}, each batch, in #{@wording.unit_word(small.to_sym)}",
+            figure: figures.cup_part(:"#{name}_#{small}"), as: other.to_sym, css: "bare", step_g: step_g)]
       end
 
       # "2 strokes", where that is what is counted.

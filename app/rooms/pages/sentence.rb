@@ -9,9 +9,6 @@ module Dakren
       # control: what is changed; before, after: the words around it; unit: behind a bare figure;
       # wanted: is nothing told yet, and nothing usual?
       Phrase = Value.define(:control, before: "", after: "", unit: "", wanted: false)
-      # Units as people read them.
-      UNITS = { "g/m2" => "g/m²", "oz/yd2" => "oz/yd²", "C" => "°C", "F" => "°F", "m2" => "m²", "ft2" => "ft²", "m2/h" => "m²/h",
-                "ft2/h" => "ft²/h" }.freeze
 
       attr_reader :parts
 
@@ -61,6 +58,8 @@ module Dakren
         return control.chosen_words if control.choices
 
         figure = control.value.to_s.empty? ? control.placeholder.to_s : control.value.to_s
+        return control.note.delete_prefix("= ") if control.note.to_s.start_with?("= ")
+
         [figure, (control.beside&.chosen_words unless figure.match?(/[a-z]/i)), part.unit].compact.reject(&:empty?).join(" ")
       end
 
@@ -70,8 +69,7 @@ module Dakren
         shown = control.value.empty? ? control.placeholder.to_s : control.value
         return "" unless shown.match?(%r{\A[\s\d.,/+-]+\z})
 
-        bare = @form.bare(key).to_s
-        UNITS.fetch(bare, bare)
+        Words::Systems.word(@form.bare(key))
       end
     end
   end

@@ -14,6 +14,8 @@ module Dakren
       CARD_MM = [85.6, 53.98].freeze
       # What one person does, by what the work is measured in; all else is laid.
       LAID = { plies: "cloth laid", length: "run", holes: "filled" }.freeze
+      # What can be weighed, and the core's own unit of it.
+      Weighable = Value.define(:words, :unit)
       # What the shop has weighed itself: how it is called, the mean, and what forgets the last.
       Weighed = Value.define(:words, :mean, :sort, :name)
 
@@ -70,7 +72,17 @@ module Dakren
       end
 
       def px_per_mm
-        text("px_per_mm", "Pixels per mm", more: { "@input" => "draw" })
+        text("px_per_mm", "Pixels per #{per_mm == 1 ? "mm" : "inch"}", more: { "@input" => "draw" })
+      end
+
+      # Millimetres in what pixels are counted on.
+      def per_mm
+        Document::SettingsForm.per_mm(@wording.system)
+      end
+
+      # @return [String] for those who hear it
+      def card_words
+        local("A bank card, #{CARD_MM[0]} mm by #{CARD_MM[1].round} mm")
       end
 
       # @return [Array<String>] how wide and high a bank card is on this screen
@@ -99,17 +111,17 @@ module Dakren
       def weighed
         Stores::OwnFigure.group(:sort, :name).pluck(:sort, :name, Arel.sql("avg(value)"), Arel.sql("count(*)"))
           .map do |sort, name, mean, count|
-            Weighed.new(words: local(SettingsPage.weighable["#{sort}:#{name}"] || name), sort: sort, name: name,
-              mean: "#{Check.plain(mean.round(1))}, #{@wording.counted(count, :weighing)}")
+            what = SettingsPage.weighable["#{sort}:#{name}"]
+            figure = what ? @wording.show(Quantity.new(value: mean, unit: what.unit)) : Check.plain(mean.round(1))
+            Weighed.new(words: what ? local(what.words) : name, sort: sort, name: name,
+              mean: "#{figure}, #{@wording.counted(count, :weighing)}")
           end
       end
 
       # @return [Array<Control>]
       def weighing
-        [Control.new(name: "what", label: "What was weighed", choices: SettingsPage.weighable.transform_values do |words|
-          local(words)
-        end.to_a,
-          value: @what),
+        choices = SettingsPage.weighable.map { |key, what| [key, "#{local(what.words)}, #{@wording.unit_word(what.unit)}"] }
+        [Control.new(name: "what", label: "What was weighed", choices: choices, value: @what),
           Control.new(name: "value", label: "It was", value: @value, problem: @wrong, complaint: "")]
       end
 
@@ -126,14 +138,14 @@ module Dakren
         end
       end
 
-      # What can be weighed: "soak:roller" => words.
-      # @return [Hash{String=>String}]
+      # What can be weighed: "soak:roller" => its words, and the core's unit of it.
+      # @return [Hash{String=>Weighable}]
       def self.weighable
         tools = Work::Drink::TOOLS.values.reject { |tool| tool.name == "none" }.to_h do |tool|
-          ["soak:#{tool.name}", "left in a #{tool.label}, g"]
+          ["soak:#{tool.name}", Weighable.new(words: "left in a #{tool.label}", unit: :g)]
         end
         surfaces = Work::Drink::SURFACES.values.reject { |surface| surface.name == "sealed" }.to_h do |surface|
-          ["drink:#{surface.name}", "#{surface.label} soaks up, g/m²"]
+          ["drink:#{surface.name}", Weighable.new(words: "#{surface.label} soaks up", unit: :"g/m2")]
         end
         { **tools, **surfaces, **paces }
       end
@@ -146,14 +158,12 @@ module Dakren
 
           sort = measure.name == :mass ? "rate" : "pace"
           what = LAID.fetch(measure.name, "laid")
-          ["#{sort}:#{kind.name}",
-            "#{kind.label}: #{what} by one person, #{measure.rate_unit.to_s.sub("m2", "m²").sub(%r{\A/h}, "an hour")}"]
+          ["#{sort}:#{kind.name}", Weighable.new(words: "#{kind.label}: #{what} by one person", unit: measure.rate_unit)]
         end.to_h
       end
 
       private
 
-      # The shop's own figures are kept and told in metric units; a figure typed with its unit is understood either way.
       def local(words)
         @wording.local(words)
       end
@@ -171,7 +181,7 @@ module Dakren
 
     # One tool of the shop as its page shows it.
     class ToolPage
-      WEIGHED = { "strokes" => "Strokes of each", "resin_weighed" => "Resin, g", "hardener_weighed" => "Hardener, g" }.freeze
+      WEIGHED = [["strokes", "Strokes of each"], ["resin_weighed", "Resin", :g], ["hardener_weighed", "Hardener", :g]].freeze
 
       attr_reader :record, :weighing
 
@@ -214,7 +224,8 @@ module Dakren
       # @return [Array<Control>]
       def weighing_fields
         sheets = Stores::Sheet.in_order.map { |sheet| [sheet.id.to_s, sheet.name] }
-        [*WEIGHED.map { |name, label| Control.new(name: name, label: label, value: @typed[name].to_s) },
+        named = WEIGHED.map { |name, label, unit| [name, [label, unit && @wording.unit_word(unit)].compact.join(", ")] }
+        [*named.map { |name, label| Control.new(name: name, label: label, value: @typed[name].to_s) },
           Control.new(name: "for", label: "Held against", choices: sheets, value: @typed["for"].to_s)]
       end
 

@@ -85,7 +85,7 @@ module Dakren
 
         off = @scale.error_pct && "; the second length is off by #{format("%+.1f", @scale.error_pct)} %"
         slant = @scale.slanted? ? ": it was taken at a slant, take it again from straight above" : ""
-        "The photograph lies under it: 1 pixel is #{Check.plain(@scale.mm_per_px.round(3))} mm#{off}#{slant if off}."
+        "The photograph lies under it: 1 pixel is #{@wording.show(Quantity.new(value: @scale.mm_per_px, unit: :mm))}#{off}#{slant if off}."
       end
 
       # @return [Array<ShapePage>]

@@ -17,7 +17,7 @@ module Dakren
         "school" => [",", ""], "surface" => [", on", ""], "service" => [", up to", "in service"], "hands" => [", by", "people"],
         "most" => [", at most", "a batch"], "sections" => [", in", "sections"], "section_by" => [",", ""],
         "cure_c" => [", cured warm at", ""],
-        "cure_time" => ["for", ""], "cure_ramp" => [", brought up by", "°C an hour"], "radius" => %w[radius of],
+        "cure_time" => ["for", ""], "cure_ramp" => [", brought up by", ""], "radius" => %w[radius of],
         "glue" => ["", "glue line of"], "distance" => [", resin goes", "from inlet to vacuum"], "corner" => ["in a corner of", "°:"]
       }.freeze
 

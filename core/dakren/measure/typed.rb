@@ -15,7 +15,7 @@ module Dakren
       FRACTION = %r{\d+\s*/\s*\d+}
       DECIMAL = /(?:\d[\d.,]*|[.,]\d+)(?:e[+-]?\d{1,4})?/i
       NUMBER = /#{MIXED}|#{FRACTION}|#{GROUPED}(?![\d.,])|#{DECIMAL}/
-      UNIT = %r{(?:cm|ft|m)[2²]/h|/h|(?:cm|ft|m)2(?!\d)|[a-z]+/[a-z]+[23²³]?|cm3|[^\d\s.,+\-−–]*(?:\s+[a-z][^\d\s]*)?}
+      UNIT = %r{(?:cm|ft|m)[2²]/h|/h|(?:cm|ft|m)2(?!\d)|°?[a-z]+/[a-z]+(?:[ ·]?[kf]\b)?[23²³]?|cm3|[^\d\s.,+\-−–]*(?:\s+[a-z][^\d\s]*)?}
       SIGN = /[+\-−–]/
       # Units that may stand together, the larger first: 12 ft 6 in, 1 m 20 cm.
       TOGETHER = [%i[ft in], %i[m cm], %i[m mm], %i[cm mm], %i[lb oz], %i[kg g], %i[h min], %i[d h]].freeze

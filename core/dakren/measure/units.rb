@@ -48,7 +48,16 @@ module Dakren
       TIME = declare(:time, # core: min
         min: [1, "minute", "minutes", "mins"], h: [60, "hour", "hours", "hr", "hrs"],
         d: [1440, "day", "days"])
-      DENSITY = declare(:density, "g/ml": [1, "g/cm3", "g/cm³", "g/cc", "kg/l"])
+      DENSITY = declare(:density, # core: g/ml
+        "g/ml": [1, "g/cm3", "g/cm³", "g/cc", "kg/l"],
+        "lb/gal": [Rational(453_592_370_000, 3_785_411_784_000), "lbs/gal", "lb/gallon"])
+      HEAT = declare(:heat, "J/g": [1, "kJ/kg"], "BTU/lb": [Rational(2326, 1000)]) # core: J/g
+      ENERGY = declare(:energy, "kJ/mol": [1], "kcal/mol": [Rational(4184, 1000)]) # core: kJ/mol
+      HEAT_CAPACITY = declare(:heat_capacity, # core: J/g K
+        "J/gK": [1, "J/g K", "J/g·K", "kJ/kgK"], "BTU/lbF": [Rational(41_868, 10_000), "BTU/lb F", "BTU/lb·F"])
+      CONDUCTIVITY = declare(:conductivity, "W/mK": [1], "BTU/hftF": [Rational(1_730_735, 1_000_000)]) # core: W/m K
+      WARMING = declare(:warming, # core: °C an hour
+        "C/h": [1, "°C/h"], "F/h": [Rational(5, 9), "°F/h"])
       PERCENT = declare(:percent, "%": [1, "percent"])
       AREA_RATE = declare(:area_rate, # core: m2 an hour
         "m2/h": [1, "m²/h", "sqm/h"], "ft2/h": [Rational(9_290_304, 100_000_000), "ft²/h", "sqft/h", "sq ft/h"])
@@ -61,8 +70,8 @@ module Dakren
       AMOUNT = (MASS + VOLUME).freeze
       NUMBER = [].freeze
 
-      ALL = [LENGTH, COVER, AREA, TEMPERATURE, MASS, VOLUME, TIME, DENSITY, PERCENT, AREA_RATE, LENGTH_RATE, COUNT_RATE,
-        MASS_RATE, COUNTED].flatten.freeze
+      ALL = [LENGTH, COVER, AREA, TEMPERATURE, MASS, VOLUME, TIME, DENSITY, HEAT, ENERGY, HEAT_CAPACITY, CONDUCTIVITY, WARMING, PERCENT,
+        AREA_RATE, LENGTH_RATE, COUNT_RATE, MASS_RATE, COUNTED].flatten.freeze
       # The core's own unit of a kind that stands among others.
       CORE = { mass: :g, volume: :ml, length: :mm, percent: :pct }.freeze
       NAMED = ALL.to_h { |unit| [unit.name, unit] }.freeze

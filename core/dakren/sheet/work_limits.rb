@@ -17,9 +17,9 @@ module Dakren
 
     # @return [Property]
     def self.property(name, label, unit, allowed, blend, hint: nil, fallback: nil)
-      measure, metric, us = { "mm" => [U::LENGTH, :mm, :mil], "%" => [U::PERCENT, :%, :%], "g/m²" => [U::COVER, :"g/m2", :"g/m2"],
+      measure, metric, us = { "mm" => [U::LENGTH, :mm, :mil], "%" => [U::PERCENT, :%, :%], "g/m²" => [U::COVER, :"g/m2", :"oz/yd2"],
                               "ml" => [U::VOLUME, :ml, :"fl oz"],
-                              "min" => [U::TIME, :h, :h], "°C an hour" => [U::NUMBER, nil, nil],
+                              "min" => [U::TIME, :h, :h], "°C an hour" => [U::WARMING, :"C/h", :"F/h"],
                               "°C" => [U::TEMPERATURE, :C, :F] }.fetch(unit)
       Property.new(name: name, label: label, measure: measure, metric: metric, us: us, unit: unit, allowed: allowed, blend: blend,
         hint: hint, fallback: fallback)
@@ -39,7 +39,7 @@ module Dakren
       property(:service_cured_c, "Can take after a post-cure", "°C", 20..300, :smallest),
       property(:cure_c, "Maker's warm cure, at", "°C", 20..300, :nothing, hint: "what makes it take that"),
       property(:cure_min, "held for", "min", 10..20_160, :nothing),
-      property(:cure_ramp_c_h, "brought up by, °C an hour", "°C an hour", 1..200, :nothing, fallback: 10),
+      property(:cure_ramp_c_h, "brought up by", "°C an hour", 1..200, :nothing, fallback: 10),
       property(:cure_most_c, "Never cured warmer than", "°C", 20..300, :smallest)
     ].to_h { |one| [one.name, one] }.freeze
 

@@ -128,7 +128,7 @@ module Dakren
         Input.new(name: :bare, label: "Left bare along edges", unit: :length, default: :none, allowed: 0..5000,
           hint: "wide; what is bonded tomorrow is left bare today"),
         Input.new(name: :planing, label: "Left proud to plane off", unit: :allowance, default: :none, allowed: 0..100,
-          hint: "mm, or % more", withdraws: true),
+          hint: "a depth, or % more", withdraws: true),
         Input.new(name: :band, label: "Edge band", unit: :length, default: :none, allowed: 0..10_000, hint: "along all edges"),
         Input.new(name: :wear, label: "Steps and wear areas", unit: :area, default: :none, allowed: 0..100_000),
         Input.new(name: :extra, label: "Extra on edges", unit: :percent, default: 30, allowed: PCT, asked: { band: :told, wear: :told }),

@@ -84,6 +84,32 @@ class UsWordsTest < AppTest
     assert_includes page, 'placeholder="140 assumed"'
   end
 
+  # Own figures are told and typed as the shop measures: 3 oz/yd2 are 101.7 g/m2.
+  def test_own_figures_and_the_makers_small_print
+    Stores::Settings.shop.update!(units: "us", shop_temp_c: 20)
+    get "/settings"
+    refute_match(%r{g/m²|m²/h|g/min|Pixels per mm|\d mm}, words)
+    submit "/settings/weighed", { "what" => "drink:plywood", "value" => "3" }, from: "/settings"
+    assert_in_delta 101.7, Stores::OwnFigure.last.value, 0.05
+    get "/settings"
+    assert_includes words, "plywood soaks up 3 oz/yd², 1 weighing"
+    get "/shelf/new"
+    ["Density of resin, lb/gal", "Most anti-slip, oz/yd²", "brought up by, °F an hour", "Heat of reaction, BTU/lb",
+      "Activation energy, kcal/mol", "Heat capacity, BTU/lb °F"].each { |label| assert_includes words, label }
+    submit "/shelf", { "resin" => "Dune", "hardener" => "slow", "ratio_by" => "volume", "ratio_resin" => "2", "ratio_hardener" => "1",
+                       "resin_density_g_ml" => "9.35", "hardener_density_g_ml" => "1.02 g/ml", "pot_life_min" => "30",
+                       "looks" => "usual", "heat_j_g" => "146", "activation_kj_mol" => "54 kJ/mol", "heat_capacity_j_gk" => "0.454",
+                       "cure_c" => "140", "cure_min" => "4 h", "cure_ramp_c_h" => "18" }, from: "/shelf/new"
+    kept = Stores::Sheet.find_by(resin: "Dune") or flunk words
+    # 9.35 lb/gal x 453.592 g / 3785.41 ml; 146 BTU/lb x 2.326; 0.454 x 4.1868; 18 F an hour are 10 C.
+    assert_in_delta 1.1204, kept.resin_density_g_ml, 1e-3
+    assert_in_delta 1.02, kept.hardener_density_g_ml, 1e-9
+    assert_in_delta 339.6, kept.heat_j_g, 0.05
+    assert_in_delta 54, kept.activation_kj_mol, 1e-9
+    assert_in_delta 1.9008, kept.heat_capacity_j_gk, 1e-3
+    assert_in_delta 10, kept.cure_ramp_c_h, 1e-9
+  end
+
   def test_vessels_are_called_by_the_half_quart
     wording = Words::Wording.new("us")
     { "2.5 litre pot" => "2.5 qt pot", "5 litre pail" => "5 qt pail", "20 litre pail" => "5 gal pail", "1.5 litre cup" => "1.5 qt cup" }

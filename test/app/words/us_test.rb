@@ -13,7 +13,7 @@ class UsTest < AppTest
       "5 litre pail" => "5 qt pail", "20 litre pail" => "5 gal pail", "a film of 0.1 mm stays" => "a film of 3.94 mil stays",
       "150 to 250 mm away" => "6 to 10 in away", "a room 1.5 °C warmer or colder" => "a room 2.7 °F warmer or colder",
       "up by 10 °C an hour" => "up by 18 °F an hour", "near 50 °C" => "near 122 °F", "dull, 180 grit" => "dull, 180 grit",
-      "0.5 W/m K, 3 mm/s" => "0.5 W/m K, 3 mm/s", "18 g/m² of it" => "18 g/m² of it" }.each do |metric, said|
+      "0.5 W/m K, 3 mm/s" => "0.289 BTU/h ft °F, 3 mm/s", "18 g/m² of it" => "0.531 oz/yd² of it" }.each do |metric, said|
         assert_equal said, us.local(metric)
         assert_equal metric, W.new("metric").local(metric)
       end
