@@ -231,6 +231,17 @@ module Dakren
         event.data[:reading_g] && cup.positive? ? " with the cup, #{weight(cup)}" : ""
       end
 
+      # The part that went in on top of the first.
+      def of_it(event)
+        return "" unless event.kind == :weighed && event.data[:step].to_s == "second" && event.data[:reading_g]
+
+        first = @walk.events.reverse.find do |one|
+          one.kind == :weighed && one.data[:step].to_s == "first" && one.data[:reading_g] && one.number < event.number
+        end
+        more = first && (event.data[:reading_g] - first.data[:reading_g])
+        more&.positive? ? ", #{weight(more)} of it #{names(@walk.parts[1])}" : ""
+      end
+
       # What somebody noted of strokes, powder and thinner.
       def noted(data)
         return "+ #{units(data[:units])}" if data[:units]
@@ -253,7 +264,7 @@ module Dakren
         shown = grams ? weight(grams) : @wording.volume(ml).join(" ")
         return "+ #{shown}, #{from}" if data[:added_g] || data[:added_ml]
 
-        "#{"scale showed " if grams}#{"line " if ml}#{shown}#{with_cup(event)}, #{from}"
+        "#{"scale showed " if grams}#{"line " if ml}#{shown}#{with_cup(event)}#{of_it(event)}, #{from}"
       end
     end
   end

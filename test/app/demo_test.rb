@@ -1,0 +1,51 @@
+# frozen_string_literal: true
+
+require_relative "../app_helper"
+
+# The shop one starts with says what a careful shop would: nobody is in two places at once, and what was mixed is what was planned.
+class DemoTest < AppTest
+  MONDAY = Date.new(2026, 11, 30)
+  LEAST_S = 60
+
+  def test_jobs_of_the_demo_do_not_clash
+    busy = loaded_on(MONDAY)
+    assert_operator busy.size, :>, 40
+    found = busy.combination(2).select do |(job, from, to), (other, other_from, other_to)|
+      job != other && from < other_to - LEAST_S && other_from < to - LEAST_S
+    end
+
+    assert_empty(found.map { |pair| pair.map { |job, from, _, label| "#{job}: #{label} at #{Time.at(from).utc}" } })
+  end
+
+  def test_what_was_mixed_is_what_was_planned
+    batches = Stores::Batch.where.not(finished_at: nil).to_a
+
+    assert_operator batches.size, :>=, 2
+    batches.each do |batch|
+      walk = Stores::Walks.walk(batch)
+
+      assert_equal :good, walk.verdict.name, batch.id
+      assert_in_delta walk.recipe.planned.values.sum, walk.whole_g, 0.01 * walk.whole_g
+      steps = walk.events.filter_map { |event| event.data[:step]&.to_s }
+
+      assert_equal steps.uniq, steps
+    end
+  end
+
+  private
+
+  # @return [Array<Array(String, Integer, Integer, String)>] job, from, to and what is done
+  def loaded_on(day)
+    Stores::Batch.destroy_all
+    Stores::Job.destroy_all
+    zone = Document::Zones.of(nil)
+    Document::Zones.stub(:of, ->(_) { zone.dup.tap { |one| one.define_singleton_method(:today) { day } } }) do
+      Demo::Jobs::ALL.each { |job| Demo.send(:add, *job) }
+    end
+    Stores::Renewer.new.renew_all(breath_s: 0)
+    Stores::Job.where(state: %w[planned under_way]).flat_map do |job|
+      (job.said["events"] || []).select { |event| event["to"] > event["from"] }
+        .map { |event| [job.name, *event.values_at("from", "to", "label")] }
+    end
+  end
+end
