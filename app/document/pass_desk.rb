@@ -91,7 +91,13 @@ module Dakren
         return ToolShelf.method_of(tool) if tool
         return :pack if @figures[:pack]
 
-        { "graduated" => :graduated, "eye" => :eye }.fetch(@reading.text("method"), :scale)
+        usual = { "graduated" => :graduated, "eye" => :eye }.fetch(@reading.text("method"), :scale)
+        sheet ? sheet.ratio.able(usual) : usual
+      end
+
+      # Is the size of a pack wanted, which the data sheet does not tell?
+      def pack_wanted?
+        by_pack? && pack_of_the_sheet.nil?
       end
 
       def cup_choice
@@ -208,9 +214,8 @@ module Dakren
         return told unless (told.unit == :stroke && tool&.both_ml.nil?) || (told.unit == :pack && @figures[:pack].nil?)
 
         reading.complain("most",
-          told.unit == :stroke ? "counts strokes, and this is not measured by a pump set: say it in g or ml" : "counts packs, and no " \
-            "size of a " \
-            "pack is known: say it in g or ml")
+          told.unit == :stroke ? "counts strokes, and this is not measured by a pump set: say it by weight or volume" : "counts packs, " \
+            "and no size of a pack is known: say it by weight or volume")
       end
 
       def read_input(input)

@@ -7,6 +7,9 @@ module Dakren
       HEIGHT = 76.0
       WIDEST = 96.0
       GAP = 18
+      # A line of text, and a figure of it, px.
+      TEXT_HIGH = 13
+      FIGURE_WIDE = 7.3
       LEFT = 64
       ROOM = 300
       COLOURS = { resin: Ramp::RESIN, hardener: Ramp::HARDENER, mix: "#d9d3c0" }.freeze
@@ -27,12 +30,12 @@ module Dakren
       def to_s
         shown = @plan.batches.first(fitting)
         more = @plan.batches.size - shown.size
-        width = LEFT + (shown.size * (@cup_wide + GAP)) + (more.positive? ? 64 : 4)
+        width = LEFT + (shown.size * pitch) + (more.positive? ? 64 : 4)
         svg = Svg.new(width, @cup_high + (several? ? 42 : 28),
           label: "#{wording_of_cups} to scale, #{"each " if @plan.batches.size > 1}filled #{deep} deep " \
                  "in a #{@wording.vessel(@cup.name)}")
-        shown.each_with_index { |batch, i| draw(svg, batch, LEFT + (i * (@cup_wide + GAP)), first: i.zero?) }
-        svg.text(LEFT + (shown.size * (@cup_wide + GAP)), 8 + (@cup_high / 2), "+ #{more} more", class: "t-text") if more.positive?
+        shown.each_with_index { |batch, i| draw(svg, batch, LEFT + (i * pitch), first: i.zero?) }
+        svg.text(LEFT + (shown.size * pitch), 8 + (@cup_high / 2), "+ #{more} more", class: "t-text") if more.positive?
         svg.to_s
       end
 
@@ -50,10 +53,15 @@ module Dakren
         @wording.counted(@plan.batches.size, :batch)
       end
 
+      # From one cup to the next: what is written below them stands apart too.
+      def pitch
+        @pitch ||= [@cup_wide + GAP, (@plan.batches.map { |batch| mass(batch).length }.max * FIGURE_WIDE) + 6].max
+      end
+
       # How many cups stand side by side in the room there is.
       def fitting
-        count = ((ROOM - LEFT) / (@cup_wide + GAP)).floor
-        @plan.batches.size <= count ? count : [((ROOM - LEFT - 60) / (@cup_wide + GAP)).floor, 1].max
+        count = ((ROOM - LEFT) / pitch).floor
+        @plan.batches.size <= count ? count : [((ROOM - LEFT - 60) / pitch).floor, 1].max
       end
 
       def draw(svg, batch, x, first:)
@@ -100,13 +108,15 @@ module Dakren
       end
 
       def draw_heights(svg, batch, x)
-        heights = layers(batch).map(&:last)
-        heights.each_with_index do |fill, i|
-          next if i.zero? && heights.size > 1 && (heights[1] - fill) * @scale < 13
-
+        apart(layers(batch).map(&:last)).each do |fill|
           svg.line(x - 8, level(fill), corners(x, 0, fill)[3][0], level(fill), stroke_dasharray: "2 2")
           svg.text(x - 10, level(fill) + 4, @wording.show(Quantity.new(value: fill.round, unit: :mm)), text_anchor: "end", class: "t-small")
         end
+      end
+
+      # From the top down, what stands clear of the one above it.
+      def apart(heights)
+        heights.reverse.each_with_object([]) { |fill, kept| kept << fill if kept.empty? || (kept.last - fill) * @scale >= TEXT_HIGH }
       end
 
       def mass(batch)

@@ -133,7 +133,7 @@ module Dakren
       def volume(ml)
         return ["unknown", ""] if ml.nil?
 
-        unit, finest, whole = us?(:volume) ? [:"fl oz", 2, 1000] : [:ml, 1, 1000]
+        unit, finest, whole = us?(:volume) ? [:"fl oz", 2, 100] : [:ml, 1, 1000]
         value = Measure::Units.from_core(ml.to_f, unit)
         decimals = if value >= whole then finest - 1
                    else value < 1 ? finest + 1 : finest

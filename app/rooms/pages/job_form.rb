@@ -126,8 +126,9 @@ module Dakren
       def understood(key)
         return unless Measure::Typed.unit?(shown(key))
 
-        quantity = @desk.understood(key)
-        quantity && "= #{@wording.show(quantity)}"
+        quantity = @desk.understood(key) or return
+        says = @wording.show(quantity)
+        says == shown(key).strip ? nil : "= #{says}"
       end
 
       def full(key)

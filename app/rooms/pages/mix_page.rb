@@ -251,7 +251,7 @@ module Dakren
       end
 
       def weighed?
-        %i[scale pack].include?(plan.order.method)
+        %i[scale pack].include?(plan.order.method) && !plan.ratio.weight_parts.nil?
       end
 
       # The unit it is measured in first, then the other.
@@ -268,10 +268,13 @@ module Dakren
               step_g: step_g)]
         end
 
-        [Answer.new(label: "#{name}, each batch", figure: figures.cup_part(:"#{name}_#{big}"), as: as.to_sym, css: "big bare",
-          step_g: step_g),
-          Answer.new(label: "#{name}, each batch, in #{@wording.unit_word(small.to_sym)}",
-            figure: figures.cup_part(:"#{name}_#{small}"), as: other.to_sym, css: "bare", step_g: step_g)]
+        found = [Answer.new(label: "#{name}, each batch", figure: figures.cup_part(:"#{name}_#{big}"), as: as.to_sym, css: "big bare",
+          step_g: step_g)]
+        beside = figures.cup_part(:"#{name}_#{small}")
+        return found if beside.value.nil?
+
+        [*found, Answer.new(label: "#{name}, each batch, in #{@wording.unit_word(small.to_sym)}", figure: beside, as: other.to_sym,
+          css: "bare", step_g: step_g)]
       end
 
       # "2 strokes", where that is what is counted.

@@ -61,11 +61,7 @@ module Dakren
         pack = order.pack_ml && (order.pack_ml * order.sheet.clock.mixed_density_g_ml)
         return order.sheet.ratio.weight_parts ? "scale" : "graduated" if pack && @planned.portion.mass_g.to_f < pack.to_f * 0.999
 
-        ratio = order.sheet.ratio
-        return "graduated" if order.method == :scale && ratio.weight_parts.nil?
-        return "scale" if order.method == :graduated && ratio.volume_parts.nil?
-
-        order.method.to_s
+        order.sheet.ratio.able(order.method).to_s
       end
 
       # Into lines the thin part goes first; resin that is thickened or stirred alone must be in before the hardener.

@@ -6,9 +6,9 @@ module Dakren
     #
     #   Sentence.new(form).add("c1-film", after: "of").add("c1-sheet").parts
     class Sentence
-      # control: what is changed; before, after: the words around it; unit: behind a bare figure;
-      # wanted: is nothing told yet, and nothing usual?
-      Phrase = Value.define(:control, before: "", after: "", unit: "", wanted: false)
+      # control: what is changed; before, after: the words around it; unit: behind a bare figure; mark: what closes it up, as a comma
+      # that belongs to what follows; wanted: is nothing told yet, and nothing usual?
+      Phrase = Value.define(:control, before: "", after: "", unit: "", mark: "", wanted: false)
 
       attr_reader :parts
 
@@ -22,6 +22,7 @@ module Dakren
       # @return [Sentence] self
       def add(control, before: "", after: "", key: control.name)
         wanted = control.choices.nil? && control.value.to_s.empty? && control.placeholder.to_s.empty?
+        before = hug(before)
         shown = wanted ? control.with(placeholder: @form.label(key).downcase) : control
         @parts << Phrase.new(control: shown, before: before, after: after, unit: wanted ? "" : unit(control, key), wanted: wanted)
         self
@@ -30,9 +31,7 @@ module Dakren
       # The sentence as it is read, where nothing can be changed.
       # @return [String]
       def plain
-        words = @parts.reject(&:wanted).map do |part|
-          "#{" " unless part.before.start_with?(",", ":")}#{part.before} #{told(part)} #{part.after}"
-        end
+        words = @parts.reject(&:wanted).map { |part| " #{part.before} #{told(part)}#{part.mark} #{part.after}" }
         "#{words.join.gsub(/\s+/, " ").gsub(" ,", ",").strip.delete_suffix(",")}."
       end
 
@@ -52,6 +51,17 @@ module Dakren
       end
 
       private
+
+      # A comma or colon stands with the words before it, so that no line begins with one.
+      # @return [String] the rest
+      def hug(before)
+        mark = before[/\A[,:]/]
+        last = @parts.last
+        return before unless mark && last
+
+        @parts[-1] = last.after.empty? ? last.with(mark: last.mark + mark) : last.with(after: last.after + mark)
+        before[1..].strip
+      end
 
       def told(part)
         control = part.control

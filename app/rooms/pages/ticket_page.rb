@@ -4,6 +4,10 @@ module Dakren
   module Rooms
     # One pass of a job as a page shows it: what was told, what it comes to, what to beware of, its cups.
     class TicketPage
+      # Why it is measured otherwise than was told.
+      OTHER_WAY = { "graduated" => "the data sheet gives no densities: a ratio by volume cannot be weighed",
+                    "scale" => "the data sheet gives no densities: a ratio by weight cannot be filled to lines" }.freeze
+
       extend Forwardable
 
       # What is asked while it happens, beside the inputs of the work.
@@ -114,8 +118,7 @@ module Dakren
       # @return [Array<Control>] its work and resin, what it is measured with, and what the work asks
       def fields
         tools = @planning.tools
-        [@form.choice("#{key}kind"), sheet_choice, *blend_controls, @form.pick("#{key}method", tools.method_choices.to_a,
-          chosen("method", tools.method_choices)),
+        [@form.choice("#{key}kind"), sheet_choice, *blend_controls, method_choice(tools.method_choices),
           @form.pick("#{key}cup", tools.cup_choices.map { |value, words| [value, @wording.vessel(words)] }, pass.cup_choice),
           *pass.asked.reject { |input| NOTED.include?(input.name) || input.unit == :rows }.map { |input| control(input) }]
       end
@@ -266,6 +269,15 @@ module Dakren
 
       def chosen(name, choices)
         choices.key?(@desk.document["#{key}#{name}"].to_s) ? @desk.document["#{key}#{name}"] : choices.keys.first
+      end
+
+      # What it is measured with; what cannot be done with this ratio gives way to what can, and says why.
+      def method_choice(choices)
+        told = chosen("method", choices)
+        used = pass.method_name.to_s
+        return @form.pick("#{key}method", choices.to_a, told) unless OTHER_WAY.key?(used) && OTHER_WAY.key?(told) && used != told
+
+        @form.pick("#{key}method", choices.to_a, used, note: OTHER_WAY.fetch(used))
       end
 
       def control(input)

@@ -5,8 +5,8 @@ module Dakren
     # What is told of a task, as a sentence: what every such task needs, and what stands otherwise than usual. The rest waits below.
     class TicketSentence
       # Said always, in this order; then what is told, then what may be said.
-      FIRST = %w[coats lifts film glue section across wide deep radius corner ratio sheet blend_with blend_share method cup distance spread
-        school].freeze
+      FIRST = %w[coats lifts film glue section across wide deep radius corner ratio sheet pack blend_with blend_share method cup distance
+        spread school].freeze
       ALWAYS = %w[sheet method cup blend_share].freeze
       WHERE_ASKED = %w[film coats distance].freeze
       # Words before and after; whatever is not named here is said with its label.
@@ -16,7 +16,7 @@ module Dakren
         "spread" => [", spread with a", ""],
         "school" => [",", ""], "surface" => [", on", ""], "service" => [", up to", "in service"], "hands" => [", by", "people"],
         "most" => [", at most", "a batch"], "sections" => [", in", "sections"], "section_by" => [",", ""],
-        "cure_c" => [", cured warm at", ""],
+        "cure_c" => [", cured warm at", ""], "pack" => [", a pack of", "A and B together"],
         "cure_time" => ["for", ""], "cure_ramp" => [", brought up by", ""], "radius" => %w[radius of],
         "glue" => ["", "glue line of"], "distance" => [", resin goes", "from inlet to vacuum"], "corner" => ["in a corner of", "°:"]
       }.freeze
@@ -62,6 +62,8 @@ module Dakren
         name = short(control)
         return true if ALWAYS.include?(name) || (WHERE_ASKED.include?(name) && inputs.include?(name.to_sym))
         return false if name == "kind"
+        return true if name == "pack" && @ticket.pass.pack_wanted?
+
         return true if inputs.include?(name.to_sym) && @ticket.kind.needed?(name.to_sym)
 
         @form.said?(control) { control.problem || told?(control, name) }

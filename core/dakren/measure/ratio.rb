@@ -56,6 +56,17 @@ module Dakren
         densities? ? [resin / resin_density_g_ml, hardener / hardener_density_g_ml] : nil
       end
 
+      # What is chosen by habit and cannot be done gives way to what can: a ratio by volume without densities is filled to lines, one
+      # by weight is weighed.
+      # @param method [Symbol] of METHODS
+      # @return [Symbol]
+      def able(method)
+        return :graduated if method == :scale && weight_parts.nil?
+        return :scale if method == :graduated && volume_parts.nil?
+
+        method
+      end
+
       def densities?
         !resin_density_g_ml.nil? && !hardener_density_g_ml.nil?
       end

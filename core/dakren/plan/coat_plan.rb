@@ -309,8 +309,13 @@ module Dakren
         @last_laid ||= pour? ? first_laid : laid(batches.last, batches.last.done_at)
       end
 
+      # Age of what is laid at that minute: its vessel's until it is out of that, a film's from there on. What has passed its working
+      # time in the vessel is not spread any more, so nothing on the work is older than that when it leaves.
       def cup_age(batch, minute)
-        @mix.cup_age_min(minute - batch.mix_from, **cup_conditions)
+        since = minute - batch.mix_from
+        held = [since, batch.portion.held_min].min
+        age = [@mix.cup_age_min(held, **cup_conditions), @mix.working_min].min
+        age + ((since - held) * @mix.reaction.pace(order.room.at(order.from_min)))
       end
 
       # Stage times of what left its cup at that minute, with the age it had by then.

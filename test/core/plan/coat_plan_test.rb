@@ -55,6 +55,27 @@ class CoatPlanTest < CoreTest
     end
   end
 
+  # 11 litres rolled out at 40 g a minute take five hours: long after the pail, emptied at once, would have gone off. What lies on the
+  # floor has aged as a film since, and takes its next coat no sooner than its data sheet says.
+  def test_what_is_poured_out_ages_as_a_film_from_then_on
+    30.times do
+      made = plan(leaves: %i[poured tray cup][rand(3)], placing_g_per_min: between(10, 300), pack_ml: between(500, 11_000),
+        outline: Geometry::Rectangle.new(length_mm: between(2000, 7000), width_mm: 3000))
+      pace = made.sheet.mix.reaction.pace(20)
+      Cure::STAGE_NAMES.each do |name|
+        band = made.stage(name) or next
+
+        assert_operator band.late || 1e9, :>=, band.early, name
+      end
+      opens = made.sheet.stages.fetch(:recoat_opens)
+      spent = made.laid_ages.last
+
+      assert_operator spent.last, :<=, made.sheet.mix.working_min + (made.done_at * pace) + 60
+      assert_operator made.stage(:recoat_opens).late, :>=, made.done_at + (((opens.last - spent.last) / pace) * 0.9)
+      assert_operator made.stage(:recoat_opens).late, :>=, (opens.first - made.sheet.mix.working_min) / pace * 0.7
+    end
+  end
+
   def test_every_cup_is_used_up_in_time_and_can_be_stirred
     60.times do
       made = plan(outline: Geometry::Rectangle.new(length_mm: between(500, 9000), width_mm: between(500, 3000)),
