@@ -14,7 +14,7 @@ end
   work/purposes work/cloth work/filler work/cover work/placing work/drink work/own work/kinds work/need work/sizing work/suitability
   cure/clock cure/reaction cure/body cure/profile cure/hermite cure/vessel cure/cup cure/cup_stepper cure/film
   cure/slab cure/pour cure/pour_stepper cure/pour_tally cure/unknowns cure/statements cure/calibration cure/sway cure/learning
-  cure/band cure/heat cure/mix cure/lead cure/narrowing cure/lifts cure/pour_top cure/column cure/cooling cure/stages
+  cure/band cure/heat cure/mix cure/untold cure/lead cure/narrowing cure/lifts cure/pour_top cure/column cure/cooling cure/stages
   sheet/work_limits sheet/assumed_stages sheet/sheet sheet/blend cure/curves
   care/cautions care/conditions
   plan/cup_kind plan/packs plan/cutter plan/marks plan/coat_order plan/coat_heat plan/coat_plan plan/pace_figures plan/coat_figures

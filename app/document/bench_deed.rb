@@ -4,10 +4,11 @@ module Dakren
   module Document
     # What somebody did at the bench, read from the form: the kind of event and its data, or a complaint.
     class BenchDeed
-      KINDS = %w[next too_much extra_resin extra_hardener back accepted abandoned touched_soft touched_tacky met reopened].freeze
+      include BenchMoments
+
+      KINDS = %w[next too_much extra_resin extra_hardener back accepted abandoned touched_soft touched_tacky met timed reopened].freeze
       # Stages somebody says of a test dab, and how each is asked about where it cannot be yet.
       SAID = { touched_tacky: "tacky", hard: "hard" }.freeze
-      MET_MIN = (0..1440)
       POWDER_G = (0..100_000)
       # So many times what was planned is asked about.
       MOST_TIMES = 3
@@ -44,6 +45,7 @@ module Dakren
         act = @typed["act"].to_s
         return @complaint = "Not possible at this step." unless KINDS.include?(act)
         return reasoned(:reopened) if act == "reopened" && @walk.over?
+        return timed if act == "timed"
         return @complaint = "This batch is finished." if @walk.over?
 
         case act
@@ -77,20 +79,6 @@ module Dakren
         @data = { about: about, **of }
         @asks = says
         true
-      end
-
-      # When the parts really met, however late that is said.
-      def met
-        minutes = Measure::Typed.read(@typed["ago"], field: "minutes ago", units: Measure::Units::TIME, bare: :min, allowed: MET_MIN)
-        at = @now - (minutes.to_f * 60)
-        poured = @walk.poured_at
-        if poured && at > poured
-          raise InputError.new("minutes ago", "must be more: it was poured out #{@wording.minutes((@now - poured) / 60)} ago")
-        end
-        return @complaint = "Say that once the hardener is in, or as it goes in." unless @walk.met_at || @walk.step.name == :second
-
-        @kind = :met
-        @data = { met_at: at.round(2) }
       end
 
       def measured(step)

@@ -12,11 +12,11 @@ module Dakren
       # Fields no plan can do without: a wrong one is mended first.
       NEEDED = %w[start tins room people crew hours deadline].freeze
       # A pass on the desk. task: as it was planned; coats: Plan::Entry of each; refusals of its sheet; held_back: a plan that waits for
-      # "I know".
-      Ticket = Value.define(:pass, task: nil, coats: [].freeze, refusals: [].freeze, held_back: nil) do
+      # "I know"; untimed: plans of coats without an hour; after: id of the task it waits for, whose tin says nothing of time.
+      Ticket = Value.define(:pass, task: nil, coats: [].freeze, refusals: [].freeze, held_back: nil, untimed: [].freeze, after: nil) do
         # Is every coat of it on?
         def done?
-          coats.any? && coats.all? { |coat| pass.real.dig([coat.number, coat.section], :finished) }
+          coats.any? && untimed.empty? && coats.all? { |coat| pass.real.dig([coat.number, coat.section], :finished) }
         end
       end
 
@@ -118,6 +118,12 @@ module Dakren
       # @return [Array<Plan::Entry>] in working order
       def coats
         @coats ||= tickets.flat_map(&:coats).sort_by(&:from_min)
+      end
+
+      # Every coat that will be mixed, with an hour or without one.
+      # @return [Array<Plan::CoatPlan>]
+      def coat_plans
+        @coat_plans ||= coats.map(&:plan) + tickets.flat_map(&:untimed)
       end
 
       # Spells the room is heated: minutes from and to, °C.
@@ -331,7 +337,7 @@ module Dakren
       def ticket(pass, planned)
         if planned
           Ticket.new(pass: pass, task: planned.task, coats: planned.coats, refusals: planned.refusals,
-            held_back: planned.held_back)
+            held_back: planned.held_back, untimed: planned.untimed, after: planned.after)
         else
           Ticket.new(pass: pass)
         end

@@ -190,7 +190,7 @@ module Dakren
       # @return [Hash{Symbol=>Object}] the record's columns
       def columns
         @numbers.merge(stages: @numbers[:stages].transform_keys(&:to_s), ranges: @numbers[:ranges].presence,
-          calibration: sheet && sheet.mix.calibration.kept)
+          calibration: sheet && (sheet.silent? ? {} : sheet.mix.calibration.kept))
       end
 
       # Was the activation energy found from two working times?
@@ -276,7 +276,7 @@ module Dakren
         return unless valid?
 
         @sheet = SheetNumbers.build(@numbers)
-        @sheet.mix.calibration
+        @sheet.mix.calibration unless @sheet.silent?
       rescue InputError => e
         field = e.field.tr(".", "_").sub(/\Amix_/, "mix_")
         complain(FIELDS.key?(field) ? field : "pot_life_min", e.allowed)

@@ -93,13 +93,18 @@ module Dakren
           @record = record
           @walk = Stores::Walks.walk(record.reload)
           @title = record.name
-          return erb(:"bench/record", locals: { page: RecordPage.new(@walk, wording, zone) }) if @walk.over?
+          return erb(:"bench/record", locals: { page: RecordPage.new(@walk, wording, zone, silent: silent?(record)) }) if @walk.over?
 
           @keys = BenchPage::KEYS
           shown = BenchPage.new(@walk, @walk.clock(now), wording, devices: devices, now: now, beside: beside(record),
             px_per_mm: settings_row.px_per_mm,
-            complaint: @complaint, typed: typed, rose: rose?(@walk))
+            complaint: @complaint, typed: typed, rose: rose?(@walk), silent: silent?(record))
           erb :"bench/walk", layout: live? ? false : :bench_layout, locals: { page: shown }
+        end
+
+        # Does its tin still say nothing of time?
+        def silent?(record)
+          @walk.recipe.sheet.silent? && !Stores::FirstTime.silent(record).nil?
         end
 
         # Other pots whose time runs.
@@ -170,7 +175,8 @@ module Dakren
           Stores::Database.writing do
             Stores::Batch.transaction do
               record.note(after: word("after").to_i, kind: deed.kind, at: at, data: data)
-              record.stand(Stores::Walks.walk(record.reload))
+              record.stand(walk = Stores::Walks.walk(record.reload))
+              Stores::FirstTime.new(record, walk).tell if deed.kind == :timed
             end
           end
         end

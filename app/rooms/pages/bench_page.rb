@@ -72,11 +72,12 @@ module Dakren
       # @param walk [Dakren::Bench::Walk] @param clock [Dakren::Bench::BatchClock, nil] @param devices [Devices::Connected]
       # @param now [Float] seconds @param complaint [String, nil] @param typed [Hash{String=>String}] the form, where it was refused
       # @param px_per_mm [Float] of this screen @param rose [Boolean] did the scale rise since the first part was in?
-      def initialize(walk, clock, wording, devices:, now:, px_per_mm:, complaint: nil, typed: {}, rose: false,
+      def initialize(walk, clock, wording, devices:, now:, px_per_mm:, complaint: nil, typed: {}, rose: false, silent: false,
         beside: [])
         @beside = beside
         @walk = walk
         @clock = clock
+        @silent = silent
         @wording = wording
         @devices = devices
         @now = now
@@ -206,6 +207,11 @@ module Dakren
         BenchStep.new(self, walk, clock, @wording, devices: @devices, scale: @scale, now: @now, px_per_mm: @px_per_mm).view
       end
 
+      # Is it the first of a tin that says nothing of time, and its clock runs?
+      def to_be_timed?
+        @silent && !clock.nil? && walk.lasted_min.nil?
+      end
+
       # What the clock says: lines of words and times. @see BenchClock
       # @return [Array<BenchClock::Told>]
       def times
@@ -237,17 +243,31 @@ module Dakren
 
       # @return [Array<Told>]
       def lines
+        return untold if @walk.recipe.sheet.silent?
+
         @clock ? [*left, *mood, since] : before
       end
 
       private
+
+      # What is said of a tin that says nothing of time.
+      def untold
+        says = Told.new(words: Words::UNTOLD.first, css: @clock ? "bench-quiet" : "")
+        return [says, Told.new(words: "Keep a little of it in its cup, and watch that.", css: "bench-quiet")] unless @clock
+
+        lasted = @walk.lasted_min
+        kept = lasted && Told.new(words: "It could be spread for #{@wording.minutes(lasted)}: kept with its resin system.",
+          css: "bench-quiet")
+        [Told.new(words: "since the hardener went in"),
+          Told.new(words: @wording.minutes(@clock.passed_min), css: "bench-time", left: "since"), kept || says]
+      end
 
       def time(band, none, left = nil)
         Told.new(words: band.late&.zero? ? none : @wording.span(band.early, band.late), css: "bench-time", left: left)
       end
 
       def before
-        film = Cure::StageTimes.new(@walk.recipe.sheet, room: Cure::Profile.constant(@walk.recipe.room_c)).working
+        film = Cure::Untold.times(@walk.recipe.sheet, room: Cure::Profile.constant(@walk.recipe.room_c)).working
         [Told.new(words: "when the hardener is in", css: "bench-quiet"), Told.new(words: "left in this cup"),
           time(@walk.recipe.usable, "none"),
           Told.new(words: "left once spread"), time(film, "none")]

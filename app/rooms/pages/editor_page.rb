@@ -80,6 +80,12 @@ module Dakren
         []
       end
 
+      # What is said of a tin that tells the ratio alone.
+      # @return [Array(String, String), nil]
+      def untold
+        Words::UNTOLD if sheet.silent?
+      end
+
       # Drawings of the sheet: heading, what it is drawn for, SVG or why there is none, and what is said below.
       # @return [Array<Array(String, Control, String, Array<String>)>]
       def drawings
@@ -123,7 +129,9 @@ module Dakren
         return "Still working: this data sheet takes longer than most. What it means is drawn as soon as it is ready." if working?
 
         if @form.problems.empty? || @fresh
-          return "Type the ratio and one time, a pot life or a working time: what the data sheet means is drawn here while you type."
+          return "Type the ratio, and what the tin says of time: a pot life, a working time, a depth or a stage. What it means is drawn " \
+                 "here " \
+                 "while you type."
         end
 
         name, says = @form.problems.first
@@ -215,6 +223,7 @@ module Dakren
       # @return [Array(String, String)]
       def pot
         clock = sheet.clock
+        return ["no time told", "time its first batch"] if sheet.silent?
         return without_pot(clock) unless clock.pot_life_min
 
         ["#{@wording.minutes(clock.pot_life_min)} in the cup", "#{show(clock.pot_mass_g, :g)} at #{show(clock.reference_temp_c, :c)}"]
@@ -227,6 +236,8 @@ module Dakren
       end
 
       def bar
+        return "" if sheet.silent?
+
         BARS.recall([record.id, record.updated_at, @room_c, @wording.system, @last]) do
           Drawings::StageBar.new(sheet, @room_c, @wording, scale: @last).to_s
         end

@@ -99,7 +99,7 @@ module Dakren
       # The figures above everything.
       # @return [Array<Answer>]
       def answers
-        shown.coats.size == 1 ? of_one : of_many
+        shown.coat_plans.size == 1 ? of_one : of_many
       end
 
       def cure_line
@@ -120,6 +120,7 @@ module Dakren
       # @return [Array(String, String), nil]
       def hand_over
         return unless kept?
+        return Words::UNTIMED if shown.schedule.untold?
 
         begins = desk.coats.any? && desk.back? ? "Begins #{@wording.clock(desk.time_at(desk.schedule.entries.first.from_min))}." : ""
         ["Ready #{because.hand_over}.", begins]
@@ -127,11 +128,13 @@ module Dakren
 
       # "To walk on Thu 14:00, to load lightly Fri 09:00."
       def ready
-        kept? ? Words::ReadyFor.new(shown, @wording).sentence : nil
+        kept? && !shown.schedule.untold? ? Words::ReadyFor.new(shown, @wording).sentence : nil
       end
 
       def reason
         return "To decide above, on the task that cannot be kept as it is." if desk.broken? && shown.equal?(desk)
+
+        return if shown.schedule.untold?
 
         [because.sentence, looked].compact.join(" ")
       end
@@ -286,16 +289,16 @@ module Dakren
         hardest = coats.max_by { |coat| coat.hard&.late || 0 }
         ends = Plan::CoatFigures.new(hardest.plan)
         clock = { as: :clock, start: shown.time_at(hardest.from_min) }
-        [Answer.new(label: "mix in all", figure: in_all(coats.map(&:plan))), *parts_in_all,
-          Answer.new(label: "batches", text: coats.sum { |coat| coat.plan.batches.size }.to_s),
+        [Answer.new(label: "mix in all", figure: in_all(shown.coat_plans)), *parts_in_all,
+          Answer.new(label: "batches", text: shown.coat_plans.sum { |plan| plan.batches.size }.to_s),
           Answer.new(label: "last batch on", text: @wording.clock(shown.time_at(last.done_min))),
-          Answer.new(label: "last coat hard", figure: ends.hard, css: "last", **clock)]
+          Answer.new(label: "last coat hard", figure: ends.hard, css: "last", **clock)].select(&:told?)
       end
 
       # A and B of the whole job: apart where it is all of one resin system, else a line for each of them.
       # @return [Array<Answer>]
       def parts_in_all
-        systems = shown.coats.map(&:plan).group_by { |plan| plan.sheet.name }
+        systems = shown.coat_plans.group_by { |plan| plan.sheet.name }
         return [Answer.new(label: "A and B of each", figure: of_each(systems), css: "bare-count")] if systems.size > 1
 
         PARTS.filter_map do |part|

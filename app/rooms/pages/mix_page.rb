@@ -34,7 +34,7 @@ module Dakren
 
       # "coat 1", where there are several.
       def of_coat
-        coats.size > 1 ? "#{pass.coat_word} 1" : ""
+        first_coat.of > 1 ? "#{pass.coat_word} #{first_coat.number}" : ""
       end
 
       # Is there more than what is in one cup?
@@ -54,6 +54,8 @@ module Dakren
       # How long it lasts: figures with what is said of them.
       # @return [Array<Array(Answer, String)>]
       def times
+        return [] if plan.sheet.silent?
+
         needed = plan.portions.first.needed_min
         found = [[Answer.new(label: "pot life of this batch", figure: figures.usable, as: :span, css: "bare"),
           "pot life of this batch, #{@wording.minutes(needed)} to mix and use it up"]]

@@ -32,6 +32,7 @@ module Dakren
       # @return [String]
       def figure
         return "–" if clock.nil?
+        return @wording.minutes(clock.passed_min) if @walk.recipe.sheet.silent? && !@walk.poured_at
         return @wording.span(*film) if @walk.poured_at && film.first&.positive?
         return @wording.minutes((@now - @walk.poured_at) / 60) if @walk.poured_at
 
@@ -42,6 +43,7 @@ module Dakren
       # @return [String]
       def figure_words
         return "not yet mixed" if clock.nil?
+        return "since the hardener went in" if @walk.recipe.sheet.silent? && !@walk.poured_at
         return film.first&.positive? ? "left once spread" : "since it was poured out" if @walk.poured_at
 
         mood == :past ? "past its time: pour it out" : "left in the cup"
@@ -80,6 +82,7 @@ module Dakren
       def time
         return "not yet mixed" if clock.nil?
         return "poured, #{@wording.minutes((@now - @walk.poured_at) / 60)} ago" if @walk.poured_at
+        return "mixed #{@wording.minutes(clock.passed_min)} ago" if @walk.recipe.sheet.silent?
 
         left = clock.in_cup
         left.late&.zero? ? "past its time: pour it out" : "#{@wording.span(left.early, left.late)} left in the cup"
@@ -102,7 +105,8 @@ module Dakren
 
       PLAIN_WORDS = { touched: "Hardener met resin: the clock starts", back: "went back", accepted: "Taken as it was",
                       abandoned: "Thrown out", reopened: "Taken back, goes on", met: "Told when the hardener really went in",
-                      touched_soft: "Test dab touched: still soft", touched_tacky: "Test dab touched: tacky" }.freeze
+                      touched_soft: "Test dab touched: still soft", touched_tacky: "Test dab touched: tacky",
+                      timed: "Could not be spread any more" }.freeze
       # What was asked back.
       ASKED = { nil => "Asked whether it is mixed through", "reading" => "Asked whether that reading is right",
                 "powder" => "Asked whether it is so much powder", "thinner" => "Asked whether it is so much thinner",
@@ -112,7 +116,9 @@ module Dakren
       SHORT = 0.8
 
       # @param walk [Dakren::Bench::Walk] @param zone [ActiveSupport::TimeZone]
-      def initialize(walk, wording, zone)
+      # @param silent [Boolean] does its tin still say nothing of time?
+      def initialize(walk, wording, zone, silent: false)
+        @silent = silent
         @walk = walk
         @wording = wording
         @zone = zone
@@ -148,6 +154,15 @@ module Dakren
           "#{@wording.span(@walk.least_mixing_min, @walk.mixing_min)}."
       end
 
+      # How long it lasted, asked where its tin says nothing of time and nobody noted it.
+      # @return [Array<Control>] empty where it is not asked
+      def lasted
+        return [] unless @silent && @walk.met_at
+
+        [Control.new(name: "lasted", label: "How long could it be spread, min", value: ""),
+          Control.new(name: "lasted_where", label: "Seen", value: "cup", choices: [["cup", "in its cup"], ["work", "on the work"]])]
+      end
+
       # Of the last event, for who takes it up again.
       def number
         @walk.number
@@ -157,10 +172,21 @@ module Dakren
       def facts
         [["planned", measured(@walk.recipe.planned.values.sum)], ["resin temperature", "#{degrees(@walk.tins_c)}, #{source(:tins_c)}"],
           ["room", "#{degrees(@walk.room_c)}, #{source(:room_c)}"], ["cup", @wording.vessel(@walk.recipe.cup.name)], lots,
-          (["poured after", minutes(@walk.met_at, @walk.poured_at)] if @walk.met_at && @walk.poured_at),
+          *spans, *beside].compact
+      end
+
+      # Powder and thinner in it.
+      def beside
+        grams, ml = @walk.contents.then { |cup| [cup.powder_g, cup.thinner_ml] }
+        [grams.positive? ? ["powder", "#{weight(grams)} of #{@walk.recipe.thickener[0].label}"] : nil,
+          ml.positive? ? ["thinner", @wording.volume(ml).join(" ")] : nil]
+      end
+
+      # How long it took, and lasted.
+      def spans
+        [(["poured after", minutes(@walk.met_at, @walk.poured_at)] if @walk.met_at && @walk.poured_at),
           (["mixed", minutes(@walk.mixing_from, mixed_at)] if @walk.mixing_from && mixed_at),
-          (["powder", "#{weight(@walk.contents.powder_g)} of #{@walk.recipe.thickener[0].label}"] if @walk.contents.powder_g.positive?),
-          (["thinner", @wording.volume(@walk.contents.thinner_ml).join(" ")] if @walk.contents.thinner_ml.positive?)].compact
+          (["could be spread for", @wording.minutes(@walk.lasted_min)] if @walk.lasted_min)]
       end
 
       def mixed_at

@@ -17,10 +17,11 @@ module Dakren
 
       include TicketSteps
       include TicketBatches
+      include TicketUntold
 
       attr_reader :ticket, :number
 
-      def_delegators :ticket, :pass, :coats, :refusals, :held_back
+      def_delegators :ticket, :pass, :coats, :refusals, :held_back, :untimed
       def_delegators :pass, :id, :kind, :steps
 
       # @param desk [Document::JobDesk] @param ticket [Document::JobDesk::Ticket] @param number [Integer] from 1
@@ -78,17 +79,17 @@ module Dakren
 
       # A coat laid in sections is one coat.
       def coat_count
-        coats.map(&:number).uniq.size
+        planned? ? first_coat.of : 0
       end
 
       # What it comes to in a line, or what it waits for.
       def facts
         return refused? ? "not suitable" : idle unless planned?
 
-        amount = Quantity.new(value: coats.sum { |coat| coat.plan.total.total_g }, unit: :g)
-        about = coats.any? { |coat| coat.plan.grams_assumed? } ? "about " : ""
+        amount = Quantity.new(value: coat_plans.sum { |plan| plan.total.total_g }, unit: :g)
+        about = coat_plans.any?(&:grams_assumed?) ? "about " : ""
         [STANDS[stands], @wording.clock(@desk.time_at(first_coat.from_min)), "#{about}#{@wording.show(amount)}",
-          @wording.counted(coats.sum { |coat| coat.plan.batches.size }, :batch), plan.sheet.name].compact.join(" · ")
+          @wording.counted(coat_plans.sum { |plan| plan.batches.size }, :batch), plan.sheet.name].compact.join(" · ")
       end
 
       def refused?
@@ -169,9 +170,9 @@ module Dakren
 
       # Is another coat to go onto this one, and no data sheet says when it may?
       def recoat_untold?
-        planned? && coat_count > 1 && %i[either tack].include?(pass.school) && ([:recoat_opens] + Sheet::READY).none? do |stage|
-          plan.sheet.stages.key?(stage)
-        end
+        return false unless planned? && coat_count > 1 && !plan.sheet.silent? && %i[either tack].include?(pass.school)
+
+        ([:recoat_opens] + Sheet::READY).none? { |stage| plan.sheet.stages.key?(stage) }
       end
 
       # Why it is done so, for whoever stands at the bench.
@@ -236,6 +237,8 @@ module Dakren
       private
 
       def idle
+        return "waits" if ticket.after
+
         pass.skipped? ? "skipped" : "incomplete"
       end
 

@@ -258,6 +258,12 @@ module Dakren
         (own - meant).abs > UNLIKELY_STEPS_APART * Exact.of(recipe.resolution_g) && !(own / meant).between?(*LIKELY)
       end
 
+      # How long it could be spread, where somebody noted that.
+      # @return [Float, nil] minutes from when its parts met
+      def lasted_min
+        @events.reverse.find { |event| event.kind == :timed }&.data&.fetch(:lasted_min)
+      end
+
       # How much of its mixing time it was mixed, of the shorter where there is a range.
       # @return [Float, nil] share; nil where it was not mixed yet
       def mixed_share

@@ -138,7 +138,7 @@ module Dakren
 
       # How to do it instead: lifts that stay under the limit here, and the wait between them.
       def lifts
-        return unless @plan.pour? && Cure::Heat.of(@plan.work_heat.peak_c).name != :calm
+        return unless @plan.pour? && @plan.work_heat && Cure::Heat.of(@plan.work_heat.peak_c).name != :calm
 
         depths, wait = @plan.lifts
         return if depths.nil? || depths.size < 2

@@ -25,6 +25,8 @@ module Dakren
       # @return [Calibration] worked out once for the same numbers
       # @raise [InputError, NotSolved]
       def self.of(clock)
+        raise InputError.new(:pot_life_min, Clock::ONE_OF_THEM) if clock.silent?
+
         KNOWN.recall(clock.key) { worked_out(clock) }
       end
 

@@ -34,8 +34,9 @@ module Dakren
         pot_mass_g: "pot life tested with %g g", conductivity_w_mk: "conductivity %g W/m K"
       }.freeze
 
-      # One of these must be told.
+      # One of these, a further pot life or the time of a stage tells how fast it is.
       SPEEDS = %i[pot_life_min working_min max_depth_mm].freeze
+      ONE_OF_THEM = "must be given, or a working time, a largest depth or the time of any stage: one of them tells how fast it is"
 
       # Of mineral powder, until its own is known: usual figures of general chemistry.
       POWDER_DENSITY_G_ML = 2.6
@@ -61,7 +62,6 @@ module Dakren
         @more_pot_lives = checked_pot_lives(more_pot_lives || [])
         @levels_or_is_shaped = levels_or_is_shaped == true
         @usual_working_min = Check.optional(:usual_working_min, usual_working_min, *LIMITS.fetch(:working_min))
-        check_speed
         check_depth_limit
         @key = [*LIMITS.keys.map { |name| public_send(name) }, @more_pot_lives, @levels_or_is_shaped, @usual_working_min, @assumed].freeze
         freeze
@@ -69,6 +69,11 @@ module Dakren
 
       def assumed?(name)
         assumed.include?(name)
+      end
+
+      # Does it say nothing of how fast it is?
+      def silent?
+        SPEEDS.none? { |name| public_send(name) } && more_pot_lives.empty? && usual_working_min.nil?
       end
 
       # Does the sheet say it itself?
@@ -167,13 +172,6 @@ module Dakren
           allowed, unit = LIMITS.fetch(name)
           Check.number(:more_pot_lives, value, allowed, unit)
         end.freeze
-      end
-
-      def check_speed
-        return if SPEEDS.any? { |name| public_send(name) } || more_pot_lives.any? || usual_working_min
-
-        raise InputError.new(:pot_life_min,
-          "must be given, or a working time, a largest depth or the time of any stage: one of them tells how fast it is")
       end
 
       def check_depth_limit

@@ -35,6 +35,17 @@ module Dakren
         @reaction = reaction
       end
 
+      # The mix of a clock, as far as that tells anything.
+      # @return [Mix]
+      def self.of(clock, **more)
+        clock.silent? ? Untold.new(clock, **more) : new(clock, **more)
+      end
+
+      # Is it known how fast it is?
+      def told?
+        true
+      end
+
       # @return [Calibration] worked out once for a sheet
       # @raise [InputError, NotSolved]
       def calibration

@@ -17,10 +17,10 @@ module Dakren
       FOR_HOURS_MIN = 180
       # Thinner than this in a tray nobody can stir it, or get it out again.
       SHALLOWEST_MM = 2.0
-      # How warm the work gets, and when, from the moment it lies there; nil where it is no coat.
+      # How warm the work gets, and when, from the moment it lies there; nil where it is no coat, or nobody knows.
       # @return [Hot, nil]
       def work_heat
-        @work_heat ||= film_mm && (pour? ? heat_of_pour : heat_of_film)
+        @work_heat ||= ((pour? ? heat_of_pour : heat_of_film) if film_mm && @mix.told?)
       end
 
       # @return [Cure::Cup::Run] what a cup does when it is left standing

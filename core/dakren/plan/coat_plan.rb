@@ -97,7 +97,7 @@ module Dakren
       # @return [Array(Array<Float>, Cure::Lifts::Wait), nil] depths in mm and the wait; nil for a film, and
       #   where it is too warm for any lift
       def lifts
-        return unless pour?
+        return unless pour? && @mix.told?
 
         @lifts ||= begin
           lifts = Cure::Lifts.new(laid_mix, start_c: order.tins_c, room: order.later_room, recoat: sheet.recoat_window_min, **order.ground)
@@ -289,7 +289,7 @@ module Dakren
 
       # How far a thin coat ages ahead of a film for the warmth it makes, minutes of age.
       def lead_min
-        @lead_min ||= pour? ? 0.0 : lead.age_min
+        @lead_min ||= pour? || !@mix.told? ? 0.0 : lead.age_min
       end
 
       def lead
@@ -312,6 +312,8 @@ module Dakren
       # Age of what is laid at that minute: its vessel's until it is out of that, a film's from there on. What has passed its working
       # time in the vessel is not spread any more, so nothing on the work is older than that when it leaves.
       def cup_age(batch, minute)
+        return 0.0 unless @mix.told?
+
         since = minute - batch.mix_from
         held = [since, batch.portion.held_min].min
         age = [@mix.cup_age_min(held, **cup_conditions), @mix.working_min].min
@@ -321,7 +323,7 @@ module Dakren
       # Stage times of what left its cup at that minute, with the age it had by then.
       def laid(batch, minute)
         age = cup_age(batch, minute)
-        Cure::StageTimes.new(sheet, room: order.room, from_min: order.from_min + minute, ageing: ageing, start_age_min: age,
+        Cure::Untold.times(sheet, room: order.room, from_min: order.from_min + minute, ageing: ageing, start_age_min: age,
           mix: laid_mix, depth_mm: (film_mm || THIN_MM).to_f, start_c: order.tins_c, **order.ground)
       end
     end

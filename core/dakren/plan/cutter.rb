@@ -308,7 +308,7 @@ module Dakren
       # Within how long a film must be laid once it is out of the cup.
       # @return [Float, nil]
       def work_min(grams, across, out_min)
-        return if @leaves == :cup || @film_mm.nil? || @film_mm > FILM_MM
+        return if @leaves == :cup || !@mix.told? || @film_mm.nil? || @film_mm > FILM_MM
 
         age = @mix.cup_age_min(out_min, mass_g: @mix.whole_g(grams), start_c: @start_c, room_c: @room_c, diameter_mm: across.round(1))
         working = @mix.working_min * (@mix.clock.working_min ? 1 : ASSUMED_EARLY)

@@ -24,6 +24,8 @@ module Dakren
       # @return [Array<Stretch>] mixing first, then the states the sheet lets us tell
       def stretches
         found = [Stretch.new(state: :mixing, from: 0.0, to: @plan.done_at)]
+        return found if @plan.sheet.silent?
+
         from = @plan.done_at
         assumed = false
         marks.each do |state, minute|

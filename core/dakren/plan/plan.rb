@@ -15,8 +15,9 @@ module Dakren
     # Something that cannot be planned as it was told: task_id nil where it is of the whole job; name: of its field.
     Complaint = Value.define(:name, :says, task_id: nil)
 
-    # One task planned: coats as Entry; refusals of its sheet; held_back: a plan that waits for "I know".
-    Ticket = Value.define(:task, coats: [].freeze, refusals: [].freeze, held_back: nil)
+    # One task planned: coats as Entry; refusals of its sheet; held_back: a plan that waits for "I know"; untimed: plans of coats that have
+    # no hour yet; after: id of the task it waits for, of which nobody knows how long it takes.
+    Ticket = Value.define(:task, coats: [].freeze, refusals: [].freeze, held_back: nil, untimed: [].freeze, after: nil)
 
     # A job planned: everything a page, a calendar or a test may ask.
     class Made
@@ -69,7 +70,7 @@ module Dakren
         shared = {}
         planners = job.tasks.map { |task| TaskPlanner.new(job, task, shop, method(:ageing), shared) }
         (planners.size + PLACED_AGAIN).times do |round|
-          ready = planners.filter_map(&:placeable)
+          ready = planners.filter_map { |planner| planner.placeable unless behind(planner, planners) }
           @complaints = planners.flat_map(&:complaints)
           @schedule = ready.empty? ? nil : scheduled(ready)
           break if @schedule.nil?
@@ -77,9 +78,26 @@ module Dakren
           moved = round < PLACED_AGAIN && planners.map { |planner| planner.moved?(@schedule) }.any?
           break unless moved || planners.map { |planner| planner.refused?(@schedule) }.any?
         end
-        @tickets = planners.map do |planner|
+        @tickets = tickets_of(planners)
+      end
+
+      def tickets_of(planners)
+        planners.map do |planner|
           Ticket.new(task: planner.task, coats: coats.select { |coat| coat.pass.id == planner.task.id }, refusals: planner.refusals,
-            held_back: planner.held_back)
+            held_back: planner.held_back, untimed: planner.untimed, after: behind(planner, planners)&.task&.id)
+        end
+      end
+
+      # What is not known is waited for: the task before it on the same work, or that it waits for, whose tin says nothing of time.
+      # @return [TaskPlanner, nil]
+      def behind(planner, planners, seen = [planner])
+        before = planners.take_while { |other| other != planner }
+        awaited = planner.task.gates.filter_map { |id, how_far| id unless how_far == :laid }
+        planners.find do |other|
+          next if seen.include?(other)
+
+          above = before.include?(other) && other.task.place_ids.intersect?(planner.task.place_ids)
+          (above || awaited.include?(other.task.id)) && (other.untold? || behind(other, planners, [*seen, other]))
         end
       end
 

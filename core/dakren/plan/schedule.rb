@@ -14,14 +14,15 @@ module Dakren
     # One pass to be placed. order: from coat, section, minute and people to a CoatOrder; places: names of what it covers; sides: of those,
     # place to part and face (of Turning::SIDES); gates: id of a pass that comes first, and of GATES how far it must be; people: who lay
     # it, nil for as many as there are; skills: what they must be able to do; before, after, ends: step name to minutes; own_steps: the
-    # builder's own, by name; own_minutes: steps whose minutes the builder told;
+    # builder's own, by name; own_minutes: steps whose minutes the builder told; of: how many coats there will be, where not all are placed;
     # cool_min: how long a lift waits for the one below to cool, from when that was poured;
     # done: minute at which a step was really done, by name;
     # real: what really happened, [coat, section] => { began:, finished:, soft: } in minutes.
     PassJob = Value.define(:id, :label, :places, :count, :order, :area_m2, sections: 1, school: :either, before: {}.freeze,
       between: {}.freeze, after: {}.freeze, ends: {}.freeze, waits: {}.freeze, sides: {}.freeze, gates: [].freeze, people: nil,
       skills: %i[mix lay].freeze, done: {}.freeze,
-      real: {}.freeze, own_steps: {}.freeze, own_minutes: [].freeze, cool_min: 0.0, owner: nil, planner: nil, likely: nil) do
+      real: {}.freeze, own_steps: {}.freeze, own_minutes: [].freeze, cool_min: 0.0, owner: nil, planner: nil, likely: nil,
+      of: nil) do
       # @param name [Symbol] of WorkSteps, or of a step of the builder's own
       # @return [WorkSteps::Step]
       def step(name)
@@ -199,9 +200,16 @@ module Dakren
         missed.empty?
       end
 
+      # Is something on the work whose tin says nothing of time?
+      def untold?
+        coats.any? { |coat| coat.plan.sheet.silent? }
+      end
+
       # When it can be handed over: the last step done, and every coat as hard as its sheet says it can be.
       # @return [Float, nil] nil where it stalls, and where a sheet does not say
       def hand_over_min
+        return if untold?
+
         lates = coats.group_by(&:pass).each_value.filter_map { |all| all.last.ready }.map(&:late)
         lates.any?(&:nil?) ? nil : [*lates, done_min].max
       end

@@ -9,10 +9,12 @@ module Dakren
       LITTLE_G = 200
       # What hangs on the hour at which a coat goes on.
       OF_THE_HOUR = %i[cold warm].freeze
+      # When steps are done that hang on no stage.
+      BY_THE_CLOCK = %i[before after].freeze
       # Rooms no further apart than this are the same.
       SAME_C = 0.5
 
-      attr_reader :task, :refusals, :held_back, :complaints
+      attr_reader :task, :refusals, :held_back, :complaints, :untimed
 
       # @param job [Job] @param task [Task] @param shop [Shop]
       # @param ageing [#call] from a sheet to its Cure::Ageing in the job's room
@@ -24,6 +26,7 @@ module Dakren
         @ageing = ageing
         @refusals = []
         @complaints = []
+        @untimed = []
         @likely = {}
         @shared = shared
         @same = [task.sheet, task.kind.name, task.method, task.tool, task.cups.map(&:name), *task.pack_told, task.covered?, task.place_ids,
@@ -34,6 +37,7 @@ module Dakren
       # @return [PassJob, nil] nil where the sheet does not suit, or the heat is not known about
       def placeable
         @complaints = []
+        @untimed = []
         return if @held_back
 
         first = planned(1, sections, @from_min)
@@ -41,10 +45,8 @@ module Dakren
         @held_back = first if @refusals.any? && !@task.known
         return if @held_back
 
-        PassJob.new(id: @task.id, owner: @task, label: @task.kind.label, places: @task.place_ids, count: count, sections: sections,
-          school: @task.school, sides: @task.sides, gates: @task.gates, people: @task.people, skills: @task.skills,
-          area_m2: first.order.need.area_mm2 / 1e6, order: method(:order), planner: method(:coat_plan), likely: method(:likely),
-          cool_min: cool_min(first), **steps(first), own_minutes: @task.step_minutes.keys, real: @task.marks, done: @task.done)
+        @untimed = without_hour
+        pass_of(first)
       rescue TooFast => e
         complain("sheet", "is too fast here: #{e.message}. Take a slower hardener, cooler resin or a wider cup")
       rescue InputError => e
@@ -78,7 +80,36 @@ module Dakren
         true
       end
 
+      # Is something still to come of it, of which nobody knows how long it takes?
+      def untold?
+        @task.sheet.silent? && @task.marks.count { |_, marks| marks.key?(:finished) } < count * sections
+      end
+
       private
+
+      # @param first [CoatPlan]
+      # @return [PassJob]
+      def pass_of(first)
+        PassJob.new(id: @task.id, owner: @task, label: @task.kind.label, places: @task.place_ids, count: timed, of: count,
+          sections: sections,
+          school: @task.school, sides: @task.sides, gates: @task.gates, people: @task.people, skills: @task.skills,
+          area_m2: first.order.need.area_mm2 / 1e6, order: method(:order), planner: method(:coat_plan), likely: method(:likely),
+          cool_min: cool_min(first), **steps(first), own_minutes: @task.step_minutes.keys, real: @task.marks, done: @task.done)
+      end
+
+      # Coats of which nobody knows the hour, since nobody knows when the one below takes them.
+      # @return [Array<CoatPlan>] one for each of their sections
+      def without_hour
+        ((timed + 1)..count).flat_map { |number| Array.new(sections) { planned(number, sections, @from_min) } }
+      end
+
+      # Coats that can be given an hour: of a tin that says nothing of time the one that is next, after what is on already.
+      def timed
+        return count unless @task.sheet.silent?
+
+        begun = @task.marks.filter_map { |(number, _), marks| number if marks.key?(:began) }.max || 0
+        [begun + 1, count].min
+      end
 
       def complain(name, says)
         @complaints << Complaint.new(task_id: @task.id, name: name, says: says)
@@ -97,7 +128,7 @@ module Dakren
       # @param first [CoatPlan]
       # @return [Float] minutes
       def cool_min(first)
-        return 0.0 unless @task.kind.pours && count > 1 && first.pour?
+        return 0.0 unless @task.kind.pours && count > 1 && first.pour? && !@task.sheet.silent?
 
         order = first.order
         Cure::Cooling.new(order.laid_mix, depth_mm: first.film_mm, count: count, start_c: order.tins_c, room: cool_room(order), **ground)
@@ -123,7 +154,7 @@ module Dakren
 
       def cool_enough(whole, least)
         need = whole_need(1, least)
-        return least if need.depth_mm <= Cure::Lead::THINNEST_FOLLOWED_MM || @task.known
+        return least if need.depth_mm <= Cure::Lead::THINNEST_FOLLOWED_MM || @task.known || @task.sheet.silent?
 
         mix = @task.sheet.mix(powder: need.powder)
         mix = mix.covered if @task.covered?
@@ -246,7 +277,7 @@ module Dakren
       end
 
       def too_hot?(planned)
-        planned.pour? && !guessed?(planned) && Cure::Heat.refuses_lift?(planned.work_heat.peak_c)
+        planned.pour? && planned.work_heat && !guessed?(planned) && Cure::Heat.refuses_lift?(planned.work_heat.peak_c)
       end
 
       # An assumed heat advises, and never stops a plan of little.
@@ -295,6 +326,8 @@ module Dakren
         at_once = cure && service.at_once?
         chosen = @task.steps | (cure && !at_once ? [:post_cure] : [])
         every = WorkSteps::ALL.values.select { |step| chosen.include?(step.name) && step.name != :warm_cure } + @task.own_steps
+        return every.select { |step| BY_THE_CLOCK.include?(step.at) } if @task.sheet.silent?
+
         at_once ? WorkSteps.cured_warm(every, laid_full: @task.kind.placing.measure.name == :fill) : every
       end
     end

@@ -28,7 +28,8 @@ module Dakren
         way = choice[:way]
         plan = pass.coat_plan(number, section, way.at, choice[:laid].quick.plan.batches.size, way.people).complete
         done = choice[:school] == :real ? choice[:laid].done : way.at + plan.done_at
-        shared = { pass: pass.who, number: number, of: pass.count, section: section, sections: pass.sections, places: pass.places }
+        shared = { pass: pass.who, number: number, of: pass.of || pass.count, section: section, sections: pass.sections,
+                   places: pass.places }
         coat = Entry.new(kind: :coat, name: :coat, label: pass.label, from_min: way.at, to_min: done, plan: plan,
           school: choice[:school], why: way.why, window: way.window,
           missed: way.missed, real: choice[:school] == :real, crew: slots.hands.roles(way.who, pass.need(way.people || 1)),

@@ -88,7 +88,10 @@ module Dakren
       1 / @shares.zip(densities).sum { |share, density| share / density }
     end
 
+    # Of what says nothing of time nobody knows how fast a blend is.
     def clock_numbers
+      return { reference_temp_c: @sheets.first.clock.reference_temp_c } if @sheets.any?(&:silent?)
+
       pot_life = blended(&:pot_life_min)
       {
         reference_temp_c: @sheets.first.clock.reference_temp_c, working_min: blended(&:working_min) || (working unless pot_life),
@@ -127,6 +130,8 @@ module Dakren
     end
 
     def stages
+      return {} if @sheets.any?(&:silent?)
+
       shared = @sheets.map { |sheet| sheet.stages.keys }.reduce(:&)
       shared.to_h do |name|
         [name, [blended_stage(name, 0), blended_stage(name, 1)]]

@@ -51,7 +51,7 @@ module Dakren
       @extra_resin_pct = Check.optional(:extra_resin_pct, extra_resin_pct, 0..100, "%")
       @extra_hardener_pct = Check.optional(:extra_hardener_pct, extra_hardener_pct, 0..100, "%")
       @bands = bands.compact.to_h { |name, index| [name, Check.number(:"#{name}_from_index", index, 0..10)] }.freeze
-      @plain_mix = Cure::Mix.new(@clock)
+      @plain_mix = Cure::Mix.of(@clock)
       @plain_mix.key
       Contradictions.new(self).refuse
       freeze
@@ -61,12 +61,17 @@ module Dakren
       "#{resin} + #{hardener}"
     end
 
+    # Does it say nothing of time: no pot life, no working time, no depth, no stage?
+    def silent?
+      clock.silent?
+    end
+
     # @param powder [Array(Work::Filler::Powder, Numeric), nil] which, and grams of it to 100 g of resin and hardener
     # @return [Cure::Mix] everything that is in the cup
     def mix(powder: nil)
       return @plain_mix unless powder
 
-      Cure::Mix.new(clock, ballast: Cure::Ballast.new(share: Work::Filler.mass_share(powder[1]).to_f, density_g_ml: powder[0].density_g_ml))
+      Cure::Mix.of(clock, ballast: Cure::Ballast.new(share: Work::Filler.mass_share(powder[1]).to_f, density_g_ml: powder[0].density_g_ml))
     end
 
     # Ages at which a stage is reached, early and late.
@@ -76,6 +81,8 @@ module Dakren
     # @param name [Symbol] of Cure::STAGES
     # @return [Array(Float, Float), nil] minutes; what is usual for such mixes where the sheet does not say, nil where nothing is
     def ages(name)
+      return if silent?
+
       told_ages(name) || ASSUMED.recall([key, name]) { [AssumedStages.new(self).ages(name)] }.first
     end
 

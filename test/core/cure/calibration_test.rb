@@ -108,9 +108,23 @@ class CalibrationTest < CoreTest
       assert_operator band.middle, :<, band.late
       assert_equal 23, mix.clock.reference_temp_c
     end
-    error = assert_raises(InputError) { Cure::Clock.new(reference_temp_c: 23) }
+  end
 
-    assert_equal "pot_life_min", error.field
+  # A ratio alone has no clock: every time that is asked of it is not known, and none is zero.
+  def test_where_nothing_is_told_nothing_is_known
+    clock = Cure::Clock.new(reference_temp_c: 23)
+    mix = Cure::Mix.of(clock)
+    cup = { mass_g: 300, start_c: 20, room_c: 20 }
+
+    assert_predicate clock, :silent?
+    assert_equal([nil] * 3, mix.usable_band(**cup).then { |band| [band.early, band.middle, band.late] })
+    assert_nil mix.cup(**cup).usable_min
+    assert_nil mix.left(spread_at_min: 5, **cup).as_film_min
+    assert_equal "pot_life_min", assert_raises(InputError) { Cure::Calibration.of(clock) }.field
+    refute_predicate Cure::Clock.new(reference_temp_c: 23, pot_life_min: 30), :silent?
+    silent = Sheet.new(resin: "A", hardener: "B", ratio: ratio, clock: {})
+    Cure::STAGE_NAMES.each { |name| assert_nil silent.ages(name), name }
+    refute silent.assumed_stage?(:recoat_opens)
   end
 
   def test_a_pot_life_alone_leaves_more_open_than_with_a_working_time
