@@ -18,8 +18,8 @@ end
   sheet/work_limits sheet/assumed_stages sheet/sheet sheet/blend cure/curves
   care/cautions care/conditions
   plan/cup_kind plan/packs plan/cutter plan/marks plan/coat_order plan/coat_heat plan/coat_plan plan/pace_figures plan/coat_figures
-  plan/lane plan/hours plan/hands plan/work_steps plan/service
+  plan/lift_column plan/lane plan/hours plan/hands plan/work_steps plan/service
   plan/schedule plan/readiness plan/scheduler plan/backward
-  plan/task plan/job plan/task_planner plan/plan
+  plan/task plan/job plan/task_lifts plan/task_planner plan/plan
   bench/manner bench/steps bench/contents bench/walk bench/batch_clock
 ].each { |file| require_relative "dakren/#{file}" }

@@ -13,7 +13,8 @@ module Dakren
       NEEDED = %w[start tins room people crew hours deadline].freeze
       # A pass on the desk. task: as it was planned; coats: Plan::Entry of each; refusals of its sheet; held_back: a plan that waits for
       # "I know"; untimed: plans of coats without an hour; after: id of the task it waits for, whose tin says nothing of time.
-      Ticket = Value.define(:pass, task: nil, coats: [].freeze, refusals: [].freeze, held_back: nil, untimed: [].freeze, after: nil) do
+      Ticket = Value.define(:pass, task: nil, coats: [].freeze, refusals: [].freeze, held_back: nil, untimed: [].freeze, after: nil,
+        column: nil, lifts: 1, fewer: nil) do
         # Is every coat of it on?
         def done?
           coats.any? && untimed.empty? && coats.all? { |coat| pass.real.dig([coat.number, coat.section], :finished) }
@@ -337,7 +338,8 @@ module Dakren
       def ticket(pass, planned)
         if planned
           Ticket.new(pass: pass, task: planned.task, coats: planned.coats, refusals: planned.refusals,
-            held_back: planned.held_back, untimed: planned.untimed, after: planned.after)
+            held_back: planned.held_back, untimed: planned.untimed, after: planned.after, column: planned.column,
+            lifts: planned.lifts, fewer: planned.fewer)
         else
           Ticket.new(pass: pass)
         end

@@ -212,7 +212,9 @@ module Dakren
         end
 
         begin
-          Cure::Clock.new(**sheet)
+          Cure::Clock.new(**sheet).tap do |clock|
+            raise InputError.new(:pot_life_min, Cure::Clock::ONE_OF_THEM) if clock.silent?
+          end
         rescue InputError => e
           raise e.within("sheet")
         end

@@ -21,7 +21,7 @@ module Dakren
       # work already.
       # A list at a sheet field names it.
       ALL = [
-        ["Seed samples in small blocks", [4, 10],
+        ["Seed samples in small blocks", [4, 13],
           { "p1-form" => "cavity", "p1-bottom" => figure("38", "mm"), "p1-rim" => figure("44", "mm"), "p1-height" => figure("25", "mm"),
             "p1-count" => figure("12", nil), "p1-name" => "sample moulds",
             "c1-kind" => "cups", "c1-sheet" => ["Lens mounting resin", "mounting"], "room" => figure("21", "C") }],

@@ -184,6 +184,20 @@ module Dakren
         "Empty the cup by #{clock(met + plan.usable.early)}; left standing, it #{hot} by #{clock(met + standing.peak_min)}."
       end
 
+      # Why it is laid in so many lifts, where nobody told how many.
+      # @return [String, nil]
+      def lifts
+        fewer = @ticket.ticket.fewer or return
+        each = show(plan.film_mm, :mm)
+        why = if fewer.peak_c
+                hot = fewer.peak_c < Care::CoatCautions::NO_FIGURE_C ? "reach #{show(fewer.peak_c, :c)}" : "run away"
+                "#{hot} here, where it #{Cure::Heat.of(fewer.peak_c).name == :smoke ? "smokes and may ignite" : "cracks and foams"}"
+              else
+                "be deeper than the data sheet's #{show(fewer.deepest_mm, :mm)}"
+              end
+        "In #{first_coat.of} lifts of #{each}: #{fewer.count == 1 ? "one" : fewer.count} of #{show(fewer.each_mm, :mm)} would #{why}."
+      end
+
       # How long it fills, against what its pot lasts: what is drawn in must be in before the pot goes.
       # @return [Array(String, Boolean), nil] a sentence, and whether it is too long
       def fills

@@ -194,7 +194,9 @@ module Dakren
 
       # @return [Array<Care::Caution>]
       def cautions
-        @cautions ||= (held_back || (plan if planned?)).then { |one| one ? Care::CoatCautions.new(one).all : [] }
+        @cautions ||= (held_back || (plan if planned?)).then do |one|
+          one ? Care::CoatCautions.new(one, lifts: ticket.lifts, column: ticket.column).all : []
+        end
       end
 
       def cautions_at(*places)

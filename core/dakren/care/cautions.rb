@@ -16,8 +16,11 @@ module Dakren
       include Surroundings
 
       # @param plan [Plan::CoatPlan]
-      def initialize(plan)
+      # @param lifts [Integer] how many of them are poured on one another @param column [Plan::LiftColumn::Heat, nil] as they are laid
+      def initialize(plan, lifts: 1, column: nil)
         @plan = plan
+        @lifts = lifts
+        @column = column
         @sheet = plan.sheet
         @room = plan.order.room
         @from_min = plan.order.from_min
@@ -106,7 +109,7 @@ module Dakren
       end
 
       def thick_coat
-        run = @plan.work_heat or return
+        run = @column || @plan.work_heat or return
         grade = Cure::Heat.of(run.peak_c)
         deepest = @sheet.clock.max_depth_mm
         if deepest && @plan.pour? && @plan.film_mm > deepest
@@ -116,8 +119,19 @@ module Dakren
         end
         return if grade.name == :calm
 
+        return on_one_another(run) if @column
+
         Caution.new(at: :film, grave: Cure::Heat.refuses_lift?(run.peak_c) && !little?, first: "Pour thinner, or in a cooler room.",
           says: "Poured this thick it #{gets(run)} after %{when}.", parts: peak(run))
+      end
+
+      # Lifts as they are laid: hotter together than any of them alone, and one pour where the one below has not set.
+      def on_one_another(run)
+        together = run.as_one ? "Poured this soon on one another they are one pour of %{whole}" : "Lying on one another, %{whole} in all"
+        Caution.new(at: :film, grave: Cure::Heat.refuses_lift?(run.peak_c) && !little?,
+          first: "Thinner lifts further apart, or a cooler room.",
+          says: "#{together}: it #{gets(run)} after %{when}.",
+          parts: { whole: Quantity.new(value: run.depth_mm, unit: :mm), **peak(run) })
       end
 
       # What heat does, in proportion: a figure above 150 °C is none to rely on, and a few grams do not burn a shop.
@@ -138,10 +152,11 @@ module Dakren
 
       # How to do it instead: lifts that stay under the limit here, and the wait between them.
       def lifts
-        return unless @plan.pour? && @plan.work_heat && Cure::Heat.of(@plan.work_heat.peak_c).name != :calm
+        hot = @column || @plan.work_heat
+        return unless @plan.pour? && hot && Cure::Heat.of(hot.peak_c).name != :calm
 
-        depths, wait = @plan.lifts
-        return if depths.nil? || depths.size < 2
+        depths, wait = @plan.lifts(of: @lifts)
+        return if depths.nil? || depths.size < 2 || depths.size <= @lifts
 
         each = Quantity.new(value: depths.first, unit: :mm)
         if wait.missed?

@@ -11,7 +11,8 @@ module Dakren
     #
     # Rule: put off in steps of 15 minutes until no place of the column is above the limit, or the lift is less than 5 K hotter than its
     # first; the limit is the higher of the sheet's own and what the sheet's own depth reaches alone at its reference temperature, and 5 K.
-    # Where no depth is told nothing waits, and where no waiting helps nothing does either: then the grades of heat speak.
+    # Where no depth is told the limit is the usual one, so that nothing waits shorter for knowing less; where no waiting helps nothing
+    # waits: then the grades of heat speak.
     class Cooling
       STEP_MIN = 15.0
       LONGEST_MIN = 72 * 60.0
@@ -33,7 +34,7 @@ module Dakren
 
       # @return [Float] minutes from one lift to the next; 0 where none has to wait
       def wait_min
-        return 0.0 if @count < 2 || @mix.clock.max_depth_mm.nil?
+        return 0.0 if @count < 2 || !@mix.told?
 
         KNOWN.recall([@mix.key, @depth_mm, @count, @start_c, *@place.values]) { found }
       end
@@ -71,6 +72,8 @@ module Dakren
 
       def limit_c
         clock = @mix.clock
+        return clock.depth_peak_limit_c + MARGIN_K if clock.max_depth_mm.nil?
+
         reference = clock.reference_temp_c
         own = Mix.new(clock).pour(depth_mm: clock.max_depth_mm, start_c: reference, room: Profile.constant(reference)).peak_c
         [clock.depth_peak_limit_c, own].max + MARGIN_K

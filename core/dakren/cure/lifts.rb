@@ -11,10 +11,8 @@ module Dakren
     #   lifts.largest_mm          # deepest lift that stays under the sheet's limit in this room
     #   lifts.plan(60)            # => depths, and the wait after each
     #
-    # Rule: next lift when the top's age is inside its recoat window and the middle is back within
-    # 8 °C of the room.
+    # Rule: next lift when the top's age is inside its recoat window and the column stays cool with it on top, see Cooling.
     class Lifts
-      BACK_WITHIN_C = 8.0
       DEEPEST_MM = 1000.0
       SEARCH_NODES = 21
       FAR_ABOVE_C = 40.0
@@ -25,9 +23,9 @@ module Dakren
       LARGEST = Memo.new(500)
       WAITS = Memo.new(500)
 
-      # opens_min is nil when the middle never cools in time; closes_min is nil where the sheet is silent.
+      # opens_min is nil when its top never gets so far in time; closes_min is nil where the sheet is silent.
       Wait = Value.define(:opens_min, :closes_min, :cool_min, :tacky_min) do
-        # Does the window close before the middle has cooled? Then: let it cure, abrade, pour.
+        # Does the window close before it has cooled? Then: let it cure, abrade, pour.
         def missed?
           opens_min.nil? || (!closes_min.nil? && opens_min > closes_min)
         end
@@ -80,15 +78,14 @@ module Dakren
         Array.new(count, depth / count)
       end
 
-      # @param depth_mm [Numeric] of one lift
+      # @param depth_mm [Numeric] of one lift @param count [Integer] how many of them lie on one another in the end
       # @return [Wait] minutes after it was poured
-      def wait(depth_mm)
-        WAITS.recall([@mix.key, @place, @recoat, depth_mm.to_f]) do
-          track = followed(depth_mm)
-          tacky = @recoat && when_aged(track, @recoat[0])
-          closes = @recoat && when_aged(track, @recoat[1])
-          cool = cooled(track)
-          opens = cool && (@recoat.nil? || tacky) ? [cool, tacky].compact.max : nil
+      def wait(depth_mm, count: 2)
+        WAITS.recall([@mix.key, @place, @recoat, depth_mm.to_f, count]) do
+          track = @recoat && followed(depth_mm)
+          tacky, closes = @recoat&.map { |age| when_aged(track, age) }
+          cool = Cooling.new(@mix, depth_mm: depth_mm, count: count, **@place).wait_min
+          opens = @recoat.nil? || tacky ? [cool, tacky].compact.max : nil
           Wait.new(opens_min: opens, closes_min: closes, cool_min: cool, tacky_min: tacky)
         end
       end
@@ -101,12 +98,10 @@ module Dakren
           .run { |tally| tally.peak_c > limit + FAR_ABOVE_C || tally.spent? }.peak_c
       end
 
-      # The lift followed until it has cooled and its top is past the window.
+      # The lift followed until its top is past the window.
       def followed(depth_mm)
-        room = @place[:room]
         Pour.new(@mix.reaction, @mix.body, depth_mm: depth_mm, **@place).run(until_min: LONGEST_WAIT_MIN) do |state|
-          state.spent? && state.top_age_min >= (@recoat ? @recoat[1] : 0) &&
-            (state.middle_c - room.at(state.minute)).abs <= BACK_WITHIN_C
+          state.spent? && state.top_age_min >= @recoat[1]
         end.track
       end
 
@@ -115,18 +110,6 @@ module Dakren
         return unless before
 
         before[0] + ((after[0] - before[0]) * (age - before[4]) / (after[4] - before[4]))
-      end
-
-      # From the last moment on at which the middle was further than 8 °C from the room.
-      def cooled(track)
-        room = @place[:room]
-        apart = track.map { |minute, _, middle| [minute, (middle - room.at(minute)).abs - BACK_WITHIN_C] }
-        last = apart.rindex { |_, over| over.positive? }
-        return 0.0 if last.nil?
-        return if last == apart.size - 1
-
-        (m0, over), (m1, under) = apart[last], apart[last + 1]
-        m0 + ((m1 - m0) * over / (over - under))
       end
     end
   end

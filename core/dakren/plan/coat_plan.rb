@@ -93,21 +93,24 @@ module Dakren
         @usable ||= @mix.usable_band(**cup_conditions)
       end
 
-      # A thick coat cut into lifts that stay under the sheet's limit in this room, and the wait between them.
+      # A thick coat, with the others it is poured with, cut into lifts that stay under the sheet's limit in this room, and the wait between
+      # them.
+      # @param of [Integer] of so many like it
       # @return [Array(Array<Float>, Cure::Lifts::Wait), nil] depths in mm and the wait; nil for a film, and
       #   where it is too warm for any lift
-      def lifts
+      def lifts(of: 1)
         return unless pour? && @mix.told?
 
-        @lifts ||= begin
+        @lifts ||= {}
+        @lifts[of] ||= begin
           lifts = Cure::Lifts.new(laid_mix, start_c: order.tins_c, room: order.later_room, recoat: sheet.recoat_window_min, **order.ground)
           deepest = lifts.deepest_mm
-          depths = deepest < Cure::Lifts::LEAST_MM ? [] : lifts.plan(film_mm.to_f, deepest_mm: deepest)
-          [depths, depths.any? ? lifts.wait(depths.first) : nil]
+          depths = deepest < Cure::Lifts::LEAST_MM ? [] : lifts.plan(film_mm.to_f * of, deepest_mm: deepest)
+          [depths, depths.any? ? lifts.wait(depths.first, count: depths.size) : nil]
         end
-        @lifts.first.empty? ? nil : @lifts
+        @lifts[of].first.empty? ? nil : @lifts[of]
       rescue NotSolved
-        @lifts = [[], nil]
+        @lifts[of] = [[], nil]
         nil
       end
 

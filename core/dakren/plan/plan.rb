@@ -16,8 +16,11 @@ module Dakren
     Complaint = Value.define(:name, :says, task_id: nil)
 
     # One task planned: coats as Entry; refusals of its sheet; held_back: a plan that waits for "I know"; untimed: plans of coats that have
-    # no hour yet; after: id of the task it waits for, of which nobody knows how long it takes.
-    Ticket = Value.define(:task, coats: [].freeze, refusals: [].freeze, held_back: nil, untimed: [].freeze, after: nil)
+    # no hour yet; after: id of the task it waits for, of which nobody knows how long it takes; column: how hot its lifts get on
+    # one another, nil where there is one; lifts: how many; fewer: what fewer of them would come
+    # to, where nobody told how many.
+    Ticket = Value.define(:task, coats: [].freeze, refusals: [].freeze, held_back: nil, untimed: [].freeze, after: nil, column: nil,
+      lifts: 1, fewer: nil)
 
     # A job planned: everything a page, a calendar or a test may ask.
     class Made
@@ -84,7 +87,9 @@ module Dakren
       def tickets_of(planners)
         planners.map do |planner|
           Ticket.new(task: planner.task, coats: coats.select { |coat| coat.pass.id == planner.task.id }, refusals: planner.refusals,
-            held_back: planner.held_back, untimed: planner.untimed, after: behind(planner, planners)&.task&.id)
+            held_back: planner.held_back, untimed: planner.untimed, after: behind(planner, planners)&.task&.id,
+            column: planner.column_in(schedule), lifts: planner.complaints.empty? ? planner.lifts : 1,
+            fewer: planner.complaints.empty? ? planner.fewer_lifts : nil)
         end
       end
 

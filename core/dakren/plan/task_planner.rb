@@ -1,12 +1,14 @@
 # frozen_string_literal: true
 
+require_relative "task_lifts"
+
 module Dakren
   module Plan
     # Makes one task of a job ready to be placed in time, or says why it must not be.
     class TaskPlanner
+      include TaskLifts
+
       SECTIONS_MOST = 40
-      # Less than this is stopped by no figure that is only assumed, g.
-      LITTLE_G = 200
       # What hangs on the hour at which a coat goes on.
       OF_THE_HOUR = %i[cold warm].freeze
       # When steps are done that hang on no stage.
@@ -71,11 +73,14 @@ module Dakren
       def refused?(schedule)
         return false if @held_back
 
-        found = coats(schedule).reject(&:real).map { |coat| [coat.plan, refused(coat.plan)] }
-        wrong = found.find { |plan, refusals| refusals.any? || too_hot?(plan) } or return false
+        laid = coats(schedule)
+        found = laid.reject(&:real).map { |coat| [coat.plan, refused(coat.plan)] }
+        hot = column(laid)
+        wrong = found.find { |plan, refusals| refusals.any? || too_hot?(plan, hot) } or return false
         @refusals = wrong[1]
         return false if @task.known
 
+        @held_column = hot
         @held_back = wrong[0]
         true
       end
@@ -124,24 +129,6 @@ module Dakren
         schedule.coats.select { |coat| coat.pass.id == @task.id }
       end
 
-      # How long each lift waits for the one below to cool, from when it was poured.
-      # @param first [CoatPlan]
-      # @return [Float] minutes
-      def cool_min(first)
-        return 0.0 unless @task.kind.pours && count > 1 && first.pour? && !@task.sheet.silent?
-
-        order = first.order
-        Cure::Cooling.new(order.laid_mix, depth_mm: first.film_mm, count: count, start_c: order.tins_c, room: cool_room(order), **ground)
-          .wait_min
-      rescue NotSolved
-        0.0
-      end
-
-      # The room as it is when the first is poured: a column is solved once for a plan.
-      def cool_room(order)
-        Cure::Profile.constant(order.room_c)
-      end
-
       # Lifts that were not told: as few as the sheet and the heat allow here.
       def count
         @count ||= @task.coats || begin
@@ -150,19 +137,6 @@ module Dakren
           least = most ? (whole / Exact.of(most)).ceil : 1
           cool_enough(whole, [least, 1].max)
         end
-      end
-
-      def cool_enough(whole, least)
-        need = whole_need(1, least)
-        return least if need.depth_mm <= Cure::Lead::THINNEST_FOLLOWED_MM || @task.known || @task.sheet.silent?
-
-        mix = @task.sheet.mix(powder: need.powder)
-        mix = mix.covered if @task.covered?
-        place = { start_c: @job.tins_at(@from_min), room: room.from(@from_min), **ground }
-        return least unless Cure::Heat.refuses_lift?(mix.pour(depth_mm: need.depth_mm, **place).peak_c)
-
-        deepest = Cure::Lifts.new(mix, **place, recoat: @task.sheet.recoat_window_min).deepest_mm
-        deepest < Cure::Lifts::LEAST_MM ? least : [(whole / deepest).ceil, least].max
       end
 
       # A coat that takes longer than any stretch of the day is laid in sections, one stretch after another.
@@ -274,16 +248,6 @@ module Dakren
       # Where there are two or more, one mixes ahead and the others place.
       def placing_people(people)
         [people - 1, 1].max
-      end
-
-      def too_hot?(planned)
-        planned.pour? && planned.work_heat && !guessed?(planned) && Cure::Heat.refuses_lift?(planned.work_heat.peak_c)
-      end
-
-      # An assumed heat advises, and never stops a plan of little.
-      def guessed?(planned)
-        clock = @task.sheet.clock
-        clock.assumed?(:heat_j_g) && clock.max_depth_mm.nil? && clock.pot_peak_c.nil? && planned.total.total_g.to_f * count < LITTLE_G
       end
 
       def refused(planned)

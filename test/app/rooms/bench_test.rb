@@ -94,7 +94,7 @@ class BenchTest < AppTest
     assert_includes words, "Resin really in: 236.2 g, so 63.8 g of hardener, the cup's 38.2 g in that."
     act(path, reading: "338.2")
     act(path, "abandoned", why: "a try")
-    assert_includes words, "scale showed 338.2 g with the cup, 38.2 g, typed"
+    assert_includes words, "scale showed 338.2 g with the cup, 38.2 g, 63.8 g of it hardener, typed"
   end
 
   def test_poured_too_much_is_mended

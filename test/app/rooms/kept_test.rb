@@ -356,7 +356,7 @@ class PretendTest < AppTest
     assert_includes words, "12.5 °C, measured"
     assert_includes words, "19 °C, as planned"
     assert_includes words, "236.2 g, pretended"
-    assert_includes words, "300.0 g, typed"
+    assert_includes words, "300.0 g, 63.8 g of it hardener, typed"
   end
 
   def test_the_switch_stands_in_the_settings

@@ -62,13 +62,26 @@ class CoolingTest < CoreTest
     # One step sooner it is too hot.
     assert_operator hottest(45, wait - 15), :>, hottest(45, wait) - 0.5
     assert_equal 0, Cure::Cooling.new(deep, depth_mm: 45, count: 1, start_c: 24, room: room).wait_min
-    assert_equal 0, Cure::Cooling.new(Cure::Mix.new(slow_clock), depth_mm: 45, count: 2, start_c: 24, room: room).wait_min,
-      "no depth told, nothing waits"
   end
 
-  def hottest(depth, apart)
-    lifts = [0, apart].map { |at| Cure::Column::Lift.new(depth_mm: depth, at_min: at, start_c: 24) }
-    Cure::Column.new(deep.reaction, deep.body, lifts: lifts, room: Cure::Profile.constant(24), nodes: 9).run.peak_c
+  # Where no depth is told the usual limit holds, so that nothing waits shorter for knowing less: the sheet's own limit can only be higher.
+  def test_without_a_depth_nothing_waits_shorter
+    12.times do
+      mix = Cure::Mix.new(slow_clock(heat_j_g: between(250, 420)))
+      depth = between(4, 30)
+      cooling = Cure::Cooling.new(mix, depth_mm: depth, count: 2, start_c: 24, room: Cure::Profile.constant(24))
+      wait = cooling.wait_min
+      most = [Cure::Clock::DEFAULTS[:depth_peak_limit_c], hottest(depth, nil, mix)].max + 5
+
+      assert_operator hottest(depth, wait, mix), :<=, most + 0.1, [depth, wait] if wait.positive?
+      assert_operator hottest(depth, wait - 15, mix), :>, most - 0.6, [depth, wait] if wait.positive?
+      assert(wait.positive? || hottest(depth, 0, mix) <= most || hottest(depth, 4320, mix) > most, [depth, wait].inspect)
+    end
+  end
+
+  def hottest(depth, apart, mix = deep)
+    lifts = [0, apart].compact.map { |at| Cure::Column::Lift.new(depth_mm: depth, at_min: at, start_c: 24) }
+    Cure::Column.new(mix.reaction, mix.body, lifts: lifts, room: Cure::Profile.constant(24), nodes: 9).run.peak_c
   end
 
   def test_lifts_that_cannot_be_are_named
