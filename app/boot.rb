@@ -33,7 +33,8 @@ end
   drawings/stage_bar drawings/chart drawings/blend_curve drawings/sheet_charts
   stores/data_folder stores/shop_file stores/copies stores/seals stores/backup stores/health stores/database stores/keeping
   stores/deed
-  stores/settings stores/sheet stores/job stores/batch stores/first_time stores/tool stores/picture stores/own_figure stores/own_step
+  stores/settings stores/sheet stores/job stores/batch stores/first_time stores/seen stores/tool stores/picture stores/own_figure
+  stores/own_step
   stores/beside stores/thinning stores/keeper
   stores/mixed stores/works stores/further stores/now stores/shelf stores/walks stores/summary stores/planning
   stores/renewer stores/job_list

@@ -39,6 +39,11 @@ module Dakren
         @complaint = "#{e.field.start_with?("reading") ? "The reading" : e.field.capitalize} #{e.allowed}"
       end
 
+      # Was it said of a test dab how far it is?
+      def stage_seen?
+        kind == :touched_tacky || (kind == :done && data[:step] == :tack)
+      end
+
       private
 
       def read

@@ -17,7 +17,7 @@ module Dakren
           stages: (numbers[:stages] || {}).to_h { |name, range| [name.to_sym, range] },
           lowest_c: numbers[:lowest_c], highest_c: numbers[:highest_c],
           purposes: (numbers[:purposes] || []).map(&:to_sym) & PURPOSES.keys, mixing: mixing(numbers),
-          looks: numbers[:looks].to_s.empty? ? nil : numbers[:looks].to_sym,
+          looks: numbers[:looks].to_s.empty? ? nil : numbers[:looks].to_sym, noted: numbers[:noted] || {},
           limits: WorkLimits.new(**properties(numbers)),
           extra_resin_pct: numbers[:extra_resin_pct], extra_hardener_pct: numbers[:extra_hardener_pct],
           bands: Measure::Verdict::BANDS.to_h { |name| [name, numbers[:"#{name}_from_index"]] })

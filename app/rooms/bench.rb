@@ -177,6 +177,7 @@ module Dakren
               record.note(after: word("after").to_i, kind: deed.kind, at: at, data: data)
               record.stand(walk = Stores::Walks.walk(record.reload))
               Stores::FirstTime.new(record, walk).tell if deed.kind == :timed
+              Stores::Seen.noted(record) if deed.stage_seen?
             end
           end
         end

@@ -71,7 +71,8 @@ module Dakren
       # @raise [InputError] when its numbers cannot be
       def core(record)
         build = lambda do
-          Document::SheetNumbers.build(record.attributes.transform_keys(&:to_sym)).tap do |sheet|
+          seen = record.persisted? && Seen.wanted?(record) ? Seen.of(record.resin, record.hardener) : {}
+          Document::SheetNumbers.build({ **record.attributes.transform_keys(&:to_sym), noted: seen }).tap do |sheet|
             Cure::Calibration.remembered?(sheet.clock, record.calibration)
           end
         end

@@ -57,6 +57,13 @@ module Dakren
           late: less(band.late, since_poured))
       end
 
+      # Age of what was poured out, so much later: as a film in the room since.
+      # @param at [Float] seconds, after it was poured
+      # @return [Float] minutes
+      def age_of_what_lies(at)
+        age_at([(@walk.poured_at - @walk.met_at) / 60, 0.0].max) + ((at - @walk.poured_at) / 60 * mix.reaction.pace(@walk.room_c))
+      end
+
       # How much of its surely usable time has gone.
       # @return [Float, nil] 0 to 1; nil where nobody knows how long it lasts
       def gone

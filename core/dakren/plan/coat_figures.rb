@@ -178,7 +178,8 @@ module Dakren
 
         early, late = @sheet.stages[name] || @sheet.ages(name)
         told = early == late ? "%{early}" : "%{early} to %{late}"
-        whose = @sheet.assumed_stage?(name) ? "usual for such mixes, not on the data sheet" : "the data sheet"
+        usual = @sheet.noted.any? ? "usual for such mixes, and as seen here" : "usual for such mixes"
+        whose = @sheet.assumed_stage?(name) ? "#{usual}, not on the data sheet" : "the data sheet"
         band_figure(band, [Working.new(says: "#{whose}: #{told} at %{ref}; at %{room} it cures at %{pace} of its speed at %{ref}",
           parts: {
             early: minutes(early), late: minutes(late), ref: quantity(@sheet.clock.reference_temp_c, :c),

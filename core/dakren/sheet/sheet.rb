@@ -16,7 +16,7 @@ module Dakren
     DEFAULT_SERVICE_MARGIN_C = 10
 
     attr_reader :resin, :hardener, :ratio, :clock, :stages, :lowest_c, :highest_c, :purposes, :mixing,
-      :extra_resin_pct, :extra_hardener_pct, :bands, :limits, :hardeners, :looks
+      :extra_resin_pct, :extra_hardener_pct, :bands, :limits, :hardeners, :looks, :noted
 
     # @param resin [String] name of part A
     # @param hardener [String] name of part B
@@ -30,9 +30,11 @@ module Dakren
     # @param limits [WorkLimits] of film, thinner, grain and moisture
     # @param hardeners [Array<Array(String, Rational)>, nil] of a blend: each with its share of the hardener by weight
     # @param looks [Symbol, nil] of LOOKS, what the mix is; nil: as the powder in it says
+    # @param noted [Hash{Symbol=>Array<Numeric>}] ages in minutes at which the shop saw stages on its own work
     # @raise [InputError]
     def initialize(resin:, hardener:, ratio:, clock:, stages: {}, lowest_c: nil, highest_c: nil, purposes: [],
-      mixing: Mixing.new, extra_resin_pct: nil, extra_hardener_pct: nil, bands: {}, limits: WorkLimits.new, hardeners: nil, looks: nil)
+      mixing: Mixing.new, extra_resin_pct: nil, extra_hardener_pct: nil, bands: {}, limits: WorkLimits.new, hardeners: nil, looks: nil,
+      noted: {})
       @hardeners = hardeners&.freeze
       @resin = resin
       @hardener = hardener
@@ -44,10 +46,9 @@ module Dakren
       @highest_c = highest_c && Check.temp_c(:highest_c, highest_c)
       @purposes = purposes.each { |purpose| PURPOSES.fetch(purpose) }.freeze
       @mixing = mixing
-      @looks = looks || Dakren.usual_look(@clock.inert_share, Exact.of(ratio.hardener) / Exact.of(ratio.resin))
-      raise InputError.new(:looks, "must be one of #{LOOKS.values.map(&:label).join(", ")}") unless LOOKS.key?(@looks)
-
+      @looks = checked_looks(looks)
       @limits = limits
+      @noted = noted.freeze
       @extra_resin_pct = Check.optional(:extra_resin_pct, extra_resin_pct, 0..100, "%")
       @extra_hardener_pct = Check.optional(:extra_hardener_pct, extra_hardener_pct, 0..100, "%")
       @bands = bands.compact.to_h { |name, index| [name, Check.number(:"#{name}_from_index", index, 0..10)] }.freeze
@@ -93,7 +94,7 @@ module Dakren
 
     # What its stages hang on.
     def key
-      [clock.key, stages, purposes.first, looks, limits.stage_coat_mm]
+      [clock.key, stages, purposes.first, looks, limits.stage_coat_mm, noted]
     end
 
     # As the sheet tells them.
@@ -164,6 +165,11 @@ module Dakren
     end
 
     private
+
+    def checked_looks(looks)
+      found = looks || Dakren.usual_look(clock.inert_share, Exact.of(ratio.hardener) / Exact.of(ratio.resin))
+      LOOKS.key?(found) ? found : raise(InputError.new(:looks, "must be one of #{LOOKS.values.map(&:label).join(", ")}"))
+    end
 
     def checked_stage(name, range)
       raise InputError.new(name, "is not a stage of a sheet") unless Cure::STAGE_NAMES.include?(name)

@@ -45,6 +45,37 @@ class AssumedStagesTest < CoreTest
     refute told.assumed_stage?(:recoat_opens)
   end
 
+  # One noted tack of 1.3 times the usual, by hand: prior sd 0.25, noted 0.15; weights 16 and 44.44; ln 1.3 x 44.44 / 60.44 = 0.1929.
+  def test_one_noted_stage_by_hand
+    silent = sheet
+    usual = middle(silent, :recoat_opens)
+    noted = coating(clock: { reference_temp_c: 23, pot_life_min: 28, pot_mass_g: 150, working_min: 55 }, stages: {}, purposes: [:coat],
+      noted: { recoat_opens: [1.3 * usual] })
+    share = Math.exp(Math.log(1.3) * (1 / 0.0225) / (16 + (1 / 0.0225)))
+
+    assert_in_delta usual * share, middle(noted, :recoat_opens), 1e-6
+    assert_in_delta 2 * 1.28 / Math.sqrt(16 + (1 / 0.0225)), Math.log(noted.ages(:recoat_opens)[1] / noted.ages(:recoat_opens)[0]), 1e-9
+    assert_in_delta middle(silent, :sandable) * share, middle(noted, :sandable), 1e-6
+    # A noted tack closes at 0.8 of the usual ratio after it.
+    assert_in_delta 0.8 * 6 / 1.9 * usual * share, noted.ages(:recoat_closes)[0], 1e-6
+    assert noted.assumed_stage?(:recoat_opens)
+  end
+
+  def test_what_is_found_late_says_nothing_and_more_notes_say_more
+    silent = sheet
+    usual = middle(silent, :recoat_opens)
+    told = { reference_temp_c: 23, pot_life_min: 28, pot_mass_g: 150, working_min: 55 }
+    with = ->(ages) { coating(clock: told, stages: {}, purposes: [:coat], noted: { recoat_opens: ages }) }
+
+    assert_equal silent.ages(:recoat_opens), with.call([5 * usual, 0, -3]).ages(:recoat_opens)
+    one, many = [1, 9].map { |count| with.call([0.8 * usual] * count) }
+    assert_operator middle(many, :recoat_opens), :<, middle(one, :recoat_opens)
+    assert_operator middle(many, :recoat_opens), :>, 0.8 * usual
+    width = ->(made) { made.ages(:recoat_opens).then { |early, late| late / early } }
+    assert_operator width.call(many), :<, width.call(one)
+    assert_operator width.call(one), :<, width.call(silent)
+  end
+
   # Any sheet of any purpose: each stage is after the one before it, and none is at once.
   def test_nothing_is_at_once_and_all_is_in_order
     30.times do
