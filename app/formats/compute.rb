@@ -163,8 +163,7 @@ module Dakren
       end
 
       def need(question, key)
-        value = question[key]
-        value.nil? ? raise(InputError.new(key, "must be given")) : value
+        Lying.need(question, key)
       end
 
       def temp(question, key)

@@ -33,6 +33,13 @@ module Dakren
         Check.number(small, need(plan, small), 1.0e-3..1.0e12, "mm") / share
       end
 
+      # @return [Object] what stands under a key
+      # @raise [InputError] where nothing does
+      def need(question, key)
+        value = question[key]
+        value.nil? ? raise(InputError.new(key, "must be given")) : value
+      end
+
       def only(told, keys, what)
         unknown = told.keys - keys
         raise InputError.new(unknown.first, "is not a key of #{what}; it takes #{keys.join(", ")}") unless unknown.empty?

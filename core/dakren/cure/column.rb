@@ -17,13 +17,14 @@ module Dakren
       Run = Value.define(:peak_c, :peak_min, :peaks_c)
 
       MOST_LIFTS = 20
-      # Cells in each lift.
-      NODES = 17
+      # Cells in each lift: many thin ones are told apart as well by fewer, in all no more than these.
+      NODES = (7..17)
+      NODES_IN_ALL = 120
 
       # @param lifts [Array<Lift>] 1 to 20, in the order they are poured
       # @param room [Profile] @param wall [Wall] @param wall_start_c [Numeric, nil] @param plan [Footprint, nil]
       # @raise [InputError] naming lifts
-      def initialize(reaction, body, lifts:, room:, wall: Wall::GROUNDS[:wood], wall_start_c: nil, plan: nil, nodes: NODES)
+      def initialize(reaction, body, lifts:, room:, wall: Wall::GROUNDS[:wood], wall_start_c: nil, plan: nil, nodes: nil)
         raise InputError.new(:lifts, "must be 1 to #{MOST_LIFTS}; #{lifts.size} given") unless lifts.size.between?(1, MOST_LIFTS)
 
         @lifts = lifts.each { |lift| check(lift) }
@@ -37,7 +38,7 @@ module Dakren
         @wall = wall
         @wall_start_c = wall_start_c
         @plan = plan
-        @nodes = nodes
+        @nodes = nodes || (NODES_IN_ALL / lifts.size).clamp(NODES.begin, NODES.end)
       end
 
       # @param until_min [Float] from when the first is poured
