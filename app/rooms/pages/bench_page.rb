@@ -267,7 +267,8 @@ module Dakren
       end
 
       def before
-        film = Cure::Untold.times(@walk.recipe.sheet, room: Cure::Profile.constant(@walk.recipe.room_c)).working
+        film = Cure::Untold.times(@walk.recipe.sheet, room: Cure::Profile.constant(@walk.recipe.room_c),
+          mix: @walk.recipe.mix).working
         [Told.new(words: "when the hardener is in", css: "bench-quiet"), Told.new(words: "left in this cup"),
           time(@walk.recipe.usable, "none"),
           Told.new(words: "left once spread"), time(film, "none")]

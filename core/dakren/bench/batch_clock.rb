@@ -41,7 +41,8 @@ module Dakren
       def as_film
         aged = ((@walk.poured_at || @now) - @walk.met_at) / 60
         since = @walk.poured_at ? (@now - @walk.poured_at) / 60 : 0.0
-        times = Cure::Untold.times(@recipe.sheet, room: Cure::Profile.constant(@walk.room_c), start_age_min: age_at([aged, 0.0].max))
+        times = Cure::Untold.times(@recipe.sheet, room: Cure::Profile.constant(@walk.room_c), start_age_min: age_at([aged, 0.0].max),
+          mix: mix)
           .working
         Cure::Band.new(early: less(times.early, since), middle: less(times.middle, since), late: less(times.late, since))
       end
@@ -52,7 +53,7 @@ module Dakren
         return unless poured
 
         age = age_at([(poured - @walk.met_at) / 60, 0.0].max)
-        band = Cure::Untold.times(@recipe.sheet, room: Cure::Profile.constant(@walk.room_c), start_age_min: age).of(name)
+        band = Cure::Untold.times(@recipe.sheet, room: Cure::Profile.constant(@walk.room_c), start_age_min: age, mix: mix).of(name)
         band && Cure::Band.new(early: less(band.early, since_poured), middle: less(band.middle, since_poured),
           late: less(band.late, since_poured))
       end

@@ -235,12 +235,17 @@ module Dakren
       # @param mix_g [Numeric] of resin and hardener @param powder_g [Numeric] really in it
       # @return [Cure::Mix]
       def mix_with(mix_g, powder_g)
-        powder_g.positive? && mix_g.positive? ? sheet.mix(powder: [thickener[0], (powder_g * 100 / mix_g).to_f]) : sheet.mix
+        of_work(powder_g.positive? && mix_g.positive? ? sheet.mix(powder: [thickener[0], (powder_g * 100 / mix_g).to_f]) : sheet.mix)
       end
 
       # @return [Cure::Mix] everything that is to be in the cup
       def mix
-        sheet.mix(powder: thickener)
+        of_work(sheet.mix(powder: thickener))
+      end
+
+      # What is mixed for no work that is known lasts as its sheet says.
+      def of_work(mix)
+        kind && Work::Kinds::ALL.key?(kind) ? mix.for_work(Work::Kinds::ALL.fetch(kind).shaped) : mix
       end
 
       # What its clock hangs on.

@@ -39,6 +39,13 @@ module Dakren
         KNOWN.recall([@mix.key, @depth_mm, @count, @start_c, *@place.values]) { found }
       end
 
+      # Is there any wait at which it stays cool?
+      def possible?
+        return true if @count < 2 || !@mix.told?
+
+        KNOWN.recall([:possible, @mix.key, @depth_mm, @count, @start_c, *@place.values]) { [cool?(LONGEST_MIN) || cool?(0.0)] }.first
+      end
+
       private
 
       # The first step at which it stays cool, halved out.

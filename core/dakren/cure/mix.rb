@@ -74,6 +74,25 @@ module Dakren
         Mix.new(clock, nodes: nodes, ballast: ballast, reaction: reaction)
       end
 
+      # The same for work that ends at its own conversion: what must level by itself or be shaped is over sooner than what is only spread.
+      #
+      # Rule: a_end belongs to the sheet's main purpose; other work keeps the same k and the same z, and ends at the age at which its own
+      # a_end is reached.
+      # @param shaped [Boolean]
+      # @return [Mix]
+      def for_work(shaped)
+        return self if shaped == clock.levels_or_is_shaped
+
+        with(reaction: reaction.ending_at(calibration.unknowns.ended(shaped, calibration.z[0])))
+      end
+
+      # Ages between which it cannot be worked any more: one where the sheet tells it, else as far as it is known.
+      # @return [Array<Float>] early and late, minutes
+      def working_ages
+        share = Math.exp(EIGHTY_PCT_SD * calibration.sd_of(:working_min))
+        [working_min / share, working_min * share]
+      end
+
       # Share of its losses left under a tent or dust cover.
       COVERED_SHARE = 0.7
 

@@ -69,6 +69,13 @@ module Dakren
         ((Math.log((autocatalysis + conversion) / autocatalysis) - Math.log(left)) / (c * c)) + (((1 / left) - 1) / c)
       end
 
+      # The very same reaction, where another conversion is the end of it: at the age at which that is reached.
+      # @param conversion [Float] 0 to 1
+      # @return [Reaction]
+      def ending_at(conversion)
+        with(conversion_at_end: conversion, working_min: working_min * effort(conversion) / effort(conversion_at_end))
+      end
+
       # Conversion at an age, wherever it spent it.
       # @param age_min [Float]
       # @return [Float] 0 to 1

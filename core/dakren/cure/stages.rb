@@ -130,6 +130,7 @@ module Dakren
       def initialize(sheet, room:, from_min: 0, start_age_min: 0, depth_mm: nil, start_c: nil, ageing: Ageing.new(sheet, room),
         mix: sheet.mix, wall: Wall::GROUNDS[:wood], plan: nil)
         @sheet = sheet
+        @mix = mix
         @from_min = from_min
         @start_age_min = start_age_min
         @ageing = ageing
@@ -154,7 +155,7 @@ module Dakren
 
       # @return [Band] end of the working time as a film
       def working
-        @told[:working] ||= band(@sheet.working_ages)
+        @told[:working] ||= band(@mix.working_ages)
       end
 
       private

@@ -56,12 +56,19 @@ module Dakren
         CONVERSIONS[clock.levels_or_is_shaped]
       end
 
+      # How far it has reacted when it cannot be spread any more, for work that must level by itself or be shaped, or for other work.
+      # @param z [Float] in standard deviations from what is usual
+      # @return [Float]
+      def ended(shaped, z)
+        usual = CONVERSIONS.fetch(shaped)
+        1 / (1 + Math.exp(-(Math.log(usual / (1 - usual)) + (CONVERSION_SD * z))))
+      end
+
       # @param z [Array<Float>] each in standard deviations from its usual value
       # @return [Reaction]
       def reaction(z)
-        odds = Math.log(conversion / (1 - conversion)) + (CONVERSION_SD * z[0])
         energy = clock.activation_kj_mol + (spread(:activation_kj_mol) * z[3])
-        at(conversion_at_end: 1 / (1 + Math.exp(-odds)), loss_factor: scaled(LOSS[0], LOSS[1], z[1]),
+        at(conversion_at_end: ended(clock.levels_or_is_shaped, z[0]), loss_factor: scaled(LOSS[0], LOSS[1], z[1]),
           heat_j_g: scaled(clock.heat_j_g, spread(:heat_j_g), z[2]), activation_kj_mol: energy.clamp(10.0, 150.0),
           autocatalysis: scaled(SEED[0], SEED[1], z[4]),
           working_min: scaled(working_min, spread(:working_min), z[5]))

@@ -45,6 +45,8 @@ module Dakren
 
       def covered = self
 
+      def for_work(_shaped) = self
+
       def cup(start_c:, **)
         Cup::Run.new(usable_min: nil, peak_c: start_c.to_f, peak_min: 0.0, steps: 0, track: [])
       end

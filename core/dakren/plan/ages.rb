@@ -91,7 +91,10 @@ module Dakren
 
         open = below.map { |one| opens(one) || one.done }.max
         shut = below.filter_map { |one| closes(one) }.min
-        shut && shut < open && below.any? { |one| guessed?(one) } ? [between(below, open, shut), nil] : [open, shut]
+        return [open, shut] unless shut && shut < open && below.any? { |one| guessed?(one) }
+
+        # What is only usual is looked for with the dab; what is too hot is waited for all the same.
+        [[between(below, open, shut), *below.filter_map { |one| cools(one) }].max, nil]
       end
 
       # Does its window rest on what is only usual? It is looked for with the test dab then.

@@ -150,21 +150,27 @@ module Dakren
                             "reaches " \
                             "the working time of %{working} after %{usable}",
             parts: { mass: mass_quantity, across: quantity(portion.diameter_mm, :mm), tins: quantity(@order.tins_c, :c),
-                     room: quantity(room_c, :c), working: minutes(@sheet.mix.working_min), usable: minutes(@plan.usable.middle) }),
+                     room: quantity(room_c, :c), working: minutes(@order.mix.working_min), usable: minutes(@plan.usable.middle) }),
           doubt], CUP_NUMBERS)
       end
 
       # Minutes as a film from pouring out, early to late
       def working
         band_figure(@plan.working,
-          [Working.new(says: "the data sheet's %{working} at %{ref}, less the age it has when poured after %{pour}; then it ages as the " \
+          [Working.new(says: "#{whose_working} %{working} at %{ref}, less the age it has when poured after %{pour}; then it ages as the " \
                              "room " \
                              "does, " \
                              "%{pace} times as fast",
-            parts: { working: minutes(@sheet.mix.working_min), ref: quantity(@sheet.clock.reference_temp_c, :c),
+            parts: { working: minutes(@order.mix.working_min), ref: quantity(@sheet.clock.reference_temp_c, :c),
                      pour: minutes(@plan.batches.first.pour_from), pace: quantity(pace, :"") }), doubt],
           [:activation_kj_mol])
       end
+
+      # Whose the working time is: the sheet's, or what its reaction makes of it for this work.
+      def whose_working
+        @order.mix.working_min == @sheet.clock.working_min ? "the data sheet's" : "found from the data sheet, for this work:"
+      end
+      private :whose_working
 
       # When it is hard, as far as the sheet says.
       def hard

@@ -47,9 +47,9 @@ module Dakren
         from_min.zero? ? room : room.from(from_min)
       end
 
-      # @return [Cure::Mix] with what powder there is in it
+      # @return [Cure::Mix] with what powder there is in it, as long as this work can use it
       def mix
-        sheet.mix(powder: need.powder)
+        sheet.mix(powder: need.powder).for_work(Work::Kinds::ALL.fetch(kind).shaped)
       end
 
       # @return [Cure::Mix] as it lies on the work, with the cloth in it

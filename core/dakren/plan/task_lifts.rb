@@ -8,6 +8,8 @@ module Dakren
     module TaskLifts
       # Fewer lifts, of so many mm each: how hot one of them would get, or what the data sheet allows instead.
       Instead = Value.define(:count, :each_mm, peak_c: nil, deepest_mm: nil)
+      # So many lifts more than each would need by itself.
+      MOST_MORE = 6
       # Less than this is stopped by no figure that is only assumed, g.
       LITTLE_G = 200
 
@@ -66,7 +68,15 @@ module Dakren
         @instead = Instead.new(count: least, each_mm: need.depth_mm, peak_c: alone_c)
 
         deepest = Cure::Lifts.new(mix, **place, recoat: @task.sheet.recoat_window_min).deepest_mm
-        deepest < Cure::Lifts::LEAST_MM ? least : [(whole / deepest).ceil, least].max
+        deepest < Cure::Lifts::LEAST_MM ? least : stacked(mix, whole, [(whole / deepest).ceil, least].max, place)
+      end
+
+      # Lying on one another they lead their heat away worse than the first does into what it lies on: a few more of them, where that helps.
+      def stacked(mix, whole, count, place)
+        (count..(count + MOST_MORE)).find do |many|
+          Cure::Cooling.new(mix, depth_mm: whole / many, count: many, **place.except(:room), room: Cure::Profile.constant(place[:room].at(0)))
+            .possible?
+        end || count
       end
 
       def too_hot?(planned, column)

@@ -114,8 +114,7 @@ module Dakren
     # Ages between which the mix cannot be worked any more: one where the sheet tells it, else as far as it is known.
     # @return [Array(Float, Float)] minutes
     def working_ages
-      share = Math.exp(Cure::EIGHTY_PCT_SD * mix.calibration.sd_of(:working_min))
-      [mix.working_min / share, mix.working_min * share]
+      mix.working_ages
     end
 
     STAGE_AGES = Memo.new(500)

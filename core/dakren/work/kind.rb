@@ -25,11 +25,12 @@ module Dakren
       # Use, how the mix is used at the bench; uses: the same by how cloth is laid, where that differs; leaves: how the mix leaves its cup
       # where its tool does not say, :poured, :tray or :cup; noun: of one of its coats
       # and of several; load: what else lies ready before the hardener is opened; precedes: kinds of work it goes before; combed: is its
-      # wet film read off a comb? ready: of Plan::Readiness::WORDS, what whoever waits for it asks.
+      # wet film read off a comb? shaped: must it level by itself or be shaped, so that it is over sooner?
+      # ready: of Plan::Readiness::WORDS, what whoever waits for it asks.
       Kind = Value.define(:name, :label, :on, :purposes, :inputs, :placing, rule: nil, need: nil, defaults: {}.freeze,
         steps: [].freeze, coats: false, pours: false, cautions: [].freeze, section: nil, use: nil, uses: {}.freeze,
         noun: %w[coat coats].freeze, leaves: :cup,
-        load: [].freeze, precedes: [].freeze, combed: false,
+        load: [].freeze, precedes: [].freeze, combed: false, shaped: false,
         ready: %i[handle load].freeze) do
         def input(name)
           INPUTS.fetch(name)

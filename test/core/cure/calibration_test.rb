@@ -110,6 +110,25 @@ class CalibrationTest < CoreTest
     end
   end
 
+  # A coating's mix poured as a flood keeps its reaction and its heat, and is over where that work's own conversion is reached.
+  def test_other_work_ends_at_its_own_conversion
+    20.times do
+      coating = mix(pot_life_min: between(15, 80), pot_mass_g: 100, levels_or_is_shaped: [true, false].sample)
+      other = coating.for_work(!coating.clock.levels_or_is_shaped)
+      z = coating.calibration.z[0]
+      usual = coating.clock.levels_or_is_shaped ? 0.5 : 0.3
+
+      assert_in_delta Math.log(usual / (1 - usual)) + (0.4 * z), other.reaction.conversion_at_end.then { |a| Math.log(a / (1 - a)) }, 1e-9
+      assert_share coating.reaction.rate_at_reference_per_s, other.reaction.rate_at_reference_per_s, 1e-9
+      cup = { mass_g: 300, start_c: 21, room_c: 20 }
+      sooner, later = [coating, other].sort_by { |one| one.clock.levels_or_is_shaped ^ (one == other) ? 0 : 1 }
+
+      assert_operator sooner.cup(**cup).usable_min, :<, later.cup(**cup).usable_min
+      assert_in_delta coating.cup(**cup).peak_c, other.cup(**cup).peak_c, 0.3
+      assert_same coating, coating.for_work(coating.clock.levels_or_is_shaped)
+    end
+  end
+
   # A ratio alone has no clock: every time that is asked of it is not known, and none is zero.
   def test_where_nothing_is_told_nothing_is_known
     clock = Cure::Clock.new(reference_temp_c: 23)

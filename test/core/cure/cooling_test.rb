@@ -28,6 +28,29 @@ class CoolingTest < CoreTest
     end
   end
 
+  # A column that loses nothing: what its resin and wall have taken up is what the reaction made, to a thousandth.
+  def test_heat_is_conserved_in_a_closed_column
+    mix = Cure::Mix.new(slow_clock)
+    closed = mix.reaction.with(loss_factor: 1.0e-12)
+    wall = Cure::Wall.of(mm: 18, w_mk: 0.13, mj_m3k: 1.0)
+    lifts = [[12, 0, 22.0], [8, 240, 24.0], [15, 900, 20.0]].map { |depth, at, start| Cure::Column::Lift.new(depth_mm: depth, at_min: at, start_c: start) }
+    column = Cure::Column.new(closed, mix.body, lifts: lifts, room: room, wall: wall)
+    nodes = 17
+    column.run
+    lying = nil
+    [[0, 240], [240, 900], [900, 6000]].each_with_index do |(from, ends), i|
+      lying = column.send(:follow, [i], lying, from.to_f, ends.to_f, last: false)
+      poured = lifts.first(i + 1).reverse
+      resin = poured.flat_map { |lift| Array.new(nodes, [lift.depth_mm / 1000.0 / nodes, lift.start_c]) }
+      taken = resin.zip(lying.temps_c).sum { |(wide, start), now| wide * mix.body.volume_capacity * (now - start) }
+      slab = Cure::Slab.new(mix.body, lifts_m: [0.01], wall: wall, loss_factor: 1.2)
+      taken += slab.send(:wall_widths, wall.mm / 1000.0).zip(lying.temps_c.drop(resin.size)).sum { |wide, now| wide * 1.0e6 * (now - 22) }
+      made = resin.zip(lying.conversions).sum { |(wide, _), a| wide * mix.body.density_g_ml * 1.0e6 * mix.body.heat_j_g * a }
+
+      assert_in_delta made, taken, 0.001 * made, "after #{ends} min"
+    end
+  end
+
   # A lift on a warming one is hotter than either alone, and one that waited is not.
   def test_a_lift_on_a_warming_one_is_hotter
     mix = Cure::Mix.new(slow_clock)

@@ -5,7 +5,7 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
-      declare :fill, label: "fill", on: :void, noun: %w[layer layers].freeze,
+      declare :fill, label: "fill", shaped: true, on: :void, noun: %w[layer layers].freeze,
         use: Use.new(title: "Press it in", done: "It is all in",
           tells: "Press it in so that no air is trapped, and leave it a little proud. Keep a test dab.",
           why: "Shave it while a scraper still takes a curl."),

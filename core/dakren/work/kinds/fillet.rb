@@ -5,7 +5,7 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
-      declare :fillet, label: "fillet", on: :joint,
+      declare :fillet, label: "fillet", shaped: true, on: :joint,
         use: Use.new(title: "Draw the fillet", done: "It is drawn",
           tells: "Into a bag with its tip cut off; run it along the corner, then draw it smooth with a round stick. Keep a test dab.",
           why: "Pull the tape before it gels."),

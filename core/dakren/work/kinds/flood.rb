@@ -5,7 +5,7 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
-      declare :flood, label: "flood coat", on: :surface, leaves: :poured, rule: :film,
+      declare :flood, label: "flood coat", shaped: true, on: :surface, leaves: :poured, rule: :film,
         use: Use.new(title: "Pour it", done: "It is poured and spread",
           tells: "Clean plastic under the piece. Pour down the middle, drag it to the edges, let it run over the sides. Keep a test dab.",
           why: "Heat passes at once. Nothing dusty is moved from now on. What clings to the cup is not mixed: leave it there."),

@@ -5,7 +5,7 @@ require_relative "../kind"
 module Dakren
   module Work
     module Kinds
-      declare :floor, label: "floor coat", on: :surface, leaves: :poured, rule: :film,
+      declare :floor, label: "floor coat", shaped: true, on: :surface, leaves: :poured, rule: :film,
         use: Use.new(title: "Pour it in a ribbon", done: "It is all laid",
           tells: "Edges first. Pour a ribbon along the wet edge, an arm's reach at a time: one way, at right angles, " \
                  "then laid off lightly one way. Keep a test dab.",
