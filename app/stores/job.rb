@@ -128,6 +128,8 @@ module Dakren
       # The document as it was at a revision, or at the last before it that is still kept.
       # @return [Hash, nil]
       def document_at(number)
+        return document if number == revision && !document_changed?
+
         revisions.where(number: ..number).last&.state
       end
 
@@ -141,8 +143,10 @@ module Dakren
       def keep(document, parent: nil, stands_for: nil)
         before = revisions.last
         number = before ? revision + 1 : revision
+        # The last state that was kept is the job as it stands.
+        stood = before && before.number == revision ? document_was : before&.state
         update!(document: document, name: document["name"].to_s, revision: number)
-        revisions.create!(number: number, parent: parent, stands_for: stands_for || number, **JobRevision.kept(document, before))
+        revisions.create!(number: number, parent: parent, stands_for: stands_for || number, **JobRevision.kept(document, before, stood))
       end
     end
 
@@ -157,12 +161,12 @@ module Dakren
       belongs_to :job, class_name: "Dakren::Stores::Job"
 
       # How a state is kept.
-      # @param document [Hash] @param before [JobRevision, nil] the one kept before it
+      # @param document [Hash] @param before [JobRevision, nil] the one kept before it @param stood [Hash, nil] the document that tells
       # @return [Hash{Symbol=>Object}] columns
-      def self.kept(document, before)
+      def self.kept(document, before, stood)
         return { document: document, delta: nil } if before.nil? || (before.number % CHAIN).zero?
 
-        { document: nil, delta: Document::Delta.pack(Document::Delta.between(before.state, document)) }
+        { document: nil, delta: Document::Delta.pack(Document::Delta.between(stood, document)) }
       end
 
       # @return [Hash] the document as it was

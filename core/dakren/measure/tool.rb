@@ -100,9 +100,16 @@ module Dakren
 
           least = wanted.sum * (1 - (Exact.of(short_pct) / 100))
           from = [wanted[1].floor, 1].max
-          tries = (from..(from + MOST_UNITS)).map { |hardener| [(wanted[0] / wanted[1] * hardener).round.clamp(1..), hardener] }
-          enough = tries.select { |pair| pair.sum >= least }
-          enough.find { |pair| forgiven?(pair, wanted, tolerance_pct) } || enough.first(MOST_TRIED).min_by { |pair| off(pair, wanted).abs }
+          ratio = wanted[0] / wanted[1]
+          first = []
+          (from..(from + MOST_UNITS)).each do |hardener|
+            pair = [(ratio * hardener).round.clamp(1..), hardener]
+            next if pair.sum < least
+            return pair if forgiven?(pair, wanted, tolerance_pct)
+
+            first << pair if first.size < MOST_TRIED
+          end
+          first.min_by { |found| off(found, wanted).abs }
         end
         MOST_TRIED = 12
 
