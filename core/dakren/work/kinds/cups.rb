@@ -7,7 +7,7 @@ module Dakren
     module Kinds
       declare :cups, label: "small moulds", on: :cavity, leaves: :poured, noun: %w[pour pours].freeze, rule: :volume,
         use: Use.new(title: "Fill the moulds", done: "They are filled", slowly: true,
-          tells: "In a thin stream along the stick, to 5 mm below the rim. Keep a test dab.",
+          tells: "In a thin stream along the stick, each no higher than planned. Keep a test dab.",
           why: "Sample centred, lid on against dust. What clings to the cup is not mixed."),
         load: ["moulds released and dry, set apart on a bare board",
           "lids or a dust cover"],
