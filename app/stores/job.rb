@@ -70,11 +70,6 @@ module Dakren
         @said ||= JSON.parse(summary)
       end
 
-      # Was it never worked out yet?
-      def unsaid?
-        summary_of.zero?
-      end
-
       # @param most [Integer] characters
       # @return [String] what a job is called wherever it is named; one nobody has named by its work
       def title(most = 120)

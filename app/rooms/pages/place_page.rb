@@ -68,14 +68,6 @@ module Dakren
         !@desk.problem("#{id}-side").nil?
       end
 
-      # "Part and face: panel, its underside"
-      def face_title
-        return "Part and face" unless place.face_told?
-
-        part, side = place.face
-        "Part and face: #{[part, Plan::Turning::SIDES.fetch(side)].reject(&:empty?).join(", ")}"
-      end
-
       # Its size in a few words.
       def size
         shape = place.place&.shape

@@ -22,9 +22,5 @@ module Dakren
     def known?
       !value.nil?
     end
-
-    def range?
-      !early.nil? || !late.nil?
-    end
   end
 end

@@ -88,11 +88,6 @@ module Dakren
         round_the_clock if always?
       end
 
-      # The same hours where more is taken.
-      def with_taken(taken)
-        Hours.new(@bands, @weekdays_off, @dates_off, @start, @taken + taken, @zone)
-      end
-
       # @param minute [Numeric] of the job @param length [Numeric] minutes of work without a break
       # @return [Float, nil] first minute from there on at which it fits; nil when it never does
       def fit(minute, length)
@@ -134,12 +129,6 @@ module Dakren
       # @return [Array<Array(Float, Float)>]
       def open_until(minute)
         spans_from(0).take_while { |from, _| from < minute }.map { |from, to| [[from, 0.0].max, [to, minute].min] }
-      end
-
-      # The same drawn from before the start.
-      def spans_between(low, high)
-        unroll(high)
-        @spans.select { |from, to| to > low && from < high }
       end
 
       # Is there no night, no break and no day off?

@@ -68,12 +68,6 @@ module Dakren
         (found - found.round).abs < HAIR ? Rational(found.round) : found
       end
 
-      # What is left over when whole packs are mixed.
-      # @return [Rational] ml
-      def surplus_ml(need)
-        (needed(need).ceil - needed(need)) * @pack_ml
-      end
-
       private
 
       def share_of(need, count)

@@ -13,7 +13,6 @@ module Dakren
   # Numbers that contradict each other raise InputError with the reason.
   class Sheet
     MINUTES = (0.1..1_000_000)
-    DEFAULT_SERVICE_MARGIN_C = 10
 
     attr_reader :resin, :hardener, :ratio, :clock, :stages, :lowest_c, :highest_c, :purposes, :mixing,
       :extra_resin_pct, :extra_hardener_pct, :bands, :limits, :hardeners, :looks, :noted

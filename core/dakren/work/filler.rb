@@ -26,7 +26,6 @@ module Dakren
         Powder.new(name: :fibres, label: "milled fibres", density_g_ml: 2.55, bulk_g_ml: 0.18, dust: "fibre dust itches and harms lungs")
       ].to_h { |powder| [powder.name, powder] }.freeze
       GRAMS = (0..400)
-      SCOOP_ML = 30
 
       module_function
 

@@ -30,10 +30,6 @@ module Dakren
           "#{Check.plain(split.total_g.to_f.round(1))} g is more than it carries (#{Check.plain(capacity_g)} g)"
         end
 
-        def finer?(other)
-          other.is_a?(self.class) && reading_error_g < other.reading_error_g
-        end
-
         def most_g(_density_g_ml)
           capacity_g
         end
