@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "bench_moments"
+
 module Dakren
   module Document
     # What somebody did at the bench, read from the form: the kind of event and its data, or a complaint.

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "zones"
+
 module Dakren
   module Document
     # When the shop works, with how many, and what its crew is busy with.

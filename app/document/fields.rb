@@ -3,6 +3,7 @@
 require_relative "field"
 require_relative "field_making"
 require_relative "place_forms"
+require_relative "own_steps"
 
 module Dakren
   module Document

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "typed_form"
+
 module Dakren
   module Document
     # "Just mix 60 g": one batch without a job, by any tool and in any unit, as it is typed.

@@ -1,5 +1,9 @@
 # frozen_string_literal: true
 
+require_relative "typed_form"
+require_relative "../words/because"
+require_relative "../words/dates"
+
 module Dakren
   module Document
     # The shop's settings as typed.

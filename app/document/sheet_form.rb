@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 require_relative "time_ranges"
+require_relative "typed_form"
+require_relative "field"
 
 module Dakren
   module Document

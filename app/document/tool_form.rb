@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "typed_form"
+
 module Dakren
   module Document
     # One tool as typed.

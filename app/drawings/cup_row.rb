@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "ramp"
+
 module Dakren
   module Drawings
     # Every cup of a plan, drawn to scale with the heights its two parts really reach.

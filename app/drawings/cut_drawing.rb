@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "ramp"
+
 module Dakren
   module Drawings
     # The work in section, to scale; where heights are drawn larger than widths, the factor is stated.

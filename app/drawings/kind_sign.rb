@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "ramp"
+
 module Dakren
   module Drawings
     # A kind of work in a small section, as it is seen when cut through: what is beneath, and what goes on.

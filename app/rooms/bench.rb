@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "room"
+
 module Dakren
   module Rooms
     # Bench: walks one batch, one thing to do at a time. Whatever is done is an event, kept at once; clocks are

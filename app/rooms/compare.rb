@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "room"
+require_relative "job_keeping"
+
 module Dakren
   module Rooms
     # About a plan: hardeners side by side, the calendar of a job and of the shop, copies and templates.

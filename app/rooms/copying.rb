@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "room"
+
 module Dakren
   module Rooms
     # Copies of the shop and the way back, beside the settings: made, taken away to another disk, brought, put back.

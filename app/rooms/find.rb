@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "room"
+
 module Dakren
   module Rooms
     # Find: any job, sheet, cup or lot by a piece of its name.

@@ -1,5 +1,9 @@
 # frozen_string_literal: true
 
+require_relative "room"
+require_relative "job_keeping"
+require_relative "drawing_deeds"
+
 module Dakren
   module Rooms
     # Jobs: the list, and the job sheet that saves and plans while it is typed.

@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "room"
+require_relative "job_keeping"
+
 module Dakren
   module Rooms
     # What a shop pins up: a job on one sheet of A4, and a card for each batch.

@@ -1,5 +1,9 @@
 # frozen_string_literal: true
 
+require "sqlite3"
+require_relative "../stores/backup"
+require_relative "../stores/health"
+
 module Dakren
   module Rooms
     # What all rooms share: views, typed parameters, figures and fields.

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "room"
+
 module Dakren
   module Rooms
     # Settings: how this shop likes things.

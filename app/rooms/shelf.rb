@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "room"
+
 module Dakren
   module Rooms
     # Shelf: the sheets, and the editor that draws what a sheet means while it is typed.

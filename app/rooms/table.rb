@@ -1,5 +1,9 @@
 # frozen_string_literal: true
 
+require_relative "room"
+require_relative "job_keeping"
+require_relative "drawing_deeds"
+
 module Dakren
   module Rooms
     # The drawing table of one place: draw, trace over a photograph, read a drawing in, take outlines and templates away.

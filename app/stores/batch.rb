@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "database"
+require_relative "seals"
+
 module Dakren
   module Stores
     # One batch at the bench: how it was to be made, and everything that happened to it.

@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "database"
+require_relative "seals"
+
 module Dakren
   module Stores
     # Deeds of late by their ids: one that comes a second time is told what came of the first.

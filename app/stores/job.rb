@@ -1,6 +1,8 @@
 # frozen_string_literal: true
 
 require "digest"
+require_relative "database"
+require_relative "seals"
 
 module Dakren
   module Stores

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "job"
+
 module Dakren
   module Stores
     # The list of jobs: filtered, sorted, one page of it, from what was kept when they were planned.

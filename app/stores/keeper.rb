@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "beside"
+
 module Dakren
   module Stores
     # Looks after the shop's file beside all else: folds its log in while nobody writes, copies it once a day, lets go of what is old, and

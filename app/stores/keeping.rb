@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "database"
+require_relative "seals"
+
 module Dakren
   module Stores
     # What Dakren keeps of its own upkeep, by name: when the shop was last looked through, how its tables were made.

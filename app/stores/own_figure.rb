@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "database"
+require_relative "seals"
+
 module Dakren
   module Stores
     # One weighing of the shop's own: what a tool kept, a surface drank, how fast a kind of work took the mix.

@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "database"
+require_relative "seals"
+
 module Dakren
   module Stores
     # A step of the builder's own, as it was typed last: the next job offers it.

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "beside"
+
 module Dakren
   module Stores
     # Works out anew, one after another and beside all else, what the plans of jobs say: after a sheet, a tool or a setting was changed,

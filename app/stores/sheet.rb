@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "database"
+require_relative "seals"
+
 module Dakren
   module Stores
     # One sheet on the shelf: a resin with one hardener. Numbers in the core's units.

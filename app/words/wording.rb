@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "localised"
+
 module Dakren
   # From records to core values and back, and into words: the one place for both.
   module Words

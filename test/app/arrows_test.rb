@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../app_helper"
+require "open3"
 
 # Folders of the application lean on each other one way, and all of them on the core.
 class AppArrowsTest < AppTest
@@ -23,6 +24,23 @@ class AppArrowsTest < AppTest
     end
 
     assert_empty wrong, wrong.join("\n")
+  end
+
+  SHUFFLES = ENV["DAKREN_LONG"] ? 20 : 3
+  READ = <<~RUBY.freeze
+    require File.join(ARGV[0], "app", "outside")
+    files = Dir[File.join(ARGV[0], "app", "{#{ORDER.join(",")}}", "**", "*.rb")]
+    files.sort.shuffle(random: Random.new(ARGV[1].to_i)).each { |file| require file }
+  RUBY
+
+  # Each file requires what it needs to be read: in whatever order they are read, all of them are.
+  def test_files_can_be_read_in_any_order
+    SHUFFLES.times do
+      seed = rand(1_000_000).to_s
+      out, status = Open3.capture2e(Gem.ruby, "-e", READ, File.dirname(APP), seed)
+
+      assert_predicate status, :success?, "shuffled by #{seed}: #{out.lines.first(2).join}"
+    end
   end
 
   def test_every_folder_has_its_place

@@ -1,5 +1,9 @@
 # frozen_string_literal: true
 
+require_relative "bench_page"
+require_relative "bench_measures"
+require_relative "bench_beside"
+
 module Dakren
   module Rooms
     # What is to be done in one step of a batch: one method a step that has more to say than its own words.

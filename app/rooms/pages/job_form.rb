@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require_relative "../../document/as_typed"
+require_relative "../../document/job_document"
+
 module Dakren
   module Rooms
     # The fields of a job as a page shows them: with what was typed, what is wrong, and what counts where nothing is typed.

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "place_drawing"
+
 module Dakren
   module Rooms
     # One place of a piece as a page shows it: what is asked of it, its shapes, its drawing.

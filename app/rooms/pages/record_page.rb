@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "bench_page"
+
 module Dakren
   module Rooms
     # One batch on the go, as a wall screen shows it.

@@ -1,5 +1,9 @@
 # frozen_string_literal: true
 
+require_relative "ticket_steps"
+require_relative "ticket_batches"
+require_relative "ticket_untold"
+
 module Dakren
   module Rooms
     # One pass of a job as a page shows it: what was told, what it comes to, what to beware of, its cups.
