@@ -54,7 +54,7 @@ class AppTest < CoreTest
     last_response.body
   end
 
-  # A plain job has one place of one shape and one pass: its fields by their short names.
+  # A plain job has one place of one shape and one task: its fields by their short names.
   PLAIN = { **%w[shape length width diameter hole side_a side_b side_c sides corners stations].to_h { |name| [name, "p1-s1-#{name}"] },
             **%w[film film_unit sheet surface drink spread method cup].to_h { |name| [name, "c1-#{name}"] }, "heat_known" => "c1-known" }
     .freeze
@@ -136,7 +136,7 @@ module BenchHelp
   # @return [String] its address
   def to_bench(job, **told)
     get job
-    post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => job[/\d+/], "pass" => "c1" }
+    post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => job[/\d+/], "task" => "c1" }
       .merge(told.transform_keys(&:to_s))
     last_response["location"]
   end

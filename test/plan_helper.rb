@@ -2,7 +2,7 @@
 
 require_relative "core_helper"
 
-# Passes of one sheet at 23 °C, where its own minutes count: tacky after 150 to 210, closed from 480 to 720, sandable 960 to 1320.
+# Tasks of one sheet at 23 °C, where its own minutes count: tacky after 150 to 210, closed from 480 to 720, sandable 960 to 1320.
 class PlacedTest < CoreTest
   START = Time.local(2026, 11, 24, 7)
   STEP = 30.0
@@ -26,7 +26,7 @@ class PlacedTest < CoreTest
       Plan::CoatOrder.coat(outline: Geometry::Rectangle.new(length_mm: length, width_mm: 500), cover: Work::Cover.new(film_mm: 0.2),
         sheet: sheet, room: in_room, from_min: at, tins_c: in_room.at(at), ageing: ageing, people: people || 1)
     end
-    Plan::PassJob.new(id: id, label: "coat", places: places, count: count, order: order, area_m2: 0.5 * length / 1000, **more)
+    Plan::TaskToPlace.new(id: id, label: "coat", places: places, count: count, order: order, area_m2: 0.5 * length / 1000, **more)
   end
 
   def hours(text = "07:00-12:00, 12:30-17:00", days_off: "Sat Sun", start: START)
@@ -38,8 +38,8 @@ class PlacedTest < CoreTest
   end
 
   # @param look [Boolean] is everything looked into, for as long as it takes?
-  def plan(*passes, text: "07:00-12:00, 12:30-17:00", look: false, **more)
-    Plan::Scheduler.new(passes, hours: hours(text), go_on: look ? -> { true } : nil, **more).schedule
+  def plan(*tasks, text: "07:00-12:00, 12:30-17:00", look: false, **more)
+    Plan::Scheduler.new(tasks, hours: hours(text), go_on: look ? -> { true } : nil, **more).schedule
   end
 
   def clock(minute)
@@ -47,7 +47,7 @@ class PlacedTest < CoreTest
   end
 
   # Nobody in two places, nothing outside the hours, no coat outside its window or onto the face that lies below, gates kept.
-  def assert_true_to_life(made, passes, crew:, text:)
+  def assert_true_to_life(made, tasks, crew:, text:)
     open = hours(text)
     made.entries.each do |entry|
       refute_empty entry.crew
@@ -59,8 +59,8 @@ class PlacedTest < CoreTest
       assert_operator at_work.sum { |entry| entry.crew.size }, :<=, crew
     end
     assert_windows_kept(made)
-    assert_gates_kept(made, passes)
-    assert_faces_turned(made, passes)
+    assert_gates_kept(made, tasks)
+    assert_faces_turned(made, tasks)
   end
 
   def assert_windows_kept(made)
@@ -70,26 +70,26 @@ class PlacedTest < CoreTest
     end
   end
 
-  def assert_gates_kept(made, passes)
-    passes.each do |pass|
-      first = made.coats.find { |coat| coat.pass.equal?(pass) }
-      pass.gates.each do |id, till|
-        before = made.coats.select { |coat| coat.pass.id == id }.max_by(&:to_min)
+  def assert_gates_kept(made, tasks)
+    tasks.each do |task|
+      first = made.coats.find { |coat| coat.task.equal?(task) }
+      task.gates.each do |id, till|
+        before = made.coats.select { |coat| coat.task.id == id }.max_by(&:to_min)
         least = { laid: before.to_min, tacky: before.stage(:recoat_opens).late, hard: before.hard.late }.fetch(till) do
-          made.entries.select { |entry| entry.pass.id == id && entry.kind == :step }.map(&:to_min).max || before.ready.late
+          made.entries.select { |entry| entry.task.id == id && entry.kind == :step }.map(&:to_min).max || before.ready.late
         end
 
-        assert_operator first.from_min, :>=, least - 0.6, "#{pass.id} waits for #{id} until #{till}"
+        assert_operator first.from_min, :>=, least - 0.6, "#{task.id} waits for #{id} until #{till}"
       end
     end
   end
 
-  def assert_faces_turned(made, passes)
+  def assert_faces_turned(made, tasks)
     up = {}
     made.entries.sort_by(&:from_min).each do |entry|
-      side = entry.coat? && passes.find { |pass| pass.equal?(entry.pass) }.sides.values.first
+      side = entry.coat? && tasks.find { |task| task.equal?(entry.task) }.sides.values.first
       up[side[0]] ||= side[1] if side && Plan::Turning::FACES.include?(side[1])
-      up[entry.pass.sides.values.first[0]] = entry.side if entry.side
+      up[entry.task.sides.values.first[0]] = entry.side if entry.side
 
       assert_equal side[1], up[side[0]], "coated on the face that lies below" if side && up.key?(side[0]) && side[1] != :edge
     end

@@ -39,7 +39,7 @@ module Dakren
         @idle_s = 0.0
       end
 
-      # Lets time pass.
+      # Lets time task.
       # @param seconds [Float] 0 or more
       def advance(seconds)
         left = [seconds, 3600.0].min

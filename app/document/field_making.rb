@@ -56,7 +56,7 @@ module Dakren
         case input.unit
         when :film then make(name, input.label, kind: :film, units: Fields::U::LENGTH + Fields::U::COVER, **more)
         when :choice then choice(name, input.label, input.choices, **more)
-        when :rows then Fields::PASS_ROWS.fetch(name).with(**more.slice(:withdraws))
+        when :rows then Fields::TASK_ROWS.fetch(name).with(**more.slice(:withdraws))
         when :allowance then make(name, input.label, **Fields::UNITS.fetch(:allowance), **more)
         else make(name, input.label, allowed: input.allowed, **Fields::UNITS.fetch(input.unit), **more)
         end

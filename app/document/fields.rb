@@ -8,7 +8,7 @@ require_relative "own_steps"
 module Dakren
   module Document
     # Every field of a job, declared once, by what it belongs to: the job, a place of the piece, a shape of a place,
-    # a pass over places. Fields of a pass are the inputs of its kind of work.
+    # a task over places. Fields of a task are the inputs of its kind of work.
     module Fields
       U = Measure::Units
       LENGTH = { kind: :figure, units: U::LENGTH, metric: :mm, us: :in }.freeze
@@ -78,7 +78,7 @@ module Dakren
         word("days_off", "Days off"), choice("every_day", "Work every day", YES), choice("evenings", "Evenings too", YES),
         spells("heats", "Heated", "Spell", "at least", short: "Extra heating", withdraws: true),
         spells("measured", "Measured", "Measured", "it was", short: "Measured room temperatures"),
-        make("places", "Places", kind: :ids), make("passes", "Passes", kind: :ids)
+        make("places", "Places", kind: :ids), make("tasks", "Tasks", kind: :ids)
       ]
 
       PLACE = of_place(
@@ -140,7 +140,7 @@ module Dakren
         word("loops", "Outline")
       )
 
-      PASS_ROWS = table([
+      TASK_ROWS = table([
         rows("cloths", "Cloths", make("areal", "Cloth %d, weight", short: "weight", allowed: Work::Cloth::AREAL_G_M2, **UNITS[:cover]),
           make("plies", "Cloth %d, plies", short: "plies", allowed: Work::Cloth::PLIES, **PLAIN),
           word("direction", "Cloth %d, direction", short: "fibre runs"), short: "Cloths, first one down first"),
@@ -148,7 +148,7 @@ module Dakren
           length("mm", "Front %d, distance", 1..100_000, short: "so far"))
       ])
 
-      PASS = table [
+      TASK = table [
         choice("kind", "Work", Work::Kinds::ALL.transform_values(&:label), withdraws: true),
         make("places", "Covers", kind: :ids, withdraws: true),
         word("sheet", "Resin system", withdraws: true), choice("film_unit", "Unit of the coat", FILM_UNITS, withdraws: true),
@@ -182,11 +182,11 @@ module Dakren
       MARKS = { "began" => "Started", "finished" => "Last batch applied", "soft" => "Test dab still soft at" }.freeze
       MARK = /\A(?<what>began|finished|soft)_(?<coat>\d{1,2})_(?<section>\d{1,2})\z/
 
-      # When a step of a pass was really done: "c1-done_trim".
+      # When a step of a task was really done: "c1-done_trim".
       DONE = /\Adone_(?<step>own_(?:before|between|after|stage)_\d{1,3}|[a-z_]+(?:_\d+)?)\z/
 
       ID = /[pcs]\d{1,6}/
-      KEY = /\A(?:(?<place>p\d{1,6})-(?:(?<shape>s\d{1,6})-)?|(?<pass>c\d{1,6})-)?(?<name>[a-z_0-9]+)\z/
+      KEY = /\A(?:(?<place>p\d{1,6})-(?:(?<shape>s\d{1,6})-)?|(?<task>c\d{1,6})-)?(?<name>[a-z_0-9]+)\z/
 
       # Keys of late: a page asks for each of them many times.
       FOUND = Memo.new(4000)
@@ -203,7 +203,7 @@ module Dakren
         match = KEY.match(key) or return
         table = if match[:shape] then SHAPE
                 elsif match[:place] then PLACE
-                elsif match[:pass] then return PASS[match[:name]] || mark(match[:name])
+                elsif match[:task] then return TASK[match[:name]] || mark(match[:name])
                 else JOB
                 end
         table[match[:name]]

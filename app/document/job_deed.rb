@@ -4,11 +4,11 @@ require "securerandom"
 
 module Dakren
   module Document
-    # What a button of the job sheet does to its document: adds, takes away, moves places, shapes and passes.
+    # What a button of the job sheet does to its document: adds, takes away, moves places, shapes and tasks.
     #
-    #   JobDeed.new(document).done("add-pass:flood")   # => the new document
+    #   JobDeed.new(document).done("add-task:flood")   # => the new document
     class JobDeed
-      DEEDS = %w[add-place drop-place add-shape drop-shape add-pass drop-pass up down repeat split order packs school mark
+      DEEDS = %w[add-place drop-place add-shape drop-shape add-task drop-task up down repeat split order packs school mark
         own].freeze
 
       # Why what was pressed was not done.
@@ -16,7 +16,7 @@ module Dakren
       attr_reader :complaint
 
       # @param document [Hash] see JobDocument
-      # @param packs [#call, nil] from what a pass says of its sheet to ml of a pack
+      # @param packs [#call, nil] from what a task says of its sheet to ml of a pack
       # @param now [Time, nil] in the job's zone
       # @param own [#call, nil] from the number of a step the shop remembers to its list and line
       def initialize(document, packs: nil, now: nil, own: nil)
@@ -93,34 +93,34 @@ module Dakren
         without("#{place}-shapes", shape, "#{place}-")
       end
 
-      def add_pass(kind)
-        return unless Work::Kinds::ALL.key?(kind.to_sym) && room?("passes", JobDocument::MOST_IDS, "tasks")
+      def add_task(kind)
+        return unless Work::Kinds::ALL.key?(kind.to_sym) && room?("tasks", JobDocument::MOST_IDS, "tasks")
 
-        id = new_id("c", list("passes"))
-        last = list("passes").last
+        id = new_id("c", list("tasks"))
+        last = list("tasks").last
         like = %w[sheet method cup film_unit].to_h { |name| ["#{id}-#{name}", @document["#{last}-#{name}"]] }.compact
-        @document.merge("passes" => list("passes").dup.insert(place_of(kind), id), **JobDocument.new_pass(id, kind), **like)
+        @document.merge("tasks" => list("tasks").dup.insert(place_of(kind), id), **JobDocument.new_task(id, kind), **like)
       end
 
       # Where its kind belongs: before the first task it must precede, else at the end.
       def place_of(kind)
         later = Work::Kinds::ALL.fetch(kind.to_sym).precedes
-        list("passes").index { |other| later.include?(@document["#{other}-kind"].to_s.to_sym) } || list("passes").size
+        list("tasks").index { |other| later.include?(@document["#{other}-kind"].to_s.to_sym) } || list("tasks").size
       end
 
-      def drop_pass(id)
-        without("passes", id)
+      def drop_task(id)
+        without("tasks", id)
       end
 
       # Mixed in the packs its data sheet names.
       def packs(id)
-        pack = list("passes").include?(id) && @packs&.call(@document["#{id}-sheet"]) or return
+        pack = list("tasks").include?(id) && @packs&.call(@document["#{id}-sheet"]) or return
         @document.merge("#{id}-pack" => { "typed" => Check.plain(pack), "bare" => "ml" })
       end
 
       # A step of the builder's own, as the shop remembers it.
       def own(id, number)
-        name, line = @own && list("passes").include?(id) && @own.call(number.to_i)
+        name, line = @own && list("tasks").include?(id) && @own.call(number.to_i)
         return if name.nil?
 
         key = "#{id}-#{name}"
@@ -130,14 +130,14 @@ module Dakren
       # What happens now: a coat is begun, or its last cup is on. Noted already, it stays as it was noted.
       def mark(id, what)
         key = "#{id}-#{what}"
-        return unless @now && list("passes").include?(id) && Fields.of(key)&.kind == :time && @document[key].to_s.empty?
+        return unless @now && list("tasks").include?(id) && Fields.of(key)&.kind == :time && @document[key].to_s.empty?
 
         @document.merge(key => @now.strftime("%Y-%m-%dT%H:%M"))
       end
 
       # How the next coat goes onto the last.
       def school(id, school)
-        @document.merge("#{id}-school" => school) if list("passes").include?(id) && Plan::SCHOOLS.key?(school.to_s.to_sym)
+        @document.merge("#{id}-school" => school) if list("tasks").include?(id) && Plan::SCHOOLS.key?(school.to_s.to_sym)
       end
 
       # The list without one, and what was told of it.
@@ -147,35 +147,35 @@ module Dakren
         @document.reject { |name, _| name.start_with?("#{before}#{id}-") }.merge(key => list(key) - [id])
       end
 
-      # The same pass once more, right after it.
+      # The same task once more, right after it.
       def repeat(id)
-        from = list("passes").index(id)
-        return if from.nil? || !room?("passes", JobDocument::MOST_IDS, "tasks")
+        from = list("tasks").index(id)
+        return if from.nil? || !room?("tasks", JobDocument::MOST_IDS, "tasks")
 
-        copied(id, from, new_id("c", list("passes")))
+        copied(id, from, new_id("c", list("tasks")))
       end
 
-      # The document with a copy of a pass behind it; nothing that happened goes with the copy.
+      # The document with a copy of a task behind it; nothing that happened goes with the copy.
       def copied(id, from, copy)
         mine = @document.select { |key, _| key.start_with?("#{id}-") && Fields.of(key)&.kind != :time }
         kept = mine.transform_keys { |key| key.sub(id, copy) }
-        @document.merge("passes" => list("passes").dup.insert(from + 1, copy), **kept)
+        @document.merge("tasks" => list("tasks").dup.insert(from + 1, copy), **kept)
       end
 
-      # Half of a pass's coats into a ticket of its own, with what happened to them.
+      # Half of a task's coats into a ticket of its own, with what happened to them.
       def split(id)
-        from = list("passes").index(id)
+        from = list("tasks").index(id)
         count = AsTyped.kept(@document["#{id}-coats"]).typed.to_i
-        return if from.nil? || count < 2 || !room?("passes", JobDocument::MOST_IDS, "tasks")
+        return if from.nil? || count < 2 || !room?("tasks", JobDocument::MOST_IDS, "tasks")
 
-        copy = new_id("c", list("passes"))
+        copy = new_id("c", list("tasks"))
         stay = count - (count / 2)
         gone = @document.filter_map { |key, value| (match = mark_of(id, key)) && match[:coat].to_i > stay && [key, value, match] }
         moved = gone.to_h { |_, value, match| ["#{copy}-#{match[:what]}_#{match[:coat].to_i - stay}_#{match[:section]}", value] }
         copied(id, from, copy).except(*gone.map(&:first)).merge("#{id}-coats" => coats(stay), "#{copy}-coats" => coats(count / 2), **moved)
       end
 
-      # What a key marks, where it is a mark of this pass.
+      # What a key marks, where it is a mark of this task.
       def mark_of(id, key)
         key.start_with?("#{id}-") ? Fields::MARK.match(key.delete_prefix("#{id}-")) : nil
       end
@@ -184,13 +184,13 @@ module Dakren
         AsTyped.new(typed: count.to_s, bare: nil).to_kept
       end
 
-      # One pass before another, as it was dragged.
+      # One task before another, as it was dragged.
       def order(id, before = nil)
-        return unless list("passes").include?(id)
+        return unless list("tasks").include?(id)
 
-        rest = list("passes") - [id]
+        rest = list("tasks") - [id]
         at = rest.index(before) || rest.size
-        @document.merge("passes" => rest.insert(at, id))
+        @document.merge("tasks" => rest.insert(at, id))
       end
 
       def up(id)
@@ -202,7 +202,7 @@ module Dakren
       end
 
       def moved(id, by)
-        key = id.start_with?("c") ? "passes" : "places"
+        key = id.start_with?("c") ? "tasks" : "places"
         from = list(key).index(id)
         return if from.nil? || !(from + by).between?(0, list(key).size - 1)
 

@@ -5,23 +5,23 @@ require "time"
 module Dakren
   module Document
     # A job on the desk: its typed document read into core values, what is still missing, what is wrong,
-    # and the plan of every pass that can be planned.
+    # and the plan of every task that can be planned.
     class JobDesk
       NAME_LONGEST = 120
       MOST_KEPT = 300
       # Fields no plan can do without: a wrong one is mended first.
       NEEDED = %w[start tins room people crew hours deadline].freeze
-      # A pass on the desk. task: as it was planned; coats: Plan::Entry of each; refusals of its sheet; held_back: a plan that waits for
-      # "I know"; untimed: plans of coats without an hour; after: id of the task it waits for, whose tin says nothing of time.
-      Ticket = Value.define(:pass, task: nil, coats: [].freeze, refusals: [].freeze, held_back: nil, untimed: [].freeze, after: nil,
+      # A task on the desk. told: as the core was told it; coats: Plan::Entry of each; refusals of its sheet; held_back: a plan that waits
+      # for "I know"; untimed: plans of coats without an hour; after: id of the task it waits for, whose tin says nothing of time.
+      Ticket = Value.define(:task, told: nil, coats: [].freeze, refusals: [].freeze, held_back: nil, untimed: [].freeze, after: nil,
         column: nil, lifts: 1, fewer: nil) do
         # Is every coat of it on?
         def done?
-          coats.any? && untimed.empty? && coats.all? { |coat| pass.real.dig([coat.number, coat.section], :finished) }
+          coats.any? && untimed.empty? && coats.all? { |coat| task.real.dig([coat.number, coat.section], :finished) }
         end
       end
 
-      attr_reader :document, :problems, :missing, :places, :passes, :tickets, :start, :room, :hours, :made, :people, :deadline
+      attr_reader :document, :problems, :missing, :places, :tasks, :tickets, :start, :room, :hours, :made, :people, :deadline
 
       # @param document [Hash] see JobDocument
       # @param sheets [#call] from an id to a core Sheet or nil
@@ -139,9 +139,9 @@ module Dakren
       end
 
       # Which ticket a task is, counted from 1.
-      # @param task [Plan::Task]
-      def number_of(task)
-        passes.index { |pass| pass.id == task.id } + 1
+      # @param wanted [Plan::Task]
+      def number_of(wanted)
+        tasks.index { |task| task.id == wanted.id } + 1
       end
 
       def back?
@@ -168,7 +168,7 @@ module Dakren
       end
 
       def sheet
-        passes.filter_map(&:sheet).first
+        tasks.filter_map(&:sheet).first
       end
 
       # @return [Plan::Schedule, nil]
@@ -207,8 +207,8 @@ module Dakren
         read_name
         @start = read_start
         @places = @reading.ids("places").to_h { |id| [id, PlaceDesk.new(id, @reading.within("#{id}-"))] }
-        @passes = @reading.ids("passes").map do |id|
-          PassDesk.new(id, @reading.within("#{id}-"), places: @places, sheets: @sheets, tools: @tools, zone: zone)
+        @tasks = @reading.ids("tasks").map do |id|
+          TaskDesk.new(id, @reading.within("#{id}-"), places: @places, sheets: @sheets, tools: @tools, zone: zone)
         end
         @room = heated(read_room)
         @deadline = read_time("deadline") if back?
@@ -299,19 +299,19 @@ module Dakren
         end
       end
 
-      # Passes are planned as far as they can be; one that waits does not keep the others from being seen.
+      # Tasks are planned as far as they can be; one that waits does not keep the others from being seen.
       def plan_all
-        @tickets = passes.map { |pass| Ticket.new(pass: pass) }
+        @tickets = tasks.map { |task| Ticket.new(task: task) }
         return if @working || !plannable?
 
         @made = Plan.of(job, Plan::Shop.new(sheets: @shelf.call, own: @own))
         @made.complaints.each { |complaint| told_wrong(complaint) }
-        @tickets = passes.map { |pass| ticket(pass, @made.ticket(pass.id)) }
+        @tickets = tasks.map { |task| ticket(task, @made.ticket(task.id)) }
       end
 
-      # Is everything there that every pass needs?
+      # Is everything there that every task needs?
       def plannable?
-        return false if passes.empty? || [start, room, hours].any?(&:nil?) || (back? && deadline.nil?)
+        return false if tasks.empty? || [start, room, hours].any?(&:nil?) || (back? && deadline.nil?)
 
         NEEDED.none? { |key| problem(key) }
       end
@@ -319,7 +319,7 @@ module Dakren
       # @return [Plan::Job]
       def job
         repeats = choice("room_mode") == "wave" || (document["heats"].to_a.any? && choice("room_mode") == "steady")
-        Plan::Job.new(tasks: passes.filter_map { |pass| pass.task(start) }, room: room, hours: hours, goal: goal, tins_c: @tins,
+        Plan::Job.new(tasks: tasks.filter_map { |task| task.told(start) }, room: room, hours: hours, goal: goal, tins_c: @tins,
           people: people, by_min: back? ? minute_of(deadline) : nil,
           humidity_pct: @humidity&.to_f, surface_c: @surface_c&.to_f, moisture_pct: @moisture&.to_f, room_repeats: repeats, go_on: @go_on,
           hands: @hands, turned: choice("turned").to_sym, heats: heats)
@@ -329,19 +329,19 @@ module Dakren
       def told_wrong(complaint)
         return @reading.complain(Fields.of(complaint.name) ? complaint.name : "hours", complaint.says) unless complaint.task_id
 
-        reading = passes.find { |pass| pass.id == complaint.task_id }.reading
+        reading = tasks.find { |task| task.id == complaint.task_id }.reading
         return reading.complain("after", complaint.says) if complaint.name == "gates"
 
         reading.complain(Fields.of(reading.key(complaint.name)) ? complaint.name : "film", complaint.says)
       end
 
-      def ticket(pass, planned)
+      def ticket(task, planned)
         if planned
-          Ticket.new(pass: pass, task: planned.task, coats: planned.coats, refusals: planned.refusals,
+          Ticket.new(task: task, told: planned.task, coats: planned.coats, refusals: planned.refusals,
             held_back: planned.held_back, untimed: planned.untimed, after: planned.after, column: planned.column,
             lifts: planned.lifts, fewer: planned.fewer)
         else
-          Ticket.new(pass: pass)
+          Ticket.new(task: task)
         end
       end
     end

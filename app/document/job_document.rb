@@ -5,7 +5,7 @@ module Dakren
     # A job as it was typed: from form to document and back.
     #
     # A document is a flat Hash kept as JSON: "name", "p1-depth", "p1-s2-length", "c1-film" (see Fields). Words are
-    # strings, figures { typed, bare }, rows lists of figures, and what there is of places, shapes and passes lists of ids.
+    # strings, figures { typed, bare }, rows lists of figures, and what there is of places, shapes and tasks lists of ids.
     module JobDocument
       MOST_ROWS = 500
       LONGEST = 20_000
@@ -24,8 +24,8 @@ module Dakren
         warm = Words::Systems.us?(system, :temperature) ? :F : :C
         { "name" => "", "start" => start, **(zone ? { "zone" => zone } : {}), "room_mode" => "steady",
           "room" => { "typed" => Check.plain(Measure::Units.from_core(shop_temp_c, warm).round(1)), "bare" => warm.to_s },
-          "places" => ["p1"], "p1-form" => "flat", "p1-shapes" => ["s1"], "p1-s1-shape" => "rectangle", "passes" => ["c1"],
-          **new_pass("c1", "coat", film_unit: Words::Systems.us?(system, :length) ? "mil" : "mm") }
+          "places" => ["p1"], "p1-form" => "flat", "p1-shapes" => ["s1"], "p1-s1-shape" => "rectangle", "tasks" => ["c1"],
+          **new_task("c1", "coat", film_unit: Words::Systems.us?(system, :length) ? "mil" : "mm") }
       end
 
       # @param params [Hash] the submitted form
@@ -78,7 +78,7 @@ module Dakren
         return false unless match[:place].nil? || ids(document, "places").include?(match[:place])
         return false unless match[:shape].nil? || ids(document, "#{match[:place]}-shapes").include?(match[:shape])
 
-        match[:pass].nil? || ids(document, "passes").include?(match[:pass])
+        match[:task].nil? || ids(document, "tasks").include?(match[:task])
       end
 
       # @return [Array<String>]
@@ -93,14 +93,14 @@ module Dakren
         document.sum { |_, value| value.is_a?(Array) && value.first.is_a?(Array) ? value.sum(&:size) : 1 }
       end
 
-      # The document with some of its passes mixed from another resin system.
-      # @param passes [Array<String>] their ids @param sheet [String] id of the system, or of a blend
-      def with_sheet(document, passes, sheet)
-        document.merge(passes.flat_map { |id| [["#{id}-sheet", sheet], ["#{id}-blend_with", ""]] }.to_h)
+      # The document with some of its tasks mixed from another resin system.
+      # @param tasks [Array<String>] their ids @param sheet [String] id of the system, or of a blend
+      def with_sheet(document, tasks, sheet)
+        document.merge(tasks.flat_map { |id| [["#{id}-sheet", sheet], ["#{id}-blend_with", ""]] }.to_h)
       end
 
-      # Fields of a new pass before anything is typed.
-      def new_pass(id, kind, film_unit: "mm")
+      # Fields of a new task before anything is typed.
+      def new_task(id, kind, film_unit: "mm")
         { "#{id}-kind" => kind, "#{id}-film_unit" => film_unit, "#{id}-method" => "scale", "#{id}-cup" => "auto", "#{id}-sheet" => "" }
       end
 
@@ -116,8 +116,8 @@ module Dakren
       # What a list to choose from shows while nobody has chosen.
       # @return [String]
       def usual_choice(field, key, document)
-        pass = Fields::KEY.match(key)[:pass]
-        usual = pass && Work::Kinds::ALL[document["#{pass}-kind"].to_s.to_sym]&.usual_choice(field.name)
+        task = Fields::KEY.match(key)[:task]
+        usual = task && Work::Kinds::ALL[document["#{task}-kind"].to_s.to_sym]&.usual_choice(field.name)
         usual || field.choices.keys.first
       end
 

@@ -2,7 +2,7 @@
 
 module Dakren
   module Document
-    # Steps of the builder's own ("wax the mould, 10 min, then it waits 30"): lists of a pass, by when they are done.
+    # Steps of the builder's own ("wax the mould, 10 min, then it waits 30"): lists of a task, by when they are done.
     module OwnSteps
       LABEL_LONGEST = 60
       # What says that nothing waits for a step.
@@ -22,7 +22,7 @@ module Dakren
 
       module_function
 
-      # @return [Array<Field>] of a pass
+      # @return [Array<Field>] of a task
       def fields
         LISTS.map do |name, list|
           own = "Own step %d #{list.label}"
@@ -33,7 +33,7 @@ module Dakren
         end
       end
 
-      # @param reading [Reader] of a pass; complains where something is missing
+      # @param reading [Reader] of a task; complains where something is missing
       # @return [Array<Plan::WorkSteps::Step>]
       def read(reading)
         LISTS.flat_map do |name, list|

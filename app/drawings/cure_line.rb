@@ -169,10 +169,10 @@ module Dakren
         end
       end
 
-      # What is done beside the coats, as a mark on the lane of its pass.
+      # What is done beside the coats, as a mark on the lane of its task.
       def draw_step(svg, entry)
-        index = @coats.rindex { |coat| coat.pass.equal?(entry.pass) && coat.number == entry.number && coat.section == entry.section } ||
-          @coats.rindex { |coat| coat.pass.equal?(entry.pass) } or return
+        index = @coats.rindex { |coat| coat.task.equal?(entry.task) && coat.number == entry.number && coat.section == entry.section } ||
+          @coats.rindex { |coat| coat.task.equal?(entry.task) } or return
         return if entry.from_min > until_min
 
         left = x([entry.from_min, 0].max)
@@ -188,7 +188,7 @@ module Dakren
         coat = @coats[index]
         coat.plan.batches.first(MOST_BATCHES).each do |batch|
           from = x(coat.from_min + batch.mix_from)
-          svg.group(class: "batch", data_batch: "#{coat.pass.id}-#{coat.number}-#{coat.section}-#{batch.number}") do
+          svg.group(class: "batch", data_batch: "#{coat.task.id}-#{coat.number}-#{coat.section}-#{batch.number}") do
             svg.note("batch #{batch.number} mixed #{clock(coat.from_min + batch.mix_from)}, on the work " \
                      "#{clock(coat.from_min + batch.done_at)}")
             svg.rect(from, lane_top(index), [x(coat.from_min + batch.done_at) - from, 2].max, lane_high, fill: "transparent")
@@ -197,11 +197,11 @@ module Dakren
       end
 
       def lane_name(index)
-        return @coats.first.pass.kind.pours ? "1 pour" : "1 coat" if single?
+        return @coats.first.task.kind.pours ? "1 pour" : "1 coat" if single?
 
         coat = @coats[index]
         number = coat.of > 1 ? " #{coat.number}" : ""
-        "#{index + 1} #{short(coat.pass.kind.label.split(",").first, WORDS_LONGEST - number.size)}#{number}"
+        "#{index + 1} #{short(coat.task.kind.label.split(",").first, WORDS_LONGEST - number.size)}#{number}"
       end
 
       # As many whole words as there is room for.

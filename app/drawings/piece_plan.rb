@@ -144,7 +144,7 @@ module Dakren
 
         edges.each_cons(2).with_index(1) do |(from, to), number|
           coat = @coats.first
-          key = coat ? "#{coat.pass.id}-#{coat.number}-#{coat.section}-#{number}" : number
+          key = coat ? "#{coat.task.id}-#{coat.number}-#{coat.section}-#{number}" : number
           svg.group(class: "batch", data_batch: key) { svg.rect(from, TOP, to - from, @high, fill: "transparent") }
           svg.text((from + to) / 2, TOP + (@high / 2) + 4, to - from > 36 ? "batch #{number}" : number.to_s, text_anchor: "middle",
             class: "t-small")

@@ -29,7 +29,7 @@ module Dakren
         @wording = wording
         @lifts = void ? coats.select { |coat| coat.plan.order.need.depth_mm && coat.section == 1 } : []
         # A coat laid in sections is one coat.
-        @coats = coats.select { |coat| coat.plan.order.need.film_mm }.uniq { |coat| [coat.pass.id, coat.number] }.first(MOST_COATS)
+        @coats = coats.select { |coat| coat.plan.order.need.film_mm }.uniq { |coat| [coat.task.id, coat.number] }.first(MOST_COATS)
         @void = void
         @hollow = hollow
         @field = field

@@ -64,7 +64,7 @@ module Dakren
         # @return [Stores::Mixed::Place]
         def place_asked(job, desk)
           mixed = Stores::Mixed.of(job.id)
-          coats = word("pass").empty? ? desk.coats : desk.coats.select { |one| one.pass.id == word("pass") }
+          coats = word("task").empty? ? desk.coats : desk.coats.select { |one| one.task.id == word("task") }
           return mixed.next(coats) || mixed.places(coats).last || not_found if word("cup").empty?
 
           mixed.places(coats).find do |place|

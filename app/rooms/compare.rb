@@ -15,7 +15,7 @@ module Dakren
       get %r{/(\d{1,15})/compare} do |id|
         @record = find(id)
         desk = desk_of(@record.document)
-        resins = desk.passes.filter_map { |pass| pass.sheet&.resin }.uniq
+        resins = desk.tasks.filter_map { |task| task.sheet&.resin }.uniq
         resin = resins.include?(word("resin")) ? word("resin") : resins.first
         @title = "Hardeners side by side"
         rows = compared(desk, resin)

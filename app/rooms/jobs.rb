@@ -133,8 +133,8 @@ module Dakren
         # Every task of a resin mixed with another of its hardeners.
         def mixed_from(document, id)
           resin = Stores::Shelf.finder.call(id)&.resin or return document
-          tasks = Document::JobDocument.ids(document, "passes").select do |pass|
-            Stores::Shelf.finder.call(document["#{pass}-sheet"])&.resin == resin
+          tasks = Document::JobDocument.ids(document, "tasks").select do |task|
+            Stores::Shelf.finder.call(document["#{task}-sheet"])&.resin == resin
           end
           Document::JobDocument.with_sheet(document, tasks, id)
         rescue InputError
@@ -143,7 +143,7 @@ module Dakren
 
         # A resin system put onto the shelf from its ratio and pot life, and this task mixed from it.
         def shelved(document, id)
-          return document unless Document::JobDocument.ids(document, "passes").include?(id)
+          return document unless Document::JobDocument.ids(document, "tasks").include?(id)
 
           kind = Work::Kinds::ALL.fetch(document["#{id}-kind"].to_s.to_sym, Work::Kinds::ALL.fetch(:coat))
           told = Document::NewSystem.new(typed, id, page_system, kind.purposes) do |resin, hardener|

@@ -57,13 +57,13 @@ module Dakren
         send_figures([Formats::NamedOutline.new(name: @place.name, loops: Geometry.loops(region))], format)
       end
 
-      get %r{/(\d{1,15})/(c\d{1,6})/templates} do |id, pass|
-        open_pass(id, pass)
+      get %r{/(\d{1,15})/(c\d{1,6})/templates} do |id, task|
+        open_task(id, task)
         erb :"table/templates", locals: { page: @cutting }
       end
 
-      get %r{/(\d{1,15})/(c\d{1,6})/templates\.(svg|dxf|pdf)} do |id, pass, format|
-        open_pass(id, pass)
+      get %r{/(\d{1,15})/(c\d{1,6})/templates\.(svg|dxf|pdf)} do |id, task, format|
+        open_task(id, task)
         not_found if @cutting.figures.empty?
         send_figures(@cutting.figures, format)
       end
@@ -173,10 +173,10 @@ module Dakren
             .map { |remark| remark[0, 200] }.first(8)
         end
 
-        def open_pass(id, pass)
+        def open_task(id, task)
           @record = find(id)
-          ticket = desk_of(@record.document).tickets.find { |one| one.pass.id == pass } || not_found
-          @title = "Templates: #{ticket.pass.name}"
+          ticket = desk_of(@record.document).tickets.find { |one| one.task.id == task } || not_found
+          @title = "Templates: #{ticket.task.name}"
           @cutting = CuttingPage.new(ticket, wording)
         end
 

@@ -57,7 +57,7 @@ module Dakren
       def places(coats)
         coats.flat_map do |coat|
           coat.plan.batches.map do |batch|
-            Place.new(coat: coat, number: batch.number, standing: at(coat.pass.id, coat.number, coat.section, batch.number))
+            Place.new(coat: coat, number: batch.number, standing: at(coat.task.id, coat.number, coat.section, batch.number))
           end
         end
       end

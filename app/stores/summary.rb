@@ -22,7 +22,7 @@ module Dakren
 
       # What is done, for a job nobody has named: its tasks, the first one's resin.
       def work(desk)
-        kinds = desk.passes.map { |pass| pass.kind.label }.uniq
+        kinds = desk.tasks.map { |task| task.kind.label }.uniq
         kinds.empty? ? nil : [kinds.first(2).join(" and "), desk.sheet&.resin].compact.join(", ")
       end
 
@@ -54,7 +54,7 @@ module Dakren
 
       # How many coats: one laid in sections is one.
       def coats(desk)
-        desk.coats.map { |coat| [coat.pass.id, coat.number] }.uniq.size
+        desk.coats.map { |coat| [coat.task.id, coat.number] }.uniq.size
       end
 
       # When nothing is wet, tacky or to be done any more; nil while no figure says.
@@ -81,7 +81,7 @@ module Dakren
       def coat(desk, entry)
         shut = entry.window && entry.window[1]
         {
-          "task" => entry.pass.id, "coat" => entry.number, "section" => entry.section, "cups" => entry.plan.batches.size,
+          "task" => entry.task.id, "coat" => entry.number, "section" => entry.section, "cups" => entry.plan.batches.size,
           "grams" => entry.plan.total.total_g.to_f.round(1), "sheet" => entry.plan.sheet.name,
           "shut" => shut && shut < Cure::HORIZON_MIN ? at(desk, shut) : nil
         }
@@ -93,7 +93,7 @@ module Dakren
         "#{entry.label} #{entry.number} of #{entry.of}#{", section #{entry.section}" if entry.sections > 1}"
       end
 
-      # The uppermost coat of each pass over time: when it is on, tacky, closed, hard.
+      # The uppermost coat of each task over time: when it is on, tacky, closed, hard.
       def cures(desk)
         desk.coats.filter_map do |coat|
           opens = coat.stage(:recoat_opens) or next

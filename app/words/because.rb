@@ -57,13 +57,13 @@ module Dakren
       def coat(entry)
         return entry.label if @desk.schedule.coats.size == 1
 
-        many = @desk.passes.size > 1
+        many = @desk.tasks.size > 1
         what = if entry.of > 1
-                 "#{entry.pass.kind.noun[0]} #{entry.number}"
+                 "#{entry.task.kind.noun[0]} #{entry.number}"
                else
                  "the #{entry.label}"
                end
-        "#{what}#{" of task #{@desk.number_of(entry.pass)}" if many}#{", section #{entry.section}" if entry.sections > 1}"
+        "#{what}#{" of task #{@desk.number_of(entry.task)}" if many}#{", section #{entry.section}" if entry.sections > 1}"
       end
 
       def reason(entry)

@@ -18,7 +18,7 @@ module Dakren
       def walk(job, task, over:)
         planning = Stores::Planning.new(job_id: job.id)
         desk = planning.fresh_desk_of(job.document)
-        marks = desk.coats.select { |coat| coat.pass.id == task }.each_with_object({}) do |coat, made|
+        marks = desk.coats.select { |coat| coat.task.id == task }.each_with_object({}) do |coat, made|
           coat.plan.batches.each { |batch| mix(job, desk, coat, batch) }
           made["#{task}-began_#{coat.number}_#{coat.section}"] = hour(desk, coat.from_min)
           made["#{task}-finished_#{coat.number}_#{coat.section}"] = hour(desk, coat.done_min)

@@ -15,7 +15,7 @@ class DayAsWorkedTest < AppTest
   def desk(**told)
     told = told.transform_keys { |key| key.to_s.tr("_", "-").sub(/\A(p\d)-(s\d)-/, '\1-\2-') }.merge(told.delete(:raw) || {})
     blank = Document::JobDocument.blank(shop_temp_c: 22, start: MONDAY)
-    document = told.keys.grep(/shapes\z|places\z|passes\z/).reduce(blank) { |kept, key| kept.merge(key => told[key]) }
+    document = told.keys.grep(/shapes\z|places\z|tasks\z/).reduce(blank) { |kept, key| kept.merge(key => told[key]) }
     2.times { document = Document::JobDocument.from_form(told.to_h { |key, value| [key, typed(key, value)] }, page: "metric", before: document) }
     Document::JobDesk.new(document, sheets: Stores::Shelf.finder, shop: Document::Crew.new(hours: DAY, days_off: "Sat Sun", people: 1))
   end
@@ -39,14 +39,14 @@ class DayAsWorkedTest < AppTest
 
   # What is done in which order: coats by their task, steps by their name.
   def order(desk)
-    desk.schedule.entries.map { |entry| entry.coat? ? entry.pass.id : entry.name }
+    desk.schedule.entries.map { |entry| entry.coat? ? entry.task.id : entry.name }
   end
 
   PANEL = {
     "room" => "25", "places" => %w[p1 p2], "p1-form" => "flat", "p1-shapes" => %w[s1], "p1-s1-shape" => "rectangle",
     "p1-s1-length" => "900", "p1-s1-width" => "500", "p1-part" => "panel", "p1-side" => "top",
     "p2-form" => "flat", "p2-shapes" => %w[s1], "p2-s1-shape" => "rectangle", "p2-s1-length" => "900", "p2-s1-width" => "500",
-    "p2-part" => "panel", "p2-side" => "under", "passes" => %w[c1 c2]
+    "p2-part" => "panel", "p2-side" => "under", "tasks" => %w[c1 c2]
   }.freeze
 
   def panel(**more)
@@ -90,7 +90,7 @@ class DayAsWorkedTest < AppTest
     done = desk(raw: {
       "room" => "24", "places" => %w[p1 p2], "p1-form" => "flat", "p1-name" => "Plate", "p1-shapes" => %w[s1], "p1-s1-shape" => "circle",
       "p1-s1-diameter" => "220", "p1-part" => "plate", "p2-form" => "damage", "p2-hole_length" => "120", "p2-thickness" => "2",
-      "passes" => %w[c1 c2 c3 c4],
+      "tasks" => %w[c1 c2 c3 c4],
       "c1-kind" => "laminate", "c1-places" => %w[p1], "c1-sheet" => lay, "c1-cloths" => [%w[300 3]], "c1-steps" => ["", "demould"],
       "c2-kind" => "bond", "c2-places" => %w[p2], "c2-sheet" => paste, "c2-glue" => "1", "c2-after" => %w[c1], "c2-after_until" => "done",
       "c3-kind" => "primer", "c3-places" => %w[p2], "c3-sheet" => lay,
@@ -98,7 +98,7 @@ class DayAsWorkedTest < AppTest
     })
 
     assert_planned done
-    plate, bond, primer, cloth = %w[c1 c2 c3 c4].map { |id| done.coats.find { |coat| coat.pass.id == id } }
+    plate, bond, primer, cloth = %w[c1 c2 c3 c4].map { |id| done.coats.find { |coat| coat.task.id == id } }
     out = done.schedule.entries.find { |entry| entry.name == :demould }
     assert_operator out.from_min, :>=, plate.stage(:demould).late - 0.6
     assert_operator bond.from_min, :>=, out.to_min - 1e-6
@@ -119,7 +119,7 @@ class DayAsWorkedTest < AppTest
       "room" => "24", "places" => %w[p1 p2], "p1-form" => "flat", "p1-name" => "Sample", "p1-part" => "sample", "p1-shapes" => %w[s1],
       "p1-s1-shape" => "rectangle", "p1-s1-length" => "300", "p1-s1-width" => "300", "p2-form" => "flat", "p2-name" => "Bar",
       "p2-part" => "bar", "p2-shapes" => %w[s1], "p2-s1-shape" => "rectangle", "p2-s1-length" => "2400", "p2-s1-width" => "600",
-      "passes" => %w[c1 c2 c3],
+      "tasks" => %w[c1 c2 c3],
       "c1-kind" => "seal", "c1-places" => %w[p1], "c1-sheet" => clear, "c1-steps" => ["", "approve"],
       "c2-kind" => "seal", "c2-places" => %w[p2], "c2-sheet" => clear, "c2-after" => %w[c1], "c2-after_until" => "done",
       "c3-kind" => "flood", "c3-places" => %w[p2], "c3-sheet" => pour, "c3-film" => "3"
@@ -127,7 +127,7 @@ class DayAsWorkedTest < AppTest
 
     assert_planned done
     approved = done.schedule.entries.find { |entry| entry.name == :approve }
-    assert_equal(%w[c1 c2 c3], done.coats.map { |coat| coat.pass.id })
+    assert_equal(%w[c1 c2 c3], done.coats.map { |coat| coat.task.id })
     assert_operator approved.from_min, :>=, done.coats[0].stage(:sandable).late - 0.6
     assert_operator done.coats[1].from_min, :>=, approved.to_min - 1e-6
     assert_operator done.coats[2].from_min, :>=, done.coats[1].stage(:recoat_opens).late - 0.6
@@ -228,7 +228,7 @@ class DayAsWorkedTest < AppTest
     assert_includes face.problem("p1-side"), "its upper face"
     step = desk(raw: { **two, "c1-own_before" => [["wax", "0", ""], ["wax", "10000", ""]] })
     assert_includes step.problems_of("c1-own_before").map(&:says).join, "from 1 to 1440 min"
-    assert_empty(step.coats.select { |coat| coat.pass.id == "c1" })
+    assert_empty(step.coats.select { |coat| coat.task.id == "c1" })
     assert_equal "wax", step.document["c1-own_before"][0][0]["typed"] || step.document["c1-own_before"][0][0]
   end
 

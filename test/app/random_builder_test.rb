@@ -15,14 +15,14 @@ class RandomBuilderTest < AppTest
   end
 
   def act
-    pass = pick(ids("passes"))
+    task = pick(ids("tasks"))
     place = pick(ids("places"))
-    return "drop-pass:#{pass}" if ids("passes").size > 6
+    return "drop-task:#{task}" if ids("tasks").size > 6
     return "drop-place:#{place}" if ids("places").size > 6
 
-    pick(["add-pass:#{pick(Work::Kinds::ALL.keys)}", "add-place:#{pick(Document::Fields::FORMS.keys)}",
-      "add-shape:#{place}:#{pick(Document::Fields::SHAPES.keys)}", "drop-pass:#{pass}", "drop-place:#{place}",
-      "up:#{pass}", "down:#{pass}", "repeat:#{pass}", "split:#{pass}", "undo", "redo", "order:#{pass}:#{pick(ids("passes"))}", "offers",
+    pick(["add-task:#{pick(Work::Kinds::ALL.keys)}", "add-place:#{pick(Document::Fields::FORMS.keys)}",
+      "add-shape:#{place}:#{pick(Document::Fields::SHAPES.keys)}", "drop-task:#{task}", "drop-place:#{place}",
+      "up:#{task}", "down:#{task}", "repeat:#{task}", "split:#{task}", "undo", "redo", "order:#{task}:#{pick(ids("tasks"))}", "offers",
       "offer:#{pick(%w[warm-2 longer-1 abrade people-2 none])}", "keep-what-if", ""])
   end
 
@@ -46,10 +46,10 @@ class RandomBuilderTest < AppTest
 
   def key
     scopes = [["", Document::Fields::JOB], *ids("places").map { |id| ["#{id}-", Document::Fields::PLACE] },
-      *ids("passes").map { |id| ["#{id}-", Document::Fields::PASS] },
+      *ids("tasks").map { |id| ["#{id}-", Document::Fields::TASK] },
       *ids("places").flat_map { |id| ids("#{id}-shapes").map { |shape| ["#{id}-#{shape}-", Document::Fields::SHAPE] } }]
     prefix, table = pick(scopes)
-    "#{prefix}#{pick(table.keys - %w[places passes shapes picture])}"
+    "#{prefix}#{pick(table.keys - %w[places tasks shapes picture])}"
   end
 
   def test_presses_everything_and_types_anything
@@ -57,9 +57,7 @@ class RandomBuilderTest < AppTest
     ROUNDS.times do |i|
       fields = Array.new(1 + chance.rand(3)) { key }.to_h { |name| [name, value(Document::Fields.of(name))] }
       # Every tenth time something sensible again, so that there is a plan to break.
-      if (i % 10).zero? && ids("passes").include?("c1") && ids("places").include?("p1")
-        fields = job_fields("act" => "", "c1-known" => "yes")
-      end
+      fields = job_fields("act" => "", "c1-known" => "yes") if (i % 10).zero? && ids("tasks").include?("c1") && ids("places").include?("p1")
       pressed = act
       get @path
 
@@ -68,11 +66,11 @@ class RandomBuilderTest < AppTest
       submit @path, { "act" => pressed, "wi_room" => pick(%w[0 3]) }.merge(fields), live: true
 
       assert_equal 200, last_response.status, "#{i}: #{pressed} #{fields.inspect}"
-      refute_empty ids("passes")
+      refute_empty ids("tasks")
       refute_empty ids("places")
     end
     ["/", "/plan/#{job.id}/compare", "/plan/#{job.id}/job.ics", "/table/#{job.id}/#{ids("places").first}",
-      "/table/#{job.id}/#{ids("passes").first}/templates"].each do |address|
+      "/table/#{job.id}/#{ids("tasks").first}/templates"].each do |address|
       get address
 
       assert_equal 200, last_response.status, address

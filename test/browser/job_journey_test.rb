@@ -63,7 +63,7 @@ class JobJourneyTest < BrowserTest
 
   def test_what_is_typed_fast_is_never_lost_to_an_answer
     new_job
-    text = "Shutters by the lake, both sides, second pass of the season"
+    text = "Shutters by the lake, both sides, second task of the season"
     field = find_field("Name of the job")
     text.each_char { |letter| field.send_keys(letter) }
 

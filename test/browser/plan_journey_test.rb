@@ -13,7 +13,7 @@ class PlanJourneyTest < BrowserTest
   end
 
   def order
-    all(".ticket").map { |ticket| ticket["data-pass"] }
+    all(".ticket").map { |ticket| ticket["data-task"] }
   end
 
   def test_four_coats_in_a_day
@@ -57,11 +57,11 @@ class PlanJourneyTest < BrowserTest
       two.dispatchEvent(new DragEvent("drop", { bubbles: true, cancelable: true, dataTransfer: data, clientY: at.bottom - 2 }));
     JS
 
-    assert_selector ".ticket:first-of-type[data-pass='#{before[1]}']"
+    assert_selector ".ticket:first-of-type[data-task='#{before[1]}']"
     assert_equal before.reverse, order
     click_button "undo"
 
-    assert_selector ".ticket:first-of-type[data-pass='#{before[0]}']"
+    assert_selector ".ticket:first-of-type[data-task='#{before[0]}']"
   end
 
   def test_a_delay_is_marked_and_the_rest_moves
@@ -187,7 +187,7 @@ class PlanJourneyTest < BrowserTest
 
     assert_selector ".ticket", count: 2
     settled
-    second = all(".ticket").last["data-pass"]
+    second = all(".ticket").last["data-task"]
     page.execute_script("document.getElementById('t-#{second}').open = true")
     open_more
     check "f-#{second}-places-#{other}"

@@ -41,11 +41,11 @@ class SheetLayoutTest < BrowserTest
     visit "/jobs/10"
     assert_selector ".ticket", count: 3
     2.times do |i|
-      find("#d-add-pass summary").click unless page.has_css?("#d-add-pass[open]", wait: 0)
+      find("#d-add-task summary").click unless page.has_css?("#d-add-task[open]", wait: 0)
       click_button "film coat"
 
       assert_selector ".ticket", count: 4 + i
-      id = all(".ticket").last["data-pass"]
+      id = all(".ticket").last["data-task"]
       type("f-#{id}-film", "0.2", pause: 0.05)
       settled
     end

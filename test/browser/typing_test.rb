@@ -81,12 +81,12 @@ class TypingTest < BrowserTest
 
   def test_the_focus_goes_to_what_was_added_and_stays_beside_what_was_taken_away
     plan_board
-    find("#d-add-pass summary").click
+    find("#d-add-task summary").click
     click_button "flood coat"
 
     assert_selector ".ticket", count: 2
     settled
-    second = all(".ticket").last[:"data-pass"]
+    second = all(".ticket").last[:"data-task"]
 
     assert focused.start_with?("f-#{second}-"), "the focus is on #{focused}"
     open_more
@@ -108,7 +108,7 @@ class TypingTest < BrowserTest
   # An answer leaves out what is shut; it is asked for when somebody opens it, and nothing typed meanwhile is lost.
   def test_a_shut_ticket_is_as_it_stands_once_it_is_opened
     plan_board
-    find("#d-add-pass summary").click
+    find("#d-add-task summary").click
     click_button "flood coat"
     assert_selector ".ticket", count: 2
     settled

@@ -21,25 +21,25 @@ end
 Bench.line("the same coat again", Bench.median_ms(31) { work.call(1000, 0.3) })
 Bench.line("a thick flood, never seen before", Bench.median_ms(5) { |i| work.call(1000, 4 + (i * 0.1)) })
 
-# A job of many passes and batches after one edit: what is new is one room temperature, everything else may be remembered.
+# A job of many tasks and batches after one edit: what is new is one room temperature, everything else may be remembered.
 coat = Dakren::Work::Kinds::ALL.fetch(:coat)
 figures = { film: Dakren::Work::Cover.new(film_mm: 0.3) }
 hours = Dakren::Plan::Hours.read("07:00-12:00, 12:30-17:00", days_off: "Sat Sun", start: Time.local(2026, 11, 24, 7))
 wave = ->(temp) { Dakren::Cure::Profile.daily_wave(low_c: temp, high_c: temp + 5, start_minute_of_day: 420, days: 60) }
 steady = ->(temp) { Dakren::Cure::Profile.constant(temp + 3) }
-job = lambda do |passes, width, room|
+job = lambda do |tasks, width, room|
   top = Dakren::Work::Place.new(name: "top", sort: :surface, shape: Dakren::Geometry::Rectangle.new(length_mm: 4000, width_mm: width))
-  tasks = Array.new(passes) do |i|
+  tasks = Array.new(tasks) do |i|
     Dakren::Plan::Task.new(id: "c#{i}", kind: coat, places: [top], place_ids: ["top"], figures: figures, sheet: sheet)
   end
   Dakren::Plan.of(Dakren::Plan::Job.new(tasks: tasks, room: room, hours: hours, people: 2))
 end
 sizes = [[3, 900], [6, 2400], [12, 2400], [12, 6000]]
 { "day and night" => wave, "steady" => steady }.each do |name, room|
-  sizes.each do |passes, width|
-    batches = job.call(passes, width, room.call(17)).coats.sum { |one| one.plan.batches.size }
-    Bench.line("#{passes} passes, #{batches} batches, room #{name}, after one edit",
-      Bench.median_ms(7) { |i| job.call(passes, width, room.call(17.01 + (i * 0.37))) })
+  sizes.each do |tasks, width|
+    batches = job.call(tasks, width, room.call(17)).coats.sum { |one| one.plan.batches.size }
+    Bench.line("#{tasks} tasks, #{batches} batches, room #{name}, after one edit",
+      Bench.median_ms(7) { |i| job.call(tasks, width, room.call(17.01 + (i * 0.37))) })
   end
 
   # How often a coat is planned after one edit: in a steady room once at most; else once at the minute it was thought of, and once at

@@ -62,7 +62,7 @@ function liveForm() {
     // A ticket dragged by its number to another place in the order.
     drag(event) {
       const number = event.target.closest?.(".ticket-number[draggable]");
-      this.dragged = number?.closest(".ticket").dataset.pass;
+      this.dragged = number?.closest(".ticket").dataset.task;
       if (this.dragged) event.dataTransfer.setData("text/plain", this.dragged);
     },
     over(event) {
@@ -75,7 +75,7 @@ function liveForm() {
       const box = on.getBoundingClientRect();
       const after = event.clientY > box.top + box.height / 2;
       const tasks = [...on.parentElement.querySelectorAll(".ticket")];
-      const before = after ? tasks[tasks.indexOf(on) + 1]?.dataset.pass || "" : on.dataset.pass;
+      const before = after ? tasks[tasks.indexOf(on) + 1]?.dataset.task || "" : on.dataset.task;
       if (before !== this.dragged) {
         this.act = `order:${this.dragged}:${before}`;
         this.send();

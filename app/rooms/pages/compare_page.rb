@@ -60,7 +60,7 @@ module Dakren
 
       # What the job is mixed from now.
       def ids
-        @ids ||= @desk.passes.map { |pass| Comparison.in_order(pass.sheet_id) }
+        @ids ||= @desk.tasks.map { |task| Comparison.in_order(task.sheet_id) }
       end
 
       def bar(row)
@@ -101,13 +101,13 @@ module Dakren
         @ticket = ticket
         @wording = wording
         @need = ticket.coats.map { |coat| coat.plan.order.need }.first
-        list = @need && CuttingList.new(@need, ticket.pass.places)
+        list = @need && CuttingList.new(@need, ticket.task.places)
         @rows = list ? list.rows : []
         @figures = list ? list.figures : []
       end
 
       def id
-        @ticket.pass.id
+        @ticket.task.id
       end
 
       def empty?
@@ -144,7 +144,7 @@ module Dakren
 
       # @return [String] SVG
       def drawing
-        Drawings::CutDrawing.new(@ticket.pass.kind.section.call(@need, @ticket.pass.figures), @wording)
+        Drawings::CutDrawing.new(@ticket.task.kind.section.call(@need, @ticket.task.figures), @wording)
       end
 
       private

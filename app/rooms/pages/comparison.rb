@@ -22,7 +22,7 @@ module Dakren
 
         # Its own coats: what is mixed from another resin says nothing of this one.
         def coats
-          desk.coats.select { |coat| tasks.include?(coat.pass.id) }
+          desk.coats.select { |coat| tasks.include?(coat.task.id) }
         end
 
         # @return [Cure::Band] pot life of its shortest-lived batch
@@ -85,16 +85,16 @@ module Dakren
 
       # Shares of the second the job itself is blended with, of this pair.
       def own_shares(ids)
-        @desk.passes.filter_map do |pass|
-          first, second, share = OWN.match(Comparison.in_order(pass.sheet_id))&.captures
+        @desk.tasks.filter_map do |task|
+          first, second, share = OWN.match(Comparison.in_order(task.sheet_id))&.captures
           100 - share.to_i if [first, second] == ids
         end
       end
 
       def row(name, id, extra = {}, **pair)
-        passes = @desk.passes.select { |pass| pass.sheet&.resin == @resin }
-        desk = @make.call(Document::JobDocument.with_sheet(@desk.document, passes.map(&:id), id), extra)
-        Row.new(name: name, id: id, desk: desk, tasks: passes.map(&:id), why: why(desk), **pair)
+        tasks = @desk.tasks.select { |task| task.sheet&.resin == @resin }
+        desk = @make.call(Document::JobDocument.with_sheet(@desk.document, tasks.map(&:id), id), extra)
+        Row.new(name: name, id: id, desk: desk, tasks: tasks.map(&:id), why: why(desk), **pair)
       end
 
       def why(desk)

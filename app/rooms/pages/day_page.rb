@@ -54,7 +54,7 @@ module Dakren
           clock: [entry.from_min, entry.to_min].map { |minute| @wording.dates.hour(@desk.time_at(minute)) }.join("–"),
           label: entry.label, count: entry.coat? ? count(entry) : "", told: entry.coat? ? told(entry) : nil,
           waits: entry.waits_min.positive? ? "then leave #{@wording.minutes(entry.waits_min)}" : nil, wrong: edge(entry),
-          key: "#{entry.pass.id}-real_#{entry.number}_#{entry.section}", marks: marks,
+          key: "#{entry.task.id}-real_#{entry.number}_#{entry.section}", marks: marks,
           tap: entry.coat? ? tap(entry) : step_tap(entry), crew: crew(entry), open: marks.any?(&:problem))
       end
 
@@ -65,7 +65,7 @@ module Dakren
       end
 
       def told(entry)
-        ticket = @desk.passes.size > 1 ? "task #{@desk.number_of(entry.pass)}, " : ""
+        ticket = @desk.tasks.size > 1 ? "task #{@desk.number_of(entry.task)}, " : ""
         "#{ticket}#{@wording.counted(entry.plan.batches.size, :batch)}#{SCHOOLS[entry.school]}#{window(entry)}"
       end
 
@@ -83,28 +83,28 @@ module Dakren
 
       # The first of the two that is not noted yet.
       def tap(entry)
-        what, words = TAPS.find { |name, _| @desk.document["#{entry.pass.id}-#{name}_#{entry.number}_#{entry.section}"].to_s.empty? }
-        what && ["mark:#{entry.pass.id}:#{what}_#{entry.number}_#{entry.section}", words]
+        what, words = TAPS.find { |name, _| @desk.document["#{entry.task.id}-#{name}_#{entry.number}_#{entry.section}"].to_s.empty? }
+        what && ["mark:#{entry.task.id}:#{what}_#{entry.number}_#{entry.section}", words]
       end
 
       # A step is done by one press; what follows a coat by the minute is the bench's.
       def step_tap(entry)
-        entry.kind == :step && markable?(entry) && !entry.real ? ["mark:#{entry.pass.id}:done_#{entry.name}", "done now"] : nil
+        entry.kind == :step && markable?(entry) && !entry.real ? ["mark:#{entry.task.id}:done_#{entry.name}", "done now"] : nil
       end
 
       def step_marks(entry)
         return [] unless markable?(entry) && entry.real
 
-        [@form.moment("#{entry.pass.id}-done_#{entry.name}", label: "Done")]
+        [@form.moment("#{entry.task.id}-done_#{entry.name}", label: "Done")]
       end
 
       def markable?(entry)
-        entry.kind == :step && entry.name != :seam && (entry.pass.own_steps.map(&:name) | Plan::WorkSteps::ALL.keys).include?(entry.name) &&
+        entry.kind == :step && entry.name != :seam && (entry.task.own_steps.map(&:name) | Plan::WorkSteps::ALL.keys).include?(entry.name) &&
           step_of(entry).at != :after
       end
 
       def step_of(entry)
-        entry.pass.own_steps.find { |step| step.name == entry.name } || Plan::WorkSteps::ALL.fetch(entry.name)
+        entry.task.own_steps.find { |step| step.name == entry.name } || Plan::WorkSteps::ALL.fetch(entry.name)
       end
 
       # Who does it, where more than one is there: "Ada lays, Bo mixes", "2 people".
@@ -118,7 +118,7 @@ module Dakren
 
       def marks(entry)
         Document::Fields::MARKS.map do |what, words|
-          @form.moment("#{entry.pass.id}-#{what}_#{entry.number}_#{entry.section}", label: words)
+          @form.moment("#{entry.task.id}-#{what}_#{entry.number}_#{entry.section}", label: words)
         end
       end
     end

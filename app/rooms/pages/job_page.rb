@@ -24,7 +24,7 @@ module Dakren
 
       attr_reader :record, :desk, :shown, :form, :what_if, :offers, :complaint
 
-      def_delegators :desk, :places, :passes
+      def_delegators :desk, :places, :tasks
 
       # @param record [Stores::Job] @param desk [Document::JobDesk] as it is kept @param planning [Stores::Planning]
       # @param opened [Array<String>] ids of what was just added
@@ -147,7 +147,7 @@ module Dakren
       # Is there something to decide, and does it concern this task?
       # @param ticket [TicketPage]
       def decides?(ticket)
-        desk.broken? && (desk.schedule.missed.first&.pass || desk.schedule.coats.last&.pass || desk.passes.last).id == ticket.id
+        desk.broken? && (desk.schedule.missed.first&.task || desk.schedule.coats.last&.task || desk.tasks.last).id == ticket.id
       end
 
       # What is not kept, and why.
@@ -169,7 +169,7 @@ module Dakren
       # @return [Array<TicketPage>]
       def tickets
         @tickets ||= desk.tickets.each_with_index.map do |ticket, i|
-          open = desk.tickets.size < 2 || @opened.include?(ticket.pass.id) || (@opened.empty? && ticket.equal?(first_open))
+          open = desk.tickets.size < 2 || @opened.include?(ticket.task.id) || (@opened.empty? && ticket.equal?(first_open))
           TicketPage.new(desk, ticket, i + 1, form, @wording, @planning, open: open)
         end
       end

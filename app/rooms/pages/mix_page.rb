@@ -2,13 +2,13 @@
 
 module Dakren
   module Rooms
-    # What one pass comes to, as a page shows it: where it goes, how much of A and B, its cups, and the way to the bench.
+    # What one task comes to, as a page shows it: where it goes, how much of A and B, its cups, and the way to the bench.
     class MixPage
       extend Forwardable
 
       CUPS_SHOWN = 40
 
-      def_delegators :@ticket, :pass, :coats, :key, :id, :plan, :first_coat, :cloths
+      def_delegators :@ticket, :task, :coats, :key, :id, :plan, :first_coat, :cloths
 
       # @param desk [Document::JobDesk] @param ticket [TicketPage] one that is planned @param tools [Document::ToolShelf]
       def initialize(desk, ticket, wording, tools)
@@ -34,7 +34,7 @@ module Dakren
 
       # "coat 1", where there are several.
       def of_coat
-        first_coat.of > 1 ? "#{pass.coat_word} #{first_coat.number}" : ""
+        first_coat.of > 1 ? "#{task.coat_word} #{first_coat.number}" : ""
       end
 
       # Is there more than what is in one cup?
@@ -93,7 +93,7 @@ module Dakren
       end
 
       def step_g
-        @step_g ||= @tools.resolution_g(plan.sheet, plan.portions.first.mass_g, pass.tool)
+        @step_g ||= @tools.resolution_g(plan.sheet, plan.portions.first.mass_g, task.tool)
       end
 
       # How many batches come to what, the first ones first: cups that get less than the others are told as they are.
@@ -130,12 +130,12 @@ module Dakren
 
       # @return [Array(String, String), nil] see PackWords
       def packs
-        PackWords.new(plan, pass, @wording).words
+        PackWords.new(plan, task, @wording).words
       end
 
       # The work in section, where there is more to see than a film.
       def section_drawing
-        view = pass.kind.cut_view(plan.order.need, pass.figures)
+        view = task.kind.cut_view(plan.order.need, task.figures)
         view && Drawings::CutDrawing.new(view, @wording)
       end
 
@@ -153,14 +153,14 @@ module Dakren
       # How cloth is wetted.
       # @return [String, nil]
       def wet_out
-        use = pass.kind.uses[laid] or return
+        use = task.kind.uses[laid] or return
 
         "#{use.title}: #{use.tells.delete_suffix(" Keep a test dab.").sub(/\A./, &:downcase)}"
       end
 
       # @return [Symbol] of Work::Cloth::LAID
       def laid
-        Work::Cloth.laid(pass.figures[:wet_out], plan.order.need.laminate&.layers.to_a)
+        Work::Cloth.laid(task.figures[:wet_out], plan.order.need.laminate&.layers.to_a)
       end
 
       # The largest cup that can be used up in time: its mass, its name, how long it takes and lasts.
@@ -226,7 +226,7 @@ module Dakren
       end
 
       def measuring
-        MeasuringPage.new(pass.tool, plan, @tools, @wording)
+        MeasuringPage.new(task.tool, plan, @tools, @wording)
       end
 
       # Coats with their cups, to be taken to the bench: words, and number with address of each.
@@ -234,7 +234,7 @@ module Dakren
       def to_bench(job_id)
         coats.map do |coat|
           cups = coat.plan.batches.first(CUPS_SHOWN).map do |batch|
-            place = "/bench/planned?job=#{job_id}&pass=#{id}&coat=#{coat.number}&section=#{coat.section}&cup=#{batch.number}"
+            place = "/bench/planned?job=#{job_id}&task=#{id}&coat=#{coat.number}&section=#{coat.section}&cup=#{batch.number}"
             used = @ticket.mixed.at(id, coat.number, coat.section, batch.number)&.used?
             ["batch #{batch.number}#{" again: it ran short" if used}", "#{id}-#{coat.number}-#{coat.section}-#{batch.number}",
               used ? "#{place}&again=short" : place]
@@ -308,7 +308,7 @@ module Dakren
         return "To the bench:" unless coats.size > 1
 
         section = coat.sections > 1 ? ", section #{coat.section}" : ""
-        "#{pass.coat_word.capitalize} #{coat.number}#{section}, #{@wording.clock(@desk.time_at(coat.from_min))}, to the bench:"
+        "#{task.coat_word.capitalize} #{coat.number}#{section}, #{@wording.clock(@desk.time_at(coat.from_min))}, to the bench:"
       end
     end
   end

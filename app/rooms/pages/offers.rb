@@ -102,11 +102,11 @@ module Dakren
       end
 
       def abrading
-        strict = @desk.passes.reject { |pass| pass.school == :either }
+        strict = @desk.tasks.reject { |task| task.school == :either }
         return [] if strict.empty?
 
         [["abrade", "sand where the window is missed",
-          @desk.document.merge(strict.to_h { |pass| ["#{pass.id}-school", "either"] })]]
+          @desk.document.merge(strict.to_h { |task| ["#{task.id}-school", "either"] })]]
       end
 
       # The room held warmer until the last coat is hard.
@@ -126,7 +126,7 @@ module Dakren
 
       # Begin in the morning of the same day, or the next; not where something has begun already.
       def earlier
-        return [] if @desk.passes.any? { |pass| pass.real.each_value.any? { |marks| marks.key?(:began) } }
+        return [] if @desk.tasks.any? { |task| task.real.each_value.any? { |marks| marks.key?(:began) } }
 
         first = @desk.hours.bands.first[0]
         day = @desk.start
@@ -136,25 +136,25 @@ module Dakren
         end
       end
 
-      # The other hardeners of each pass's resin.
+      # The other hardeners of each task's resin.
       def hardeners
-        @desk.passes.filter_map(&:sheet).uniq.first(2).flat_map do |sheet|
+        @desk.tasks.filter_map(&:sheet).uniq.first(2).flat_map do |sheet|
           @sheets.select { |_, other| other.resin == sheet.resin && other.hardener != sheet.hardener }.map do |id, other|
-            passes = @desk.passes.select { |pass| pass.sheet && pass.sheet.name == sheet.name }
-            [["sheet-#{id}", "take #{other.name}", Document::JobDocument.with_sheet(@desk.document, passes.map(&:id), id)]]
+            tasks = @desk.tasks.select { |task| task.sheet && task.sheet.name == sheet.name }
+            [["sheet-#{id}", "take #{other.name}", Document::JobDocument.with_sheet(@desk.document, tasks.map(&:id), id)]]
           end
         end
       end
 
       # Half of each of two hardeners of a resin.
       def blends
-        @desk.passes.filter_map(&:sheet).uniq.first(1).flat_map do |sheet|
+        @desk.tasks.filter_map(&:sheet).uniq.first(1).flat_map do |sheet|
           same = @sheets.select { |_, other| other.resin == sheet.resin }
-          passes = @desk.passes.select { |pass| pass.sheet&.resin == sheet.resin }
+          tasks = @desk.tasks.select { |task| task.sheet&.resin == sheet.resin }
           same.combination(2).map do |(one, first), (two, second)|
             id = "blend-#{one}-#{two}-50"
             [["sheet-#{id}", "blend #{first.hardener} and #{second.hardener}, half and half",
-              Document::JobDocument.with_sheet(@desk.document, passes.map(&:id), id)]]
+              Document::JobDocument.with_sheet(@desk.document, tasks.map(&:id), id)]]
           end
         end
       end

@@ -10,10 +10,10 @@ module Dakren
       NEAR_SHARE = 0.9
       PRESS = "mix whole packs"
 
-      # @param plan [Plan::CoatPlan] @param pass [Document::PassDesk]
-      def initialize(plan, pass, wording)
+      # @param plan [Plan::CoatPlan] @param task [Document::TaskDesk]
+      def initialize(plan, task, wording)
         @plan = plan
-        @pass = pass
+        @task = task
         @wording = wording
         @need = plan.order.need
       end
@@ -37,8 +37,8 @@ module Dakren
 
       # Packs of the data sheet, where this work is mixed in packs.
       def of_the_sheet
-        pack = @pass.kind.inputs.include?(:pack) && limits.pack_ml or return
-        @of_the_sheet ||= Plan::Packs.new(pack_ml: pack, cups: @pass.cups, limits: limits,
+        pack = @task.kind.inputs.include?(:pack) && limits.pack_ml or return
+        @of_the_sheet ||= Plan::Packs.new(pack_ml: pack, cups: @task.cups, limits: limits,
           density_g_ml: @plan.sheet.clock.mixed_density_g_ml, printed: @plan.order.need.printed)
       rescue InputError
         nil

@@ -41,7 +41,7 @@ module Dakren
 
       # @return [Array<TicketPage>] those that are done at all
       def tasks
-        @page.tickets.reject { |ticket| ticket.pass.skipped? }
+        @page.tickets.reject { |ticket| ticket.task.skipped? }
       end
 
       # A and B of a task as a row: coat, batches, each, and in all.
@@ -91,7 +91,7 @@ module Dakren
 
       def card(ticket, coat, batch)
         at = @desk.time_at(coat.from_min + batch.mix_from)
-        Card.new(title: [ticket.title.split(",").first, (coat.of > 1 ? "#{ticket.pass.coat_word} #{coat.number}" : nil),
+        Card.new(title: [ticket.title.split(",").first, (coat.of > 1 ? "#{ticket.task.coat_word} #{coat.number}" : nil),
           "batch #{batch.number} of #{coat.plan.batches.size}"].compact.join(", "),
           when: @wording.dates.moment(at), vessel: @wording.vessel(batch.portion.cup.name), lines: lines(ticket, coat, batch),
           says: says(coat, batch), note: ticket.note.value.to_s)

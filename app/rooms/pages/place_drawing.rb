@@ -56,9 +56,9 @@ module Dakren
       # Where there is nothing to see from above: what is done there, cut through.
       def cut_through
         view = @desk.tickets.filter_map do |ticket|
-          next if ticket.pass.covered_ids != [id] || ticket.coats.empty?
+          next if ticket.task.covered_ids != [id] || ticket.coats.empty?
 
-          ticket.pass.kind.cut_view(ticket.coats.first.plan.order.need, ticket.pass.figures)
+          ticket.task.kind.cut_view(ticket.coats.first.plan.order.need, ticket.task.figures)
         end.first
         view && Drawings::CutDrawing.new(view, @wording)
       end
@@ -76,7 +76,7 @@ module Dakren
       end
 
       def plan_of(outline, fields, held:)
-        coats = @desk.tickets.select { |ticket| ticket.pass.covered_ids == [id] }.flat_map(&:coats)
+        coats = @desk.tickets.select { |ticket| ticket.task.covered_ids == [id] }.flat_map(&:coats)
         first = @desk.ids("#{id}-shapes").first
         Drawings::PiecePlan.new(outline, @wording, plan: coats.first&.plan, coats: coats, start: @desk.start, held: held, fields: fields,
           form: first ? @desk.choice("#{id}-#{first}-shape") : "", hollow: void?, depth_field: ("f-#{id}-depth" if fields["depth"]),

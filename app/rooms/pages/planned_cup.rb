@@ -17,14 +17,14 @@ module Dakren
       # @return [Stores::Batch]
       def start
         Stores::Walks.start(name: [planned_name, @again && "mixed again: #{@again}"].compact.join(", "), job: @job, planned: which,
-          sheet: Stores::Shelf.numbers(@desk.passes.find { |pass| pass.id == @coat.pass.id }.sheet_id), own: own_of, note: note_of,
+          sheet: Stores::Shelf.numbers(@desk.tasks.find { |task| task.id == @coat.task.id }.sheet_id), own: own_of, note: note_of,
           **amounts, **conditions, **of_work)
       end
 
       private
 
       def which
-        { task: @coat.pass.id, coat: @coat.number, section: @coat.section, cup_number: @planned.number }
+        { task: @coat.task.id, coat: @coat.number, section: @coat.section, cup_number: @planned.number }
       end
 
       def order
@@ -40,7 +40,7 @@ module Dakren
 
       def conditions
         portion = @planned.portion
-        tool = @coat.pass.tool
+        tool = @coat.task.tool
         { room_c: order.room_c, tins_c: order.tins_c, tool: tool&.name, method: measured_by, first: first_of,
           resolution_g: Stores::Tool.shelf.resolution_g(order.sheet, portion.mass_g, tool),
           placing_min: portion.needed_min - portion.mixing_min }
@@ -51,7 +51,7 @@ module Dakren
         before = @coat.number == 1 && @coat.section == 1 && @planned.number == 1
         last = @planned.number == @coat.plan.batches.size
         wanted = { before: before, after: last }
-        @coat.pass.own_steps.select { |step| wanted[step.at] }
+        @coat.task.own_steps.select { |step| wanted[step.at] }
           .map { |step| [step.name, step.label, step.at == :after ? step.offset_min.to_f : nil] }
       end
 
@@ -66,7 +66,7 @@ module Dakren
 
       # Into lines the thin part goes first; resin that is thickened or stirred alone must be in before the hardener.
       def first_of
-        return "resin" if @coat.pass.figures[:thicken_first] == "half"
+        return "resin" if @coat.task.figures[:thicken_first] == "half"
 
         { graduated: "hardener", pack: "resin" }.fetch(@coat.plan.order.method, @settings.pour_first)
       end
@@ -74,21 +74,21 @@ module Dakren
       # What was noted of the job and of this task.
       # @return [String, nil]
       def note_of
-        notes = [@desk.document["note"], @desk.document["#{@coat.pass.id}-note"]].map { |text| text.to_s.strip }.reject(&:empty?)
+        notes = [@desk.document["note"], @desk.document["#{@coat.task.id}-note"]].map { |text| text.to_s.strip }.reject(&:empty?)
         notes.empty? ? nil : notes.join(" ")
       end
 
       # What the bench must know of the work itself.
       def of_work
-        { **powder_of, **thinner_of, hardeners: hardeners_of, kind: @coat.pass.kind.name.to_s, comb_mm: comb_of&.to_f, laid: laid,
-                                     after: @coat.pass.steps & Dakren::Bench::AFTER.map(&:name) }
+        { **powder_of, **thinner_of, hardeners: hardeners_of, kind: @coat.task.kind.name.to_s, comb_mm: comb_of&.to_f, laid: laid,
+                                     after: @coat.task.steps & Dakren::Bench::AFTER.map(&:name) }
       end
 
       # How cloth is laid, where there is some.
       # @return [String, nil]
       def laid
         cloth = @coat.plan.order.need.laminate
-        cloth && Work::Cloth.laid(@coat.pass.figures[:wet_out], cloth.layers).to_s
+        cloth && Work::Cloth.laid(@coat.task.figures[:wet_out], cloth.layers).to_s
       end
 
       def hardeners_of
@@ -98,15 +98,15 @@ module Dakren
       # Wet film the comb must show: thicker by the thinner that is stirred in from the start.
       def comb_of
         film = @coat.plan.order.need.film_mm
-        return unless film && @coat.pass.kind.combed
+        return unless film && @coat.task.kind.combed
 
         thinner = thinner_of
         thinner[:thinner_when] == "start" ? film * (100 + thinner[:thinner_pct]) / 100 : film
       end
 
       def thinner_of
-        share = @coat.pass.figures[:thinner]
-        share.to_f.positive? ? { thinner_pct: share.to_f, thinner_when: @coat.pass.figures[:thinner_when] || "tray" } : {}
+        share = @coat.task.figures[:thinner]
+        share.to_f.positive? ? { thinner_pct: share.to_f, thinner_when: @coat.task.figures[:thinner_when] || "tray" } : {}
       end
 
       # What thickens it, where something does.
@@ -114,16 +114,16 @@ module Dakren
         powder, to_100 = @coat.plan.order.need.powder
         return {} unless powder
 
-        figures = @coat.pass.figures
-        { powder: figures.fetch(:grade, @coat.pass.kind.default(:grade)), powder_name: powder.label, powder_to_100_g: to_100,
+        figures = @coat.task.figures
+        { powder: figures.fetch(:grade, @coat.task.kind.default(:grade)), powder_name: powder.label, powder_to_100_g: to_100,
           powder_parts: powder.parts&.map { |one, grams| [one.name.to_s, grams] }, thicken_first: figures[:thicken_first] == "half",
           prime_share: @coat.plan.order.need.prime_share.to_f.round(5) }
       end
 
       def planned_name
         parts = [@job.title(60)]
-        parts << @coat.pass.name[0, 40] if @desk.passes.size > 1
-        parts << "#{@coat.pass.kind.noun[0]} #{@coat.number}" if @coat.of > 1
+        parts << @coat.task.name[0, 40] if @desk.tasks.size > 1
+        parts << "#{@coat.task.kind.noun[0]} #{@coat.number}" if @coat.of > 1
         [*parts, "batch #{@planned.number} of #{@coat.plan.batches.size}"].join(", ")
       end
 

@@ -9,10 +9,10 @@ module Dakren
       # The next cup that is to be mixed: words and address.
       # @return [Array(String, String), nil]
       def next_cup
-        place = mixed.next(coats.select { |one| pass.real.dig([one.number, one.section], :finished).nil? }) or return
+        place = mixed.next(coats.select { |one| task.real.dig([one.number, one.section], :finished).nil? }) or return
         which = coats.sum { |coat| coat.plan.batches.size } > 1 ? ": #{batch_words(place)}" : ""
         words = place.standing&.live? ? "Back to the bench#{which}" : "To the bench#{which}"
-        ["/bench/planned?job=#{@planning.job_id}&pass=#{id}", "#{id}-#{place.coat.number}-#{place.coat.section}-#{place.number}", words]
+        ["/bench/planned?job=#{@planning.job_id}&task=#{id}", "#{id}-#{place.coat.number}-#{place.coat.section}-#{place.number}", words]
       end
 
       # Batches that were taken to the bench, and which comes next: words, how it stands, and where that is.
@@ -34,7 +34,7 @@ module Dakren
       # "coat 2, batch 3"
       def batch_words(place)
         parts = []
-        parts << "#{pass.coat_word} #{place.coat.number}" if coats.map(&:number).uniq.size > 1
+        parts << "#{task.coat_word} #{place.coat.number}" if coats.map(&:number).uniq.size > 1
         parts << "section #{place.coat.section}" if place.coat.sections > 1
         [*parts, "batch #{place.number}"].join(", ")
       end

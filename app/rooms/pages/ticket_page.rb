@@ -6,7 +6,7 @@ require_relative "ticket_untold"
 
 module Dakren
   module Rooms
-    # One pass of a job as a page shows it: what was told, what it comes to, what to beware of, its cups.
+    # One task of a job as a page shows it: what was told, what it comes to, what to beware of, its cups.
     class TicketPage
       # Why it is measured otherwise than was told.
       OTHER_WAY = { "graduated" => "the data sheet gives no densities: a ratio by volume cannot be weighed",
@@ -25,8 +25,8 @@ module Dakren
 
       attr_reader :ticket, :number
 
-      def_delegators :ticket, :pass, :coats, :refusals, :held_back, :untimed
-      def_delegators :pass, :id, :kind, :steps
+      def_delegators :ticket, :task, :coats, :refusals, :held_back, :untimed
+      def_delegators :task, :id, :kind, :steps
 
       # @param desk [Document::JobDesk] @param ticket [Document::JobDesk::Ticket] @param number [Integer] from 1
       # @param form [JobForm] @param planning [Stores::Planning] the shop's tools, sheets and own figures
@@ -49,7 +49,7 @@ module Dakren
       end
 
       def only?
-        @desk.passes.size == 1
+        @desk.tasks.size == 1
       end
 
       def first?
@@ -57,7 +57,7 @@ module Dakren
       end
 
       def last?
-        number == @desk.passes.size
+        number == @desk.tasks.size
       end
 
       def first_coat
@@ -75,7 +75,7 @@ module Dakren
 
       # "Film coat, 3 coats"
       def title
-        name = pass.name.sub(/\A./, &:upcase)
+        name = task.name.sub(/\A./, &:upcase)
         count = coat_count
         sections = coats.map(&:section).uniq.size
         [name, ("#{count} #{kind.noun[1]}" if count > 1), ("in #{sections} sections" if sections > 1)].compact.join(", ")
@@ -114,7 +114,7 @@ module Dakren
       # How it stands: done, under way, or still to come.
       # @return [Symbol] :done, :going, :ahead
       def stands
-        begun = pass.real.values.select { |marks| marks.key?(:began) }
+        begun = task.real.values.select { |marks| marks.key?(:began) }
         return :ahead if begun.empty?
 
         ticket.done? ? :done : :going
@@ -124,18 +124,18 @@ module Dakren
       def fields
         tools = @planning.tools
         [@form.choice("#{key}kind"), sheet_choice, *blend_controls, method_choice(tools.method_choices),
-          @form.pick("#{key}cup", tools.cup_choices.map { |value, words| [value, @wording.vessel(words)] }, pass.cup_choice),
-          *pass.asked.reject { |input| NOTED.include?(input.name) || input.unit == :rows }.map { |input| control(input) }]
+          @form.pick("#{key}cup", tools.cup_choices.map { |value, words| [value, @wording.vessel(words)] }, task.cup_choice),
+          *task.asked.reject { |input| NOTED.include?(input.name) || input.unit == :rows }.map { |input| control(input) }]
       end
 
       # @return [Rows, nil]
       def cloths
-        pass.inputs.include?(:cloths) ? @form.rows("#{key}cloths") : nil
+        task.inputs.include?(:cloths) ? @form.rows("#{key}cloths") : nil
       end
 
       # Where the front of an infusion is, noted while it fills.
       def front?
-        pass.inputs.include?(:front)
+        task.inputs.include?(:front)
       end
 
       def front_open?
@@ -149,8 +149,8 @@ module Dakren
       # Places it may cover, where there is a choice: id, name, and whether it does.
       # @return [Array<Array(String, String, Boolean)>]
       def covers
-        ids = pass.fitting_ids
-        ids.size > 1 ? ids.map { |place| [place, @desk.places[place].name, pass.covered_ids.include?(place)] } : []
+        ids = task.fitting_ids
+        ids.size > 1 ? ids.map { |place| [place, @desk.places[place].name, task.covered_ids.include?(place)] } : []
       end
 
       def order_open?
@@ -159,7 +159,7 @@ module Dakren
 
       # Is it measured in whole counts?
       def counted?
-        pass.figures.key?(:pack) || !pass.tool&.declaration&.counting.nil?
+        task.figures.key?(:pack) || !task.tool&.declaration&.counting.nil?
       end
 
       # @return [Array<Control>]
@@ -167,14 +167,14 @@ module Dakren
         wide = { css: "sheet-choice" }
         [@form.choice("#{key}school", **wide), @form.field("#{key}sections"), @form.field("#{key}most"),
           (@form.field("#{key}short") if counted? || @desk.problem("#{key}short")), @form.field("#{key}service"),
-          *%w[cure_c cure_time cure_ramp].select { |name| pass.reading.asked?(name) }.map { |name| @form.field("#{key}#{name}") },
+          *%w[cure_c cure_time cure_ramp].select { |name| task.reading.asked?(name) }.map { |name| @form.field("#{key}#{name}") },
           @form.choice("#{key}section_by", **wide),
           (@form.field("#{key}hands") if @desk.people > 1 || @desk.problem("#{key}hands"))].compact
       end
 
       # Is another coat to go onto this one, and no data sheet says when it may?
       def recoat_untold?
-        return false unless planned? && coat_count > 1 && !plan.sheet.silent? && %i[either tack].include?(pass.school)
+        return false unless planned? && coat_count > 1 && !plan.sheet.silent? && %i[either tack].include?(task.school)
 
         ([:recoat_opens] + Sheet::READY).none? { |stage| plan.sheet.stages.key?(stage) }
       end
@@ -188,7 +188,7 @@ module Dakren
       # What it bears in service, where that was asked: whether it is enough, and the sentences.
       # @return [Array(Boolean, String, String), nil]
       def service
-        cure = planned? && ticket.task.service_of(@desk.room, plan) or return
+        cure = planned? && ticket.told.service_of(@desk.room, plan) or return
         bears = "At this cure it withstands #{show(cure.bears_c, :c)}#{" only" unless cure.enough?}."
         [cure.enough?, bears, [too_cool(cure), (post_cure(cure) if cure.warm_cure),
           (if cure.assumed?
@@ -215,7 +215,7 @@ module Dakren
       end
 
       def known?
-        pass.known?
+        task.known?
       end
 
       # Everything that is to be put right, at once.
@@ -245,7 +245,7 @@ module Dakren
       def idle
         return "waits" if ticket.after
 
-        pass.skipped? ? "skipped" : "incomplete"
+        task.skipped? ? "skipped" : "incomplete"
       end
 
       def show(value, unit)
@@ -255,7 +255,7 @@ module Dakren
       # Resin systems of the shelf, resin by resin.
       def sheet_choice
         kept = @desk.document["#{key}sheet"].to_s
-        blend = kept.start_with?("blend-") && pass.sheet ? [[kept, "#{pass.sheet.name}, a blend: times are estimates"]] : []
+        blend = kept.start_with?("blend-") && task.sheet ? [[kept, "#{task.sheet.name}, a blend: times are estimates"]] : []
         @form.pick("#{key}sheet", { nil => [["", "choose from the shelf"], *blend], **@planning.suited_choices(kind) }, kept,
           css: "sheet-choice", complaint: "This mix")
       end
@@ -268,9 +268,9 @@ module Dakren
         return [] if others.empty? && with.empty?
 
         # The resin is known: the hardener's own name is enough.
-        named = others.map { |id, words| [id, words.delete_prefix("#{pass.sheet&.resin} + ")] }
+        named = others.map { |id, words| [id, words.delete_prefix("#{task.sheet&.resin} + ")] }
         choice = @form.pick("#{key}blend_with", [["", "no other"], *named], with, css: "blend-choice")
-        return [choice] unless pass.blended?
+        return [choice] unless task.blended?
 
         share = @desk.entry("#{key}blend_share")
         [choice, @form.field("#{key}blend_share", slides: [0, 100, share.blank? ? 50 : share.typed.to_f])]
@@ -283,7 +283,7 @@ module Dakren
       # What it is measured with; what cannot be done with this ratio gives way to what can, and says why.
       def method_choice(choices)
         told = chosen("method", choices)
-        used = pass.method_name.to_s
+        used = task.method_name.to_s
         return @form.pick("#{key}method", choices.to_a, told) unless OTHER_WAY.key?(used) && OTHER_WAY.key?(told) && used != told
 
         @form.pick("#{key}method", choices.to_a, used, note: OTHER_WAY.fetch(used))
@@ -333,7 +333,7 @@ module Dakren
       def too_cool(cure)
         return unless cure.too_cool?
 
-        "That warm cure is cooler than the #{show(ticket.task.service_c, :c)} it gets in service: it may soften there. Cure it warmer."
+        "That warm cure is cooler than the #{show(ticket.told.service_c, :c)} it gets in service: it may soften there. Cure it warmer."
       end
 
       def post_cure(cure)
@@ -343,10 +343,10 @@ module Dakren
       end
 
       def of_places(what)
-        pass.covered_ids.flat_map { |place| @desk.public_send(what, "#{place}-") }
+        task.covered_ids.flat_map { |place| @desk.public_send(what, "#{place}-") }
       end
 
-      # What belongs to no place and no pass.
+      # What belongs to no place and no task.
       def common(list)
         list.reject { |one| one.field.match?(/\A[pc]\d+-/) || one.field == "name" }
       end

@@ -62,7 +62,7 @@ module Dakren
         name = short(control)
         return true if ALWAYS.include?(name) || (WHERE_ASKED.include?(name) && inputs.include?(name.to_sym))
         return false if name == "kind"
-        return true if name == "pack" && @ticket.pass.pack_wanted?
+        return true if name == "pack" && @ticket.task.pack_wanted?
 
         return true if inputs.include?(name.to_sym) && @ticket.kind.needed?(name.to_sym)
 
@@ -70,7 +70,7 @@ module Dakren
       end
 
       def inputs
-        @ticket.pass.inputs
+        @ticket.task.inputs
       end
 
       def told?(control, name)

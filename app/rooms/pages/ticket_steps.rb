@@ -7,9 +7,9 @@ module Dakren
       # What else may have to come first: id, words, and whether it does.
       # @return [Array<Array(String, String, Boolean)>]
       def gates
-        chosen = pass.gates.map(&:first)
-        @desk.passes.reject { |other| other.id == id }
-          .map { |other| [other.id, "#{@desk.passes.index(other) + 1}. #{other.name}", chosen.include?(other.id)] }
+        chosen = task.gates.map(&:first)
+        @desk.tasks.reject { |other| other.id == id }
+          .map { |other| [other.id, "#{@desk.tasks.index(other) + 1}. #{other.name}", chosen.include?(other.id)] }
       end
 
       # @return [Control] how far that must be
@@ -21,7 +21,7 @@ module Dakren
         @desk.problem("#{key}after")
       end
 
-      # Every step there is, and whether it belongs to this pass.
+      # Every step there is, and whether it belongs to this task.
       # @return [Array<Array(Plan::WorkSteps::Step, Boolean)>]
       def all_steps
         Plan::WorkSteps::ALL.each_value.map { |one| [one, steps.include?(one.name)] }

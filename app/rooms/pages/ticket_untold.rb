@@ -13,7 +13,7 @@ module Dakren
       # What is said where a tin says nothing of time, or what is below it: the sentence, and what to do.
       # @return [Array(String, String), nil]
       def untold
-        return waiting_for(@desk.tickets.find { |one| one.pass.id == ticket.after }) if ticket.after
+        return waiting_for(@desk.tickets.find { |one| one.task.id == ticket.after }) if ticket.after
         return unless planned? && plan.sheet.silent?
 
         says, more = Words::UNTOLD
@@ -24,7 +24,7 @@ module Dakren
       private
 
       def waiting_for(other)
-        ["It waits for task #{@desk.passes.index { |pass| pass.id == other.pass.id } + 1}, whose tin says nothing of time.",
+        ["It waits for task #{@desk.tasks.index { |task| task.id == other.task.id } + 1}, whose tin says nothing of time.",
           "Time the first batch of that, and this is planned."]
       end
     end

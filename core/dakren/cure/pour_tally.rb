@@ -67,7 +67,7 @@ module Dakren
         @top_usable_min = crossed(length, *top) if @top_usable_min.nil?
       end
 
-      # Minute at which an age passes the working time in this step.
+      # Minute at which an age tasks the working time in this step.
       def crossed(length, before_age, age, before_pace, pace)
         return if age < @working_min
 

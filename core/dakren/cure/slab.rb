@@ -2,7 +2,7 @@
 
 module Dakren
   module Cure
-    # What lies there, cut into cells from the top down, resin first and then what it lies on: what each takes up, what passes between
+    # What lies there, cut into cells from the top down, resin first and then what it lies on: what each takes up, what tasks between
     # them, and what they lose. Slopes are per minute.
     #
     # Rule: the top gives 10 u', the underside 5 u' W/m2K, the sides (P/A)/(1/(9 u') + r + (2 A/P)/(2 k N)) W/m3K, each with its own u' = u

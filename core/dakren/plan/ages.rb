@@ -4,13 +4,13 @@ module Dakren
   module Plan
     # One coat as it lies: begun, done, which it is, and what is known of how it ages. soft: minute at which its test dab was still soft.
     Laid = Struct.new(:from, :done, :unit, :quick, :soft, keyword_init: true) do
-      def pass
+      def task
         unit[0]
       end
     end
 
     # How long coats take and how they age, near enough to look for their place: worked out once, however many ways are tried.
-    # A unit is a pass, the number of the coat, and the section.
+    # A unit is a task, the number of the coat, and the section.
     class Ages
       # A test dab found soft is given a tenth of its time more.
       SOFT_SHARE = 0.1
@@ -27,14 +27,14 @@ module Dakren
       end
 
       # One coat begun at a minute: worked out once for every degree of the room.
-      # @param people [Integer, nil] who lay it; nil for as many as the pass has
+      # @param people [Integer, nil] who lay it; nil for as many as the task has
       # @return [Quick]
       def quick(unit, at, people = nil)
-        pass, number, section = unit
-        room = @rooms[pass.id] ||= pass.order.call(number, section, at, people).room
-        @quick[[pass.id, number, section, people, room.at(at).round]] ||= begin
+        task, number, section = unit
+        room = @rooms[task.id] ||= task.order.call(number, section, at, people).room
+        @quick[[task.id, number, section, people, room.at(at).round]] ||= begin
           @tried += 1
-          plan = pass.likely_plan(number, section, at, @last_count, people)
+          plan = task.likely_plan(number, section, at, @last_count, people)
           @last_count = plan.batches.size
           Quick.new(plan.done_at, plan.laid_ages, plan, plan.pour?)
         end
@@ -56,7 +56,7 @@ module Dakren
       # When a lift has cooled so far that the next may be poured on it.
       # @return [Float, nil] nil where it need not
       def cools(laid)
-        laid.pass.cool_min.positive? ? laid.from + laid.quick.plan.batches.first.pour_from + laid.pass.cool_min : nil
+        laid.task.cool_min.positive? ? laid.from + laid.quick.plan.batches.first.pour_from + laid.task.cool_min : nil
       end
 
       # When it may have closed. nil where it never does.
@@ -121,8 +121,8 @@ module Dakren
       def reached(laid, stage, side)
         plan = laid.quick.plan
         range = plan.sheet.ages(stage) or return
-        pass, number, section = laid.unit
-        found = @reached[[pass.id, number, section, laid.from.round(1), laid.quick.done, stage, side]] ||=
+        task, number, section = laid.unit
+        found = @reached[[task.id, number, section, laid.from.round(1), laid.quick.done, stage, side]] ||=
           [thin_or_thick(laid, plan, stage, range, side)]
         minute = found.first
         minute ||= Cure::HORIZON_MIN if side == 1

@@ -6,14 +6,14 @@ require_relative "turning"
 
 module Dakren
   module Plan
-    # A plan half made: how many coats of each pass, what lies on each place, what was put where, minutes sanded, windows missed, who is
-    # taken when, steps done (pass and name), which face of each part is up, when the last coat was begun, and when the first of the last
-    # pass that is begun.
+    # A plan half made: how many coats of each task, what lies on each place, what was put where, minutes sanded, windows missed, who is
+    # taken when, steps done (task and name), which face of each part is up, when the last coat was begun, and when the first of the last
+    # task that is begun.
     State = Struct.new(:next, :below, :chosen, :sanding, :missed, :busy, :ended, :up, :last, :begun)
 
     # Every way in which one coat can go on next in a plan half made.
     #
-    # What must come before it is placed first: what its gates wait for, what ends the passes below it, turning the piece over, preparing.
+    # What must come before it is placed first: what its gates wait for, what ends the tasks below it, turning the piece over, preparing.
     # Then it goes on while what lies below is tacky, or once that is hard and abraded, or at once, wet on wet.
     class Attempt
       include Endings
@@ -28,7 +28,7 @@ module Dakren
 
       attr_reader :frame, :state, :unit
 
-      # @param frame [Scheduler] what is the same for every attempt @param state [State] @param unit [Array(PassJob, Integer, Integer)]
+      # @param frame [Scheduler] what is the same for every attempt @param state [State] @param unit [Array(TaskToPlace, Integer, Integer)]
       def initialize(frame, state, unit)
         @frame = frame
         @state = state
@@ -44,7 +44,7 @@ module Dakren
 
       # @return [Array<State>] the plan with this coat on it, the soonest first
       def followers
-        real = pass.real[[unit[1], unit[2]]]
+        real = task.real[[unit[1], unit[2]]]
         return [put(as_it_was(real))] if real&.key?(:began)
 
         make_ready
@@ -55,7 +55,7 @@ module Dakren
 
       private
 
-      def pass
+      def task
         unit[0]
       end
 
@@ -74,18 +74,18 @@ module Dakren
       # What lies below it: the last coats on its places, of its own section where the work goes by sections.
       def below
         @below ||= state.below
-          .select { |(place, part), _| pass.places.include?(place) && (part.nil? || pass.sections == 1 || part == unit[2]) }.values.uniq
+          .select { |(place, part), _| task.places.include?(place) && (part.nil? || task.sections == 1 || part == unit[2]) }.values.uniq
       end
 
       # @return [Array<Way>] soonest first
       def starts
         return bare if below.empty?
-        return wet_on_wet if pass.school == :wet
+        return wet_on_wet if task.school == :wet
 
-        found = pass.school == :abrade || below.any? { |one| one.pass.cured_warm? } ? [] : on_tack
+        found = task.school == :abrade || below.any? { |one| one.task.cured_warm? } ? [] : on_tack
         return found if settled?(found)
 
-        found += abraded unless pass.school == :tack && below.all? { |one| ages.closes(one) || ages.opens(one) }
+        found += abraded unless task.school == :tack && below.all? { |one| ages.closes(one) || ages.opens(one) }
         found.sort_by(&:at)
       end
 
@@ -97,13 +97,13 @@ module Dakren
       # The soonest ways it fits into the hours from there: by as many people as it takes, and by fewer where that is looked into.
       # @return [Array<Way>]
       def fitted(minute)
-        found = pass.crews(slots.hands, frame.thorough?).filter_map { |people| in_the_hours(minute, people) }
+        found = task.crews(slots.hands, frame.thorough?).filter_map { |people| in_the_hours(minute, people) }
         frame.thorough? ? found : [found.min_by { |way| way.at + way.takes }].compact
       end
 
       # How long it takes goes by the room at its hour: found for one length, it is looked for again with that of its own hour.
       def in_the_hours(minute, people)
-        need = pass.need(people)
+        need = task.need(people)
         at = minute
         length = ages.quick(unit, minute, people).done
         HOURS_TRIES.times do
@@ -119,7 +119,7 @@ module Dakren
       end
 
       def looks
-        @looks ||= pass.after.map { |name, minutes| pass.step(name).offset_min.then { |offset| [offset, offset + minutes] } }
+        @looks ||= task.after.map { |name, minutes| task.step(name).offset_min.then { |offset| [offset, offset + minutes] } }
       end
 
       def bare
@@ -164,10 +164,10 @@ module Dakren
 
       # Some cured, washed and abraded, the others coated while they are open.
       def after_abrading(cured, open)
-        hard = cured.map { |one| one.pass.cured_warm? ? one.done : ages.hard(one) || ages.opens(one) || one.done }.max
+        hard = cured.map { |one| one.task.cured_warm? ? one.done : ages.hard(one) || ages.opens(one) || one.done }.max
         earliest = [@from, hard].max
         sanding = abrade_min(cured, open)
-        pieces = slots.worked(earliest, sanding, @busy, pass.need_of_area(slots.hands))
+        pieces = slots.worked(earliest, sanding, @busy, task.need_of_area(slots.hands))
         shut = open.filter_map { |one| ages.closes(one) }.min
         opens = open.map { |one| ages.opens(one) || one.done }.max
         found = within([pieces.last[1], opens].compact.max, shut)
@@ -196,8 +196,8 @@ module Dakren
       end
 
       def abrade_min(cured, open)
-        WorkSteps.abrade_min(pass.area_m2 / pass.sections * cured.size / (cured.size + open.size),
-          people: pass.need_of_area(slots.hands).count)
+        WorkSteps.abrade_min(task.area_m2 / task.sections * cured.size / (cured.size + open.size),
+          people: task.need_of_area(slots.hands).count)
       end
 
       # What the coat waited for: time, a step before it, or what is told.
@@ -219,7 +219,7 @@ module Dakren
 
       # No way keeps the window: as soon as it goes, and said.
       def missed_start
-        school = pass.school == :wet ? :wet : :tack
+        school = task.school == :wet ? :wet : :tack
         open, shut = ages.window(school, below)
         earliest = [@from, open].max
         way = fitted(earliest).first || slots.never(ages.quick(unit, earliest).done)
@@ -247,15 +247,15 @@ module Dakren
 
       def laid_by(way)
         Laid.new(from: way.at, done: way.at + way.takes, unit: unit, quick: ages.quick(unit, way.at, way.people),
-          soft: pass.real.dig([unit[1], unit[2]], :soft))
+          soft: task.real.dig([unit[1], unit[2]], :soft))
       end
 
       def with_one_more
-        state.next.merge(pass.id => state.next.fetch(pass.id) + 1)
+        state.next.merge(task.id => state.next.fetch(task.id) + 1)
       end
 
       def lying(laid)
-        pass.places.to_h { |place| [[place, pass.sections > 1 ? unit[2] : nil], laid] }
+        task.places.to_h { |place| [[place, task.sections > 1 ? unit[2] : nil], laid] }
       end
 
       def missed(way)

@@ -19,18 +19,18 @@ module Dakren
       def of(state)
         laid = {}
         @begun = frame.from_min
-        frame.sequence.passes.map { |pass| pass_over(pass, state, laid) }.max || state.last
+        frame.sequence.tasks.map { |task| task_over(task, state, laid) }.max || state.last
       end
 
       # Ready at the soonest, with what ends it.
-      # @param pass [PassJob] @param lies [Array<Laid>] its last coat, of each section
-      def over(pass, lies)
-        @ends[[pass.id, lies.map { |one| [one.from.round(1), one.unit[2]] }]] ||= pass.ends.reduce(ready(pass, lies)) do |at, (name, told)|
-          far = far_enough(pass, name, lies) or next at
+      # @param task [TaskToPlace] @param lies [Array<Laid>] its last coat, of each section
+      def over(task, lies)
+        @ends[[task.id, lies.map { |one| [one.from.round(1), one.unit[2]] }]] ||= task.ends.reduce(ready(task, lies)) do |at, (name, told)|
+          far = far_enough(task, name, lies) or next at
           from = [far, lies.map(&:done).max].max
-          minutes = pass.shared_min(name, told, frame.slots.hands)
+          minutes = task.shared_min(name, told, frame.slots.hands)
           begins = frame.slots.hands.first(from, [minutes, Slots::SCRAP_MIN].min, [], Hands::ANYONE)&.first || from
-          [at, begins + minutes + pass.waits.fetch(name, pass.step(name).waits)].max
+          [at, begins + minutes + task.waits.fetch(name, task.step(name).waits)].max
         end
       end
 
@@ -39,23 +39,23 @@ module Dakren
       attr_reader :frame
 
       # A warm cure may make it ready long before the room would.
-      def ready(pass, lies)
-        return lies.map(&:done).max if pass.cured_warm?
+      def ready(task, lies)
+        return lies.map(&:done).max if task.cured_warm?
 
         lies.map { |one| @ages.stage_reached(one, Sheet::READY) || one.done }.max
       end
 
-      def far_enough(pass, name, lies)
-        return lies.map(&:done).max if pass.cured_warm?
+      def far_enough(task, name, lies)
+        return lies.map(&:done).max if task.cured_warm?
 
-        lies.filter_map { |one| @ages.far_enough(one, pass.step(name)) }.max
+        lies.filter_map { |one| @ages.far_enough(one, task.step(name)) }.max
       end
 
-      def pass_over(pass, state, laid)
-        number = state.next.fetch(pass.id)
-        lies = number.zero? ? [] : last_of(pass, state)
-        units = frame.units.fetch(pass.id)
-        at = number.zero? ? [first_from(pass, laid), @begun].max : state.last
+      def task_over(task, state, laid)
+        number = state.next.fetch(task.id)
+        lies = number.zero? ? [] : last_of(task, state)
+        units = frame.units.fetch(task.id)
+        at = number.zero? ? [first_from(task, laid), @begun].max : state.last
         (number...units.size).each do |i|
           unit = units[i]
           at = soonest(unit, i.zero? ? at : [at, ready_for(unit, lies)].max)
@@ -63,28 +63,28 @@ module Dakren
           at = lies.last.from
           @begun = at if i.zero?
         end
-        laid[pass.id] = lies
-        over(pass, lies)
+        laid[task.id] = lies
+        over(task, lies)
       end
 
-      def last_of(pass, state)
-        state.chosen.map { |choice| choice[:laid] }.select { |one| one.pass.id == pass.id }
+      def last_of(task, state)
+        state.chosen.map { |choice| choice[:laid] }.select { |one| one.task.id == task.id }
           .group_by { |one| one.unit[2] }.values.map(&:last)
       end
 
-      # When a pass may begin: behind everything it waits for, as early as that can be.
-      def first_from(pass, laid)
-        frame.sequence.before(pass).filter_map do |lower|
-          laid.fetch(lower.id).map { |one| pass.school == :wet || gated?(pass, lower) ? one.done : @ages.opens(one) || one.done }.max
+      # When a task may begin: behind everything it waits for, as early as that can be.
+      def first_from(task, laid)
+        frame.sequence.before(task).filter_map do |lower|
+          laid.fetch(lower.id).map { |one| task.school == :wet || gated?(task, lower) ? one.done : @ages.opens(one) || one.done }.max
         end.max || frame.from_min
       end
 
       # Does it wait for no more than that the other is laid? What it waits for beyond that only makes it later.
-      def gated?(pass, lower)
-        !lower.places.intersect?(pass.places)
+      def gated?(task, lower)
+        !lower.places.intersect?(task.places)
       end
 
-      # When the next coat of the same pass may go on.
+      # When the next coat of the same task may go on.
       def ready_for(unit, lies)
         own = lies.select { |one| unit[0].sections == 1 || one.unit[2] == unit[2] }
         return frame.from_min if own.empty?

@@ -22,7 +22,7 @@ module Dakren
         @go_on = go_on
         @frame = frame
         @bound = bound
-        @units = frame.sequence.passes.flat_map { |pass| frame.units.fetch(pass.id) }
+        @units = frame.sequence.tasks.flat_map { |task| frame.units.fetch(task.id) }
         @cells = (((until_min + BEYOND_MIN) - frame.from_min) / CELL_MIN).ceil.clamp(1, MOST_CELLS)
         @fits = {}
         @best = Array.new(@units.size)

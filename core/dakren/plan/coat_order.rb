@@ -8,7 +8,7 @@ require_relative "cup_kind"
 module Dakren
   # What is done when.
   module Plan
-    # One coat of a pass, as the builder asks for it. Minute 0 is when its first batch is mixed.
+    # One coat of a task, as the builder asks for it. Minute 0 is when its first batch is mixed.
     #
     # need: Work::Need; sheet: Sheet; room: Cure::Profile; tins_c: °C of the parts; outline: a shape of Size to mark, or nil;
     # kind: a name of Work::Kinds; method: a key of Measure::METHODS; cups: kinds to choose from; placing_g_per_min: of the whole

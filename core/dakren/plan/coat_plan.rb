@@ -7,7 +7,7 @@ require_relative "front"
 module Dakren
   module Plan
     # The plan of one coat: how much of A and B, in which cups, how long each lasts, and when the coat
-    # passes its stages. Minutes count from the start of mixing the first batch.
+    # tasks its stages. Minutes count from the start of mixing the first batch.
     #
     #   plan = CoatPlan.new(order)
     #   plan.total.resin_g         # exact, or nil where a density is missing

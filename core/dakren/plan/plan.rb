@@ -86,7 +86,7 @@ module Dakren
 
       def tickets_of(planners)
         planners.map do |planner|
-          Ticket.new(task: planner.task, coats: coats.select { |coat| coat.pass.id == planner.task.id }, refusals: planner.refusals,
+          Ticket.new(task: planner.task, coats: coats.select { |coat| coat.task.id == planner.task.id }, refusals: planner.refusals,
             held_back: planner.held_back, untimed: planner.untimed, after: behind(planner, planners)&.task&.id,
             column: planner.column_in(schedule), lifts: planner.complaints.empty? ? planner.lifts : 1,
             fewer: planner.complaints.empty? ? planner.fewer_lifts : nil)

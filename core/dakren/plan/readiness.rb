@@ -17,12 +17,12 @@ module Dakren
 
       # @param schedule [Schedule]
       def initialize(schedule)
-        @last = schedule.coats.group_by(&:pass).values.map(&:last)
+        @last = schedule.coats.group_by(&:task).values.map(&:last)
       end
 
       # @return [Array<Ready>] in the order of the work
       def all
-        words = WORDS.keys & on_top.flat_map { |coat| coat.pass.kind.ready }
+        words = WORDS.keys & on_top.flat_map { |coat| coat.task.kind.ready }
         words.map { |word| latest(word) }
       end
 
@@ -37,12 +37,12 @@ module Dakren
       end
 
       def places(coat)
-        coat.pass.place_ids
+        coat.task.place_ids
       end
 
       # The whole is as far as its slowest coat.
       def latest(word)
-        found = @last.select { |coat| coat.pass.kind.ready.include?(word) }.map { |coat| of(coat, word) }
+        found = @last.select { |coat| coat.task.kind.ready.include?(word) }.map { |coat| of(coat, word) }
         found.find { |ready| ready.minute.nil? } || found.max_by(&:minute)
       end
 

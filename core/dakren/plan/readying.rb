@@ -2,7 +2,7 @@
 
 module Dakren
   module Plan
-    # What must be done before a coat can go on: what its gates wait for, what ends the passes below it, preparing, the seam. Part of an
+    # What must be done before a coat can go on: what its gates wait for, what ends the tasks below it, preparing, the seam. Part of an
     # attempt.
     module Readying
       # Steps that do not say that what they are done to is hard.
@@ -21,12 +21,12 @@ module Dakren
       def make_ready
         if first?
           @from = [@from, state.begun, *below.map(&:done)].max
-          pass.gates.each { |id, till| gate(id, till) }
-          below.map(&:pass).uniq(&:id).each { |lower| end_of(lower) unless lower.id == pass.id }
+          task.gates.each { |id, till| gate(id, till) }
+          below.map(&:task).uniq(&:id).each { |lower| end_of(lower) unless lower.id == task.id }
           reached_edges.each { |lower| green(lower) }
         end
         turn
-        prepare(pass.before, @from) if first?
+        prepare(task.before, @from) if first?
         between
         seam if unit[2] > 1
         @below = below - @sanded
@@ -34,10 +34,10 @@ module Dakren
 
       # Laminates whose edge is trimmed green, on the same part, before a coat goes onto that edge.
       def reached_edges
-        parts = pass.sides.values.select { |_, side| side == :edge }.map(&:first)
+        parts = task.sides.values.select { |_, side| side == :edge }.map(&:first)
         return [] if parts.empty?
 
-        laid_on { |(part, _)| parts.include?(part) }.map(&:pass).uniq(&:id)
+        laid_on { |(part, _)| parts.include?(part) }.map(&:task).uniq(&:id)
       end
 
       def gate(id, till)
@@ -50,36 +50,36 @@ module Dakren
         when :hard then minute = hardened(laid)
         when :done then minute = done_with(laid)
         end
-        @held = [:gate, minute, laid.first.pass.label] if minute >= @from
+        @held = [:gate, minute, laid.first.task.label] if minute >= @from
         @from = [@from, minute].max
       end
 
       # By itself, or by its warm cure, which comes first then.
       def hardened(laid)
-        lower = laid.first.pass
+        lower = laid.first.task
         return laid.map { |one| ages.hard(one) || one.done }.max unless lower.cured_warm?
 
         end_of(lower, [:warm_cure])
         warm_until(lower)
       end
 
-      # When the warm cure of a pass is over, as far as it is placed.
+      # When the warm cure of a task is over, as far as it is placed.
       # @return [Float] 0 where it is not
       def warm_until(lower)
         entries = state.chosen.flat_map { |choice| choice[:before] } + @entries
-        entries.select { |entry| entry.name == :warm_cure && entry.pass.equal?(lower.who) }.map { |entry| entry.to_min + entry.waits_min }
+        entries.select { |entry| entry.name == :warm_cure && entry.task.equal?(lower.who) }.map { |entry| entry.to_min + entry.waits_min }
           .max || 0.0
       end
 
-      # The last coat of each section of a pass.
+      # The last coat of each section of a task.
       def last_of(id)
-        state.chosen.select { |choice| choice[:laid].pass.id == id }.map { |choice| choice[:laid] }
+        state.chosen.select { |choice| choice[:laid].task.id == id }.map { |choice| choice[:laid] }
           .group_by { |laid| laid.unit[2] }.values.map(&:last)
       end
 
       # All its steps done, and hard enough to be handled where none of them says so.
       def done_with(laid)
-        lower = laid.first.pass
+        lower = laid.first.task
         names = lower.ends.keys - [:hand_over]
         placed_until = end_of(lower, names) || 0.0
         return [placed_until, warm_until(lower)].max if lower.cured_warm?
@@ -88,7 +88,7 @@ module Dakren
         [placed_until, *laid.map { |one| tells ? one.done : ages.stage_reached(one, Sheet::READY) || ages.hard(one) || one.done }].max
       end
 
-      # What ends a lower pass is done before anything goes on top of it.
+      # What ends a lower task is done before anything goes on top of it.
       # @return [Float, nil] minute from which it may; nil where there is nothing left to do
       def end_of(lower, names = lower.ends.keys - WorkSteps::LAST)
         names -= @ended.filter_map { |id, name| name if id == lower.id }
@@ -126,32 +126,32 @@ module Dakren
         done
       end
 
-      # Steps before the first coat of a pass, or before a further one, one after another.
+      # Steps before the first coat of a task, or before a further one, one after another.
       def prepare(steps, from)
         at = from
         steps.each do |name, minutes|
-          step = pass.step(name)
-          takes = pass.shared_min(name, minutes, slots.hands)
-          need = pass.need_of_step(name, slots.hands)
-          pieces = pass.pieces_of(name, takes) { slots.worked(at, takes, @busy, need) }
-          at = pieces.last[1] + pass.waits.fetch(name, step.waits)
+          step = task.step(name)
+          takes = task.shared_min(name, minutes, slots.hands)
+          need = task.need_of_step(name, slots.hands)
+          pieces = task.pieces_of(name, takes) { slots.worked(at, takes, @busy, need) }
+          at = pieces.last[1] + task.waits.fetch(name, step.waits)
           @busy += pieces
-          @entries += step_entries(pass, name, pieces, at - pieces.last[1], number: unit[1], of: pass.count)
+          @entries += step_entries(task, name, pieces, at - pieces.last[1], number: unit[1], of: task.count)
           hold(at, step.label) if step.gates
         end
       end
 
       # Before a further coat: as soon as what lies below takes it.
       def between
-        return if pass.between.empty? || unit[1] == 1
+        return if task.between.empty? || unit[1] == 1
 
-        open = pass.school == :abrade ? below.map { |one| ages.hard(one) || one.done } : below.map { |one| ages.opens(one) || one.done }
-        prepare(pass.between, [@from, *open].max)
+        open = task.school == :abrade ? below.map { |one| ages.hard(one) || one.done } : below.map { |one| ages.opens(one) || one.done }
+        prepare(task.between, [@from, *open].max)
       end
 
       # Where one section meets the last: its edge is keyed and taped first.
       def seam
-        last = state.chosen.map { |choice| choice[:laid] }.select { |laid| laid.pass.id == pass.id }.map(&:done).max
+        last = state.chosen.map { |choice| choice[:laid] }.select { |laid| laid.task.id == task.id }.map(&:done).max
         @seam = slots.worked([@from, last].max, frame.seam_min, @busy)
         @from = @seam.last[1]
       end

@@ -11,14 +11,14 @@ module Dakren
     # How the next coat goes onto the last.
     SCHOOLS = { either: "while tacky, or after sanding", wet: "wet on wet", tack: "while tacky only", abrade: "after sanding" }.freeze
 
-    # One pass to be placed. order: from coat, section, minute and people to a CoatOrder; places: names of what it covers; sides: of those,
-    # place to part and face (of Turning::SIDES); gates: id of a pass that comes first, and of GATES how far it must be; people: who lay
+    # One task to be placed. order: from coat, section, minute and people to a CoatOrder; places: names of what it covers; sides: of those,
+    # place to part and face (of Turning::SIDES); gates: id of a task that comes first, and of GATES how far it must be; people: who lay
     # it, nil for as many as there are; skills: what they must be able to do; before, after, ends: step name to minutes; own_steps: the
     # builder's own, by name; own_minutes: steps whose minutes the builder told; of: how many coats there will be, where not all are placed;
     # cool_min: how long a lift waits for the one below to cool, from when that was poured;
     # done: minute at which a step was really done, by name;
     # real: what really happened, [coat, section] => { began:, finished:, soft: } in minutes.
-    PassJob = Value.define(:id, :label, :places, :count, :order, :area_m2, sections: 1, school: :either, before: {}.freeze,
+    TaskToPlace = Value.define(:id, :label, :places, :count, :order, :area_m2, sections: 1, school: :either, before: {}.freeze,
       between: {}.freeze, after: {}.freeze, ends: {}.freeze, waits: {}.freeze, sides: {}.freeze, gates: [].freeze, people: nil,
       skills: %i[mix lay].freeze, done: {}.freeze,
       real: {}.freeze, own_steps: {}.freeze, own_minutes: [].freeze, cool_min: 0.0, owner: nil, planner: nil, likely: nil,
@@ -105,7 +105,7 @@ module Dakren
         need_of_area(hands).count
       end
 
-      # Whoever the entries of this pass belong to.
+      # Whoever the entries of this task belong to.
       def who
         owner || self
       end
@@ -114,7 +114,7 @@ module Dakren
     # window: minutes between which it must begin and be done; missed: why it could not be kept; why: what it waited for; warm_until:
     # minute at which its warm cure is over, nil where it has none; crew: who does it, name and skill; side: of Turning::SIDES that is
     # up afterwards.
-    Entry = Value.define(:kind, :pass, :name, :label, :from_min, :to_min, number: 1, of: 1, section: 1, sections: 1, plan: nil,
+    Entry = Value.define(:kind, :task, :name, :label, :from_min, :to_min, number: 1, of: 1, section: 1, sections: 1, plan: nil,
       window: nil, school: nil, why: nil, missed: nil,
       waits_min: 0, real: false, soft_min: nil, warm_until: nil, places: [].freeze, crew: [].freeze, side: nil) do
       def coat?
@@ -153,7 +153,7 @@ module Dakren
       end
 
       def key
-        "#{pass.respond_to?(:id) ? pass.id : pass}-#{name}-#{number}-#{section}"
+        "#{task.respond_to?(:id) ? task.id : task}-#{name}-#{number}-#{section}"
       end
     end
 
@@ -163,7 +163,7 @@ module Dakren
 
     # A day that can be kept, or the nearest to it with what is missed.
     class Schedule
-      # untold: steps that wait for a stage no sheet tells of, with the entry of the pass they belong to.
+      # untold: steps that wait for a stage no sheet tells of, with the entry of the task they belong to.
       attr_reader :entries, :untold
 
       # @param search [Search] what looking for it came to
@@ -210,7 +210,7 @@ module Dakren
       def hand_over_min
         return if untold?
 
-        lates = coats.group_by(&:pass).each_value.filter_map { |all| all.last.ready }.map(&:late)
+        lates = coats.group_by(&:task).each_value.filter_map { |all| all.last.ready }.map(&:late)
         lates.any?(&:nil?) ? nil : [*lates, done_min].max
       end
 

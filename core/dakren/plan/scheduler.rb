@@ -41,7 +41,7 @@ module Dakren
 
       attr_reader :ages, :slots, :sequence, :sides, :units, :from_min, :turned, :turn_min, :seam_min
 
-      # @param passes [Array<PassJob>] in order @param hours [Hours] @param goal [Symbol] of GOALS
+      # @param tasks [Array<TaskToPlace>] in order @param hours [Hours] @param goal [Symbol] of GOALS
       # @param put_off [Boolean] may the first coat begin later to keep the windows?
       # @param hands [Hands, nil] nil for one person who is always there
       # @param turned [Symbol] of Turning::TURNED
@@ -49,9 +49,9 @@ module Dakren
       # @param go_on [#call, nil] asked between rounds whether there is time to look further; nil for the first answer alone
       # @raise [InputError] where nobody can do it
       # @raise [Sequence::Circle]
-      def initialize(passes, hours:, goal: :hand_over, put_off: true, from_min: 0.0, hands: nil, turned: :handle, go_on: nil,
+      def initialize(tasks, hours:, goal: :hand_over, put_off: true, from_min: 0.0, hands: nil, turned: :handle, go_on: nil,
         heats: [])
-        @passes = passes
+        @tasks = tasks
         @slots = Slots.new(hands || Hands.alike(1, hours), heats: heats.map { |from, to| [from.to_f, to.to_f] }.sort)
         @goal = goal
         @put_off = put_off
@@ -62,12 +62,12 @@ module Dakren
         @go_on = go_on
         @stopped_early = @proved = false
         @ages = Ages.new
-        @sequence = Sequence.new(passes)
-        @sides = passes.map(&:sides).reduce({}, :merge)
-        @units = passes.to_h { |pass| [pass.id, units_of(pass)] }
+        @sequence = Sequence.new(tasks)
+        @sides = tasks.map(&:sides).reduce({}, :merge)
+        @units = tasks.to_h { |task| [task.id, units_of(task)] }
         @count = @units.each_value.sum(&:size)
         @bound = Bound.new(self)
-        passes.each { |pass| doable(pass) }
+        tasks.each { |task| doable(task) }
       end
 
       def tried
@@ -105,14 +105,14 @@ module Dakren
 
       private
 
-      def units_of(pass)
-        (1..pass.count).flat_map { |number| (1..pass.sections).map { |section| [pass, number, section] } }
+      def units_of(task)
+        (1..task.count).flat_map { |number| (1..task.sections).map { |section| [task, number, section] } }
       end
 
-      def doable(pass)
-        return if pass.crews(slots.hands, true).any? { |count| slots.hands.able?(pass.need(count)) }
+      def doable(task)
+        return if task.crews(slots.hands, true).any? { |count| slots.hands.able?(task.need(count)) }
 
-        lacking = pass.skills.find { |skill| slots.hands.list.none? { |hand| hand.does.include?(skill) } }
+        lacking = task.skills.find { |skill| slots.hands.list.none? { |hand| hand.does.include?(skill) } }
         raise InputError.new("crew", lacking ? "has nobody who #{Hands::SKILLS.fetch(lacking)}" : "is too few for this task")
       end
 
@@ -165,12 +165,12 @@ module Dakren
         state.chosen.size == @count
       end
 
-      # The coats that could go on next: the next one of each pass that is begun, and the first of the one told after those.
+      # The coats that could go on next: the next one of each task that is begun, and the first of the one told after those.
       def nexts(state)
-        begun, waiting = sequence.passes.partition { |pass| state.next.fetch(pass.id).positive? }
-        [*begun, *waiting.first(1)].filter_map do |pass|
-          unit = units.fetch(pass.id)[state.next.fetch(pass.id)]
-          unit if unit && sequence.before(pass).all? { |other| state.next.fetch(other.id) == units.fetch(other.id).size }
+        begun, waiting = sequence.tasks.partition { |task| state.next.fetch(task.id).positive? }
+        [*begun, *waiting.first(1)].filter_map do |task|
+          unit = units.fetch(task.id)[state.next.fetch(task.id)]
+          unit if unit && sequence.before(task).all? { |other| state.next.fetch(other.id) == units.fetch(other.id).size }
         end
       end
 
@@ -184,7 +184,7 @@ module Dakren
 
       # Where coats lie one on another, what can be had at best is known far better.
       def sharpened(best)
-        return unless sequence.chain? && @passes.all? { |pass| pass.sections == 1 && pass.real.empty? }
+        return unless sequence.chain? && @tasks.all? { |task| task.sections == 1 && task.real.empty? }
 
         catch(:out_of_time) do
           @bound = ChainBound.new(self, @bound, best.last, @go_on)

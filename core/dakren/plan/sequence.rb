@@ -6,10 +6,10 @@ module Dakren
   module Plan
     # Which task may be begun when others are done: in the order told, where they share a surface, and behind their gates.
     #
-    #   Sequence.new(passes).passes           # => in an order that keeps every gate
-    #   Sequence.new(passes).before(pass)     # => [passes that come first]
+    #   Sequence.new(tasks).tasks           # => in an order that keeps every gate
+    #   Sequence.new(tasks).before(task)     # => [tasks that come first]
     class Sequence
-      # Gates that close a circle. ids: of the passes in it.
+      # Gates that close a circle. ids: of the tasks in it.
       class Circle < StandardError
         attr_reader :ids
 
@@ -19,50 +19,50 @@ module Dakren
         end
       end
 
-      # @return [Array<PassJob>] each behind all it waits for, and else in the order told
-      attr_reader :passes
+      # @return [Array<TaskToPlace>] each behind all it waits for, and else in the order told
+      attr_reader :tasks
 
-      # @param passes [Array<PassJob>] in working order
+      # @param tasks [Array<TaskToPlace>] in working order
       # @raise [Circle]
-      def initialize(passes)
-        @told = passes
-        @by_id = passes.to_h { |pass| [pass.id, pass] }
-        @passes = []
-        passes.each { |pass| visit(pass, []) }
-        @before = @passes.each_with_index.to_h do |pass, i|
-          earlier = @passes.first(i).select { |one| one.places.intersect?(pass.places) || trimmed?(one, pass) }
-          [pass.id, (gated(pass) + earlier).uniq(&:id)]
+      def initialize(tasks)
+        @told = tasks
+        @by_id = tasks.to_h { |task| [task.id, task] }
+        @tasks = []
+        tasks.each { |task| visit(task, []) }
+        @before = @tasks.each_with_index.to_h do |task, i|
+          earlier = @tasks.first(i).select { |one| one.places.intersect?(task.places) || trimmed?(one, task) }
+          [task.id, (gated(task) + earlier).uniq(&:id)]
         end
       end
 
-      # @return [Array<PassJob>] passes all of whose coats must be on before this one begins
-      def before(pass)
-        @before.fetch(pass.id)
+      # @return [Array<TaskToPlace>] tasks all of whose coats must be on before this one begins
+      def before(task)
+        @before.fetch(task.id)
       end
 
       # Does nothing ever wait for anything but the one before it?
       def chain?
-        @passes.each_cons(2).all? { |one, two| before(two).any? { |other| other.id == one.id } }
+        @tasks.each_cons(2).all? { |one, two| before(two).any? { |other| other.id == one.id } }
       end
 
       private
 
       # Is the first trimmed while green, and the other a coat on an edge of the same part?
-      def trimmed?(lower, pass)
+      def trimmed?(lower, task)
         lower.ends.each_key.any? { |name| lower.step(name).by } &&
-          pass.sides.each_value.any? { |part, side| side == :edge && lower.sides.each_value.any? { |other, _| other == part } }
+          task.sides.each_value.any? { |part, side| side == :edge && lower.sides.each_value.any? { |other, _| other == part } }
       end
 
-      def gated(pass)
-        pass.gates.filter_map { |id, _| @by_id[id] }
+      def gated(task)
+        task.gates.filter_map { |id, _| @by_id[id] }
       end
 
-      def visit(pass, trail)
-        raise Circle, trail.drop(trail.index(pass.id)) if trail.include?(pass.id)
-        return if @passes.any? { |one| one.id == pass.id }
+      def visit(task, trail)
+        raise Circle, trail.drop(trail.index(task.id)) if trail.include?(task.id)
+        return if @tasks.any? { |one| one.id == task.id }
 
-        gated(pass).each { |one| visit(one, trail + [pass.id]) }
-        @passes << pass
+        gated(task).each { |one| visit(one, trail + [task.id]) }
+        @tasks << task
       end
     end
   end

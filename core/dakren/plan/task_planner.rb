@@ -36,7 +36,7 @@ module Dakren
         @from_min = job.hours.fit(0.0, 1.0) || 0.0
       end
 
-      # @return [PassJob, nil] nil where the sheet does not suit, or the heat is not known about
+      # @return [TaskToPlace, nil] nil where the sheet does not suit, or the heat is not known about
       def placeable
         @complaints = []
         @untimed = []
@@ -48,7 +48,7 @@ module Dakren
         return if @held_back
 
         @untimed = without_hour
-        pass_of(first)
+        task_of(first)
       rescue TooFast => e
         complain("sheet", "is too fast here: #{e.message}. Take a slower hardener, cooler resin or a wider cup")
       rescue InputError => e
@@ -68,7 +68,7 @@ module Dakren
         true
       end
 
-      # Must a coat of it not go on at its hour: too cold, too warm, or hot enough to run away? Then the pass is held back.
+      # Must a coat of it not go on at its hour: too cold, too warm, or hot enough to run away? Then the task is held back.
       # @param schedule [Schedule]
       def refused?(schedule)
         return false if @held_back
@@ -93,9 +93,9 @@ module Dakren
       private
 
       # @param first [CoatPlan]
-      # @return [PassJob]
-      def pass_of(first)
-        PassJob.new(id: @task.id, owner: @task, label: @task.kind.label, places: @task.place_ids, count: timed, of: count,
+      # @return [TaskToPlace]
+      def task_of(first)
+        TaskToPlace.new(id: @task.id, owner: @task, label: @task.kind.label, places: @task.place_ids, count: timed, of: count,
           sections: sections,
           school: @task.school, sides: @task.sides, gates: @task.gates, people: @task.people, skills: @task.skills,
           area_m2: first.order.need.area_mm2 / 1e6, order: method(:order), planner: method(:coat_plan), likely: method(:likely),
@@ -126,7 +126,7 @@ module Dakren
       end
 
       def coats(schedule)
-        schedule.coats.select { |coat| coat.pass.id == @task.id }
+        schedule.coats.select { |coat| coat.task.id == @task.id }
       end
 
       # Lifts that were not told: as few as the sheet and the heat allow here.

@@ -14,7 +14,7 @@ module Dakren
 
       private
 
-      # Turns each part of the coat's pass that lies the other way up.
+      # Turns each part of the coat's task that lies the other way up.
       def turn
         faces = unit[0].sides.values.uniq
         faces.each do |part, side|
@@ -28,7 +28,7 @@ module Dakren
 
       def turn_over(part, side)
         lying = laid_on { |(other, its)| other == part && its == @up[part] }
-        lying.map(&:pass).uniq(&:id).each { |pass| green(pass) }
+        lying.map(&:task).uniq(&:id).each { |task| green(task) }
         edges = laid_on { |(other, its)| other == part && its == :edge }
         ready = [@from, *lying.map { |one| turnable(one) }, *edges.map { |one| frame.ages.opens(one) || one.done }].max
         own = unit[0]
@@ -36,7 +36,7 @@ module Dakren
         @busy += pieces
         @entries += step_entries(own, :flip, pieces, 0, why: pieces.first[0] > ready + 1 ? [:hours, ready] : nil, side: side)
         hold(pieces.last[1], "turn it over")
-        lying.map(&:pass).uniq(&:id).each { |pass| @ended += [[pass.id, :flip]] }
+        lying.map(&:task).uniq(&:id).each { |task| @ended += [[task.id, :flip]] }
       end
 
       def turnable(laid)

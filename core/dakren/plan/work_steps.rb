@@ -5,7 +5,7 @@ require_relative "../base/value"
 
 module Dakren
   module Plan
-    # What belongs to a pass beside its coats: declared steps, each with when it is done and how long it takes.
+    # What belongs to a task beside its coats: declared steps, each with when it is done and how long it takes.
     module WorkSteps
       # at: :before the first coat, :between coats, :after each coat so many minutes (offset_min), or once the last coat is at a stage;
       # by: the stage before which it must be done; minutes: of somebody's time; per_m2: more for every square metre;

@@ -4,7 +4,7 @@ require_relative "../base/value"
 
 module Dakren
   module Work
-    # How much one coat of a pass takes, line by line, and what else is needed with it.
+    # How much one coat of a task takes, line by line, and what else is needed with it.
     #
     # lines: NeedLine; film_mm: wet film where it is one; depth_mm: of a pour; laminate, scarf: what is cut; powder:
     # [Filler::Powder, grams to 100 g] or nil; folded_after: share of it that

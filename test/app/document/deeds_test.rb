@@ -17,22 +17,22 @@ class DeedsTest < AppTest
   end
 
   def parts(document)
-    %w[places passes].flat_map { |list| DOC.ids(document, list) }.to_h { |id| [id, told(document, id)] }
+    %w[places tasks].flat_map { |list| DOC.ids(document, list) }.to_h { |id| [id, told(document, id)] }
   end
 
   def a_deed(document)
-    places, passes = %w[places passes].map { |list| DOC.ids(document, list) + ["#{list[0] == "p" ? "p" : "c"}99999"] }
+    places, tasks = %w[places tasks].map { |list| DOC.ids(document, list) + ["#{list[0] == "p" ? "p" : "c"}99999"] }
     place = pick(places)
     shape = pick(DOC.ids(document, "#{place}-shapes") + ["s9"])
-    pass = pick(passes)
+    task = pick(tasks)
     pick(["add-place:#{pick(Document::Fields::FORMS.keys)}", "add-place:none", "drop-place:#{place}", "add-shape:#{place}:circle",
-      "drop-shape:#{place}:#{shape}", "add-pass:#{pick(Work::Kinds::ALL.keys)}", "drop-pass:#{pass}", "up:#{pass}", "down:#{place}",
-      "repeat:#{pass}", "split:#{pass}", "order:#{pass}:#{pick(passes)}", "order:#{pass}", "nothing:here", "up:", "split"])
+      "drop-shape:#{place}:#{shape}", "add-task:#{pick(Work::Kinds::ALL.keys)}", "drop-task:#{task}", "up:#{task}", "down:#{place}",
+      "repeat:#{task}", "split:#{task}", "order:#{task}:#{pick(tasks)}", "order:#{task}", "nothing:here", "up:", "split"])
   end
 
   # Ids a deed is allowed to change; what it adds or takes away comes on top.
   def named(deed)
-    deed.start_with?("up", "down", "order", "add-place", "add-pass", "repeat", "nothing") ? [] : deed.split(":").drop(1)
+    deed.start_with?("up", "down", "order", "add-place", "add-task", "repeat", "nothing") ? [] : deed.split(":").drop(1)
   end
 
   def test_no_deed_touches_what_it_does_not_name
@@ -60,11 +60,11 @@ class DeedsTest < AppTest
   def test_coats_and_marks_are_shared_out_and_none_is_lost
     marks = (1..40).to_h { |coat| ["c1-began_#{coat}_1", { "typed" => "2026-11-24T07:00", "bare" => nil }] }
     document = blank.merge("c1-coats" => { "typed" => "40", "bare" => nil }, **marks)
-    80.times { document = DEED.new(document).done("split:#{pick(DOC.ids(document, "passes"))}") }
-    counts = DOC.ids(document, "passes").map { |id| document["#{id}-coats"]["typed"].to_i }
+    80.times { document = DEED.new(document).done("split:#{pick(DOC.ids(document, "tasks"))}") }
+    counts = DOC.ids(document, "tasks").map { |id| document["#{id}-coats"]["typed"].to_i }
 
     assert_equal 40, counts.sum
-    DOC.ids(document, "passes").each do |id|
+    DOC.ids(document, "tasks").each do |id|
       coats = told(document, id).keys.grep(/began/).map { |key| key[/began_(\d+)/, 1].to_i }.sort
       assert_equal (1..document["#{id}-coats"]["typed"].to_i).to_a, coats
     end
@@ -72,8 +72,8 @@ class DeedsTest < AppTest
 
   def test_a_full_list_says_so_and_changes_nothing
     document = blank
-    document = DEED.new(document).done("add-pass:coat") while DOC.ids(document, "passes").size < DOC::MOST_IDS
-    %w[add-pass:coat repeat:c1 split:c1].each do |act|
+    document = DEED.new(document).done("add-task:coat") while DOC.ids(document, "tasks").size < DOC::MOST_IDS
+    %w[add-task:coat repeat:c1 split:c1].each do |act|
       deed = DEED.new(document)
 
       assert_equal document, deed.done(act)
@@ -121,7 +121,7 @@ class UnreadableFormsTest < AppTest
     path = new_job
     record = Stores::Job.find(path[/\d+/])
     document = record.document
-    59.times { document = Document::JobDeed.new(document).done("add-pass:coat") }
+    59.times { document = Document::JobDeed.new(document).done("add-task:coat") }
     record.write(document)
     fields = document.keys.grep(/\A[cp]\d+-/).product([""]).to_h do |key, _|
       [key, document[key].is_a?(Hash) ? document[key]["typed"] : document[key]]

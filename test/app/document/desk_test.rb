@@ -33,25 +33,25 @@ class JobDocumentTest < CoreTest
     assert_equal "in", Document::JobDocument.from_form({ "p1-s1-length" => "35" }, page: "us", before: typed)["p1-s1-length"]["bare"]
   end
 
-  def test_two_devices_each_add_a_pass_and_both_stay
+  def test_two_devices_each_add_a_task_and_both_stay
     base = blank
-    mine = Document::JobDeed.new(base).done("add-pass:flood")
-    theirs = Document::JobDeed.new(base).done("add-pass:seal")
+    mine = Document::JobDeed.new(base).done("add-task:flood")
+    theirs = Document::JobDeed.new(base).done("add-task:seal")
     merged, both = Document::JobDocument.merge(base, mine, theirs)
 
-    assert_equal 3, merged["passes"].size
+    assert_equal 3, merged["tasks"].size
     assert_empty both
-    assert_equal(%w[coat flood seal], merged["passes"].map { |id| merged["#{id}-kind"] }.sort)
+    assert_equal(%w[coat flood seal], merged["tasks"].map { |id| merged["#{id}-kind"] }.sort)
   end
 
   def test_one_drops_what_the_other_changes
-    base = Document::JobDeed.new(blank).done("add-pass:flood")
-    id = base["passes"].last
-    mine = Document::JobDeed.new(base).done("drop-pass:#{id}")
+    base = Document::JobDeed.new(blank).done("add-task:flood")
+    id = base["tasks"].last
+    mine = Document::JobDeed.new(base).done("drop-task:#{id}")
     theirs = base.merge("#{id}-film" => "1.6")
     merged, = Document::JobDocument.merge(base, mine, theirs)
 
-    assert_equal ["c1"], merged["passes"]
+    assert_equal ["c1"], merged["tasks"]
     assert_equal "1.6", Document::JobDocument.merge(base, theirs, base)[0]["#{id}-film"]
   end
 
@@ -74,7 +74,7 @@ class JobDocumentTest < CoreTest
   end
 
   def test_every_field_of_every_table_is_found_by_its_key
-    { "" => Document::Fields::JOB, "p1-" => Document::Fields::PLACE, "p1-s1-" => Document::Fields::SHAPE, "c1-" => Document::Fields::PASS }
+    { "" => Document::Fields::JOB, "p1-" => Document::Fields::PLACE, "p1-s1-" => Document::Fields::SHAPE, "c1-" => Document::Fields::TASK }
       .each do |prefix, table|
       table.each { |name, field| assert_same field, Document::Fields.of("#{prefix}#{name}") }
     end

@@ -153,7 +153,7 @@ class DrawingsTest < CoreTest
         ageing: ageing)
     end
     kind = Struct.new(:id, :kind).new("c1", Work::Kinds::ALL[:coat])
-    job = Plan::PassJob.new(id: "c1", owner: kind, label: "coat", places: ["top"], count: 3, order: order, area_m2: 0.5,
+    job = Plan::TaskToPlace.new(id: "c1", owner: kind, label: "coat", places: ["top"], count: 3, order: order, area_m2: 0.5,
       after: { look_30: 2.0 })
     @hours = Plan::Hours.read("07:00-12:00, 12:30-17:00", start: Time.local(2026, 11, 24, 7))
     Plan::Scheduler.new([job], hours: @hours).schedule

@@ -120,7 +120,7 @@ class BadInputTest < AppTest
   def every_key
     Document::Fields::JOB.keys + Document::Fields::PLACE.keys.map { |name| "p1-#{name}" } +
       Document::Fields::SHAPE.keys.map { |name| "p1-s1-#{name}" } +
-      Document::Fields::PASS.keys.map { |name| "c1-#{name}" }
+      Document::Fields::TASK.keys.map { |name| "c1-#{name}" }
   end
 
   def noisy(key, noise)

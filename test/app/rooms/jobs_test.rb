@@ -155,7 +155,7 @@ class JobsTest < AppTest
     # 661.22 ml with what stays in the cup; 27 strokes of 24 ml are 648 ml, 2 % short, as the sheet tolerates.
     assert_match(/27 strokes of each\./, words)
     assert_includes words, "648 ml"
-    submit "/bench/planned?job=#{path[/\d+/]}&pass=c1&coat=1&section=1&cup=1", {}, from: path
+    submit "/bench/planned?job=#{path[/\d+/]}&task=c1&coat=1&section=1&cup=1", {}, from: path
 
     assert_equal({ "unit" => "stroke", "resin" => 27, "hardener" => 27, "alternate" => true }, Stores::Batch.last.recipe["count"])
   end

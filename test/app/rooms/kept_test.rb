@@ -39,7 +39,7 @@ class KeptTest < AppTest
     assert_in_delta 600, need.line(:drink).value, 1e-6
     assert_in_delta 60, need.line(:soak).value, 1e-6
     assert_in_delta 3000, need.line(:work).value, 1e-6
-    assert_equal [:hand_over], desk(path).passes.first.steps
+    assert_equal [:hand_over], desk(path).tasks.first.steps
     refute document(path).key?("c1-surface")
     submit path, { "c1-surface" => "concrete_bare" }
     submit path, { "c1-kind" => "coat" }
@@ -96,13 +96,13 @@ class KeptTest < AppTest
 
     assert_equal([[2, 1]], desk(path).coats.select(&:real).map { |coat| [coat.number, coat.section] })
     submit path, { "act" => "split:c1" }
-    first, second = document(path)["passes"]
+    first, second = document(path)["tasks"]
 
     assert_equal at, document(path)["#{first}-began_2_1"]
     refute(document(path).keys.any? { |key| key.start_with?("#{second}-began") })
     submit path, { "#{second}-began_1_1" => "2026-11-25T09:00" }
     press path, "repeat:#{second}"
-    copy = document(path)["passes"].last
+    copy = document(path)["tasks"].last
 
     refute document(path).key?("#{copy}-began_1_1"), "what happened to one coat did not happen to its copy"
   end
@@ -110,7 +110,7 @@ class KeptTest < AppTest
   def test_marks_of_coats_that_move_to_another_ticket_go_with_them
     path = four_coats("c1-began_4_1" => "2026-11-26T09:00", "c1-began_1_1" => "2026-11-24T07:10")
     press path, "split:c1"
-    second = document(path)["passes"].last
+    second = document(path)["tasks"].last
 
     assert_equal "2026-11-26T09:00", document(path)["#{second}-began_2_1"]
     assert_equal "2026-11-24T07:10", document(path)["c1-began_1_1"]
@@ -151,22 +151,22 @@ class KeptTest < AppTest
   # A seal coat goes before the flood, a primer before the bond; what must precede nothing comes last.
   def test_a_task_added_is_put_where_its_kind_belongs
     path = new_job("c1-kind" => "flood")
-    kinds = -> { document(path)["passes"].map { |id| document(path)["#{id}-kind"] } }
-    press path, "add-pass:seal"
+    kinds = -> { document(path)["tasks"].map { |id| document(path)["#{id}-kind"] } }
+    press path, "add-task:seal"
     assert_equal %w[seal flood], kinds.call
-    press path, "add-pass:bond"
+    press path, "add-task:bond"
     assert_equal %w[seal flood bond], kinds.call
-    press path, "add-pass:primer"
+    press path, "add-task:primer"
     assert_equal %w[seal primer flood bond], kinds.call
-    press path, "add-pass:coat"
+    press path, "add-task:coat"
     assert_equal %w[seal primer flood bond coat], kinds.call
   end
 
   # Sixty tasks are all there may be: one more is not made of the next one's.
   def test_split_never_writes_over_its_neighbour
     ids = Array.new(60) { |i| "c#{i + 1}" }
-    document = Document::JobDocument.blank(shop_temp_c: 20, start: "2026-11-24T09:00").merge("passes" => ids)
-    ids.each { |id| document.merge!(Document::JobDocument.new_pass(id, "coat"), "#{id}-coats" => { "typed" => "7", "bare" => nil }) }
+    document = Document::JobDocument.blank(shop_temp_c: 20, start: "2026-11-24T09:00").merge("tasks" => ids)
+    ids.each { |id| document.merge!(Document::JobDocument.new_task(id, "coat"), "#{id}-coats" => { "typed" => "7", "bare" => nil }) }
 
     assert_equal document, Document::JobDeed.new(document).done("split:c4")
     assert_equal document, Document::JobDeed.new(document).done("split:c99")
@@ -185,15 +185,15 @@ class KeptTest < AppTest
       Stores::Sheet.find_by!(resin: resin).update!(resin_density_g_ml: nil, hardener_density_g_ml: nil)
     end
     path = four_coats
-    press path, "add-pass:coat"
-    press path, "add-pass:coat"
-    second, third = document(path)["passes"].drop(1)
+    press path, "add-task:coat"
+    press path, "add-task:coat"
+    second, third = document(path)["tasks"].drop(1)
     submit path, { "#{second}-sheet" => sheet_id("Sillmaker wood filler", "filler"), "#{second}-film" => "0.3", "length" => "400",
       "width" => "300",
                    "#{third}-sheet" => sheet_id("Cobble bonding paste", "paste"), "#{third}-film" => "200", "#{third}-film_unit" => "g/m2" }
     submit path, { "#{second}-known" => "yes", "#{third}-known" => "yes" }
 
-    assert_equal 3, desk(path).coats.map { |coat| coat.pass.id }.uniq.size
+    assert_equal 3, desk(path).coats.map { |coat| coat.task.id }.uniq.size
     ["/", path, "/plan/#{path[/\d+/]}/job.ics", "/plan/#{path[/\d+/]}/compare"].each do |address|
       get address
 

@@ -161,12 +161,12 @@ class PlanTest < AppTest
     assert_includes words, "−1 coat"
   end
 
-  def test_passes_are_repeated_split_skipped_and_dragged
+  def test_tasks_are_repeated_split_skipped_and_dragged
     path = four_coats
     press path, "split:c1"
-    passes = document(path)["passes"]
+    tasks = document(path)["tasks"]
 
-    assert_equal(%w[2 2], passes.map { |id| document(path)["#{id}-coats"]["typed"] })
+    assert_equal(%w[2 2], tasks.map { |id| document(path)["#{id}-coats"]["typed"] })
     assert_equal 4, desk(path).coats.size
     press path, "repeat:c1"
 
@@ -174,12 +174,12 @@ class PlanTest < AppTest
     submit path, { "c1-skip" => "yes" }
 
     assert_equal 4, desk(path).coats.size
-    press path, "order:#{passes[1]}:c1"
+    press path, "order:#{tasks[1]}:c1"
 
-    assert_equal passes[1], document(path)["passes"].first
+    assert_equal tasks[1], document(path)["tasks"].first
     press path, "order:c1:"
 
-    assert_equal "c1", document(path)["passes"].last
+    assert_equal "c1", document(path)["tasks"].last
   end
 
   def test_reality_moves_the_rest

@@ -30,7 +30,7 @@ class PlanUseTest < AppTest
 
     assert_includes desk(path).sheet.name, "30 % fast / 70 % slow"
     get path
-    post "/bench/planned?job=#{path[/\d+/]}&pass=c1&coat=1&cup=1", "authenticity_token" => hidden("authenticity_token")
+    post "/bench/planned?job=#{path[/\d+/]}&task=c1&coat=1&cup=1", "authenticity_token" => hidden("authenticity_token")
 
     assert_equal 303, last_response.status
     get last_response["location"]
@@ -54,7 +54,7 @@ class PlanUseTest < AppTest
     all = split.hardener_g.to_f
     assert_match(/Hardener: slow #{format("%.2f", all * 0.7)} g; fast #{format("%.2f", all * 0.3)} g\./, words)
     assert_includes page, 'data-slides="f-c1-blend_share"'
-    post "/bench/planned?job=#{path[/\d+/]}&pass=c1&coat=1&section=1&cup=1", "authenticity_token" => hidden("authenticity_token")
+    post "/bench/planned?job=#{path[/\d+/]}&task=c1&coat=1&section=1&cup=1", "authenticity_token" => hidden("authenticity_token")
     bench = last_response["location"]
     4.times { press_on(bench) }
     resin = split.resin_g.to_f.round(2)
@@ -184,7 +184,7 @@ class PlanUseTest < AppTest
     # 24 m² × 0.3 mm and 50 g/m², 60 g in the roller: 8100 ml. A pail of 2 litre keeps 6.8 ml: four would be a hair too few.
     assert_equal (plan.on_work.total_ml / 1993.2).ceil, plan.batches.size
     get path
-    post "/bench/planned?job=#{path[/\d+/]}&pass=c1&coat=1&section=1&cup=1", "authenticity_token" => hidden("authenticity_token")
+    post "/bench/planned?job=#{path[/\d+/]}&task=c1&coat=1&section=1&cup=1", "authenticity_token" => hidden("authenticity_token")
     bench = last_response["location"]
     3.times { press_on(bench) }
     assert_includes words, "Stir the resin alone in its own pail"
@@ -230,7 +230,7 @@ class PlanUseTest < AppTest
   def test_a_stiffened_cup_is_walked_at_the_bench_with_its_powder
     job = Stores::Job.find_by!(name: "Bench brackets, bond and fillet")
     get "/jobs/#{job.id}"
-    post "/bench/planned?job=#{job.id}&pass=c3&coat=1&section=1&cup=1", "authenticity_token" => hidden("authenticity_token")
+    post "/bench/planned?job=#{job.id}&task=c3&coat=1&section=1&cup=1", "authenticity_token" => hidden("authenticity_token")
     path = last_response["location"]
     get path
     8.times do

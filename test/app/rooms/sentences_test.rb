@@ -113,7 +113,7 @@ class SentencesTest < AppTest
     assert_equal "wax the mould", Document::AsTyped.kept(document(other)["c1-own_before"][0][0]).typed
     entry = desk(other).schedule.entries.first
     assert_equal ["wax the mould", 30], [entry.label, entry.waits_min]
-    submit "/bench/planned?job=#{other[/\d+/]}&pass=c1&coat=1&section=1&cup=1", {}, from: other
+    submit "/bench/planned?job=#{other[/\d+/]}&task=c1&coat=1&section=1&cup=1", {}, from: other
     walk = Stores::Walks.walk(Stores::Batch.last)
 
     assert_equal :own_before_1, walk.step.name

@@ -45,12 +45,12 @@ class SilentTinTest < AppTest
   def test_what_comes_on_top_waits
     kept = tin
     path = new_job(sheet: kept.id.to_s)
-    press(path, "add-pass:flood")
-    top = document(path)["passes"].last
+    press(path, "add-task:flood")
+    top = document(path)["tasks"].last
     submit path, { "#{top}-sheet" => sheet_id("Tarn table pour", "table"), "#{top}-film" => "1.5", "#{top}-film_unit" => "mm" }
     made = desk(path)
 
-    assert_equal ["c1"], made.coats.map { |coat| coat.pass.id }.uniq
+    assert_equal ["c1"], made.coats.map { |coat| coat.task.id }.uniq
     assert_equal "c1", made.tickets.last.after
     get path
     assert_includes words, "It waits for task 1, whose tin says nothing of time."

@@ -201,30 +201,30 @@ class TableTest < AppTest
 
   def test_every_deed_of_the_job_sheet
     path = new_job
-    submit path, job_fields("act" => "add-pass:flood")
-    passes = document(path)["passes"]
+    submit path, job_fields("act" => "add-task:flood")
+    tasks = document(path)["tasks"]
 
-    assert_equal 2, passes.size
-    submit path, { "act" => "up:#{passes[1]}" }
+    assert_equal 2, tasks.size
+    submit path, { "act" => "up:#{tasks[1]}" }
 
-    assert_equal passes.reverse, document(path)["passes"]
+    assert_equal tasks.reverse, document(path)["tasks"]
     submit path, { "act" => "add-place:void" }
     place = document(path)["places"].last
     submit path, { "act" => "add-shape:#{place}:circle" }
 
     assert_equal 2, document(path)["#{place}-shapes"].size
-    submit path, { "act" => "drop-pass:#{passes[1]}" }
+    submit path, { "act" => "drop-task:#{tasks[1]}" }
     submit path, { "act" => "drop-place:#{place}" }
 
-    assert_equal [%w[c1], %w[p1]], document(path).values_at("passes", "places")
+    assert_equal [%w[c1], %w[p1]], document(path).values_at("tasks", "places")
     refute(document(path).keys.any? { |key| key.start_with?(place) })
     5.times { submit path, { "act" => "undo" } }
 
-    assert_equal passes, document(path)["passes"]
+    assert_equal tasks, document(path)["tasks"]
     submit path, { "act" => "redo" }
 
-    assert_equal passes.reverse, document(path)["passes"]
-    ["drop-pass:c1", "add-pass:nothing", "up", "up:c9", "drop-place:::", "send:exit", "x" * 5000].each do |act|
+    assert_equal tasks.reverse, document(path)["tasks"]
+    ["drop-task:c1", "add-task:nothing", "up", "up:c9", "drop-place:::", "send:exit", "x" * 5000].each do |act|
       submit path, { "act" => act }
 
       assert_equal 303, last_response.status, act[0, 30]

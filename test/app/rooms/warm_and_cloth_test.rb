@@ -50,7 +50,7 @@ class WarmAndClothTest < AppTest
       "auto" => "Wet the cloth from above" }.each do |way, title|
       path = laminate("c1-wet_out" => way)
       get path
-      post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => path[/\d+/], "pass" => "c1" }
+      post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => path[/\d+/], "task" => "c1" }
       batch = last_response["location"]
       walk = Stores::Walks.walk(Stores::Batch.find(batch[/\d+/]))
 
@@ -77,15 +77,15 @@ class WarmAndClothTest < AppTest
 
   def test_the_next_coat_goes_onto_a_warm_cured_part_after_sanding
     path = laminate("c1-cure_c" => "60", "c1-cure_time" => "8 h")
-    press path, "add-pass:coat"
+    press path, "add-task:coat"
     clear = sheet_id("Stillwater clear coat", "clear")
-    second = document(path)["passes"].last
+    second = document(path)["tasks"].last
     submit path, { "#{second}-sheet" => clear, "#{second}-film" => "0.1" }
     found = whole(path)
     warm = found.schedule.entries.find { |entry| entry.name == :warm_cure }
     coat = found.coats.last
 
-    assert_equal second, coat.pass.id
+    assert_equal second, coat.task.id
     assert_operator coat.from_min, :>=, warm.to_min + warm.waits_min
     assert_equal :abrade, coat.school
   end

@@ -95,9 +95,9 @@ class DurabilityTest < AppTest
     fields = { "authenticity_token" => hidden("authenticity_token"), "revision" => hidden("revision"), "units_on_page" => "metric",
                "act" => "repeat:c1", "deed_id" => "one-and-the-same" }
     2.times { post path, fields }
-    assert_equal 2, Document::JobDocument.ids(Stores::Job.find(path[/\d+/]).document, "passes").size
+    assert_equal 2, Document::JobDocument.ids(Stores::Job.find(path[/\d+/]).document, "tasks").size
     post path, { **fields, "deed_id" => "another" }
-    assert_equal 3, Document::JobDocument.ids(Stores::Job.find(path[/\d+/]).document, "passes").size
+    assert_equal 3, Document::JobDocument.ids(Stores::Job.find(path[/\d+/]).document, "tasks").size
   end
 
   def test_a_loose_cup_sent_twice_is_one_cup

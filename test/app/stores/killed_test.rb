@@ -11,7 +11,7 @@ class KilledTest < CoreTest
     require ARGV[0]
     Dakren::Stores::Database.open(ARGV[1])
     $stdout.sync = true
-    job = Dakren::Stores::Job.first || Dakren::Stores::Job.new.tap { |one| one.write("name" => "0", "places" => [], "passes" => []) }
+    job = Dakren::Stores::Job.first || Dakren::Stores::Job.new.tap { |one| one.write("name" => "0", "places" => [], "tasks" => []) }
     puts "ready"
     number = job.name.to_i
     loop do

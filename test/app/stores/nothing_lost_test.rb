@@ -299,7 +299,7 @@ class NothingLostTest < CoreTest
       Dakren::Stores::Database.open(ARGV[1])
       before = Dakren::Stores::Job.count
       done = Dakren::Stores::Database.put_back(ARGV[2])
-      Dakren::Stores::Job.first.write({ "name" => "After", "places" => [], "passes" => [] })
+      Dakren::Stores::Job.first.write({ "name" => "After", "places" => [], "tasks" => [] })
       puts [before > 1, Dakren::Stores::Job.count, Dakren::Stores::Job.first.name, Dakren::Stores::Backup.fit(done.replaced)["jobs"] == before,
         Dakren::Stores::Health.look(Dakren::Stores::Database.path, thorough: true).inspect].join(" ")
     RUBY
@@ -367,7 +367,7 @@ class DeltaTest < AppTest
     corners = Array.new(300) { [chance.rand.round(6), chance.rand.round(6)] }
     job = Stores::Job.new
     document = { "name" => "Traced", "places" => ["p1"], "p1-shapes" => %w[s1 s2], "p1-s1-loops" => JSON.generate([corners]),
-                 "p1-s2-loops" => JSON.generate([corners.reverse]), "passes" => ["c1"] }
+                 "p1-s2-loops" => JSON.generate([corners.reverse]), "tasks" => ["c1"] }
     job.write(document)
     states = [document]
     edits = 200
@@ -410,7 +410,7 @@ class DeltaTest < AppTest
   # States so many seconds old, and one step back at the end.
   def aged(job, ages, now)
     ages.each_with_index do |age, i|
-      job.write({ "name" => "state #{i}", "places" => [], "passes" => [] })
+      job.write({ "name" => "state #{i}", "places" => [], "tasks" => [] })
       job.revisions.last.update_columns(created_at: now - age)
     end
     job.undo
@@ -419,7 +419,7 @@ class DeltaTest < AppTest
 
   def test_a_photograph_nothing_points_at_goes_after_a_month
     job = Stores::Job.new
-    job.write({ "name" => "Traced", "places" => ["p1"], "passes" => [] })
+    job.write({ "name" => "Traced", "places" => ["p1"], "tasks" => [] })
     kept, lost = Array.new(2) { Stores::Picture.create!(job: job, kind: "image/png", width: 1, height: 1, bytes: "x") }
     job.write(job.document.merge("p1-picture" => kept.id.to_s))
     assert_equal 0, Stores::Thinning.pictures

@@ -110,7 +110,7 @@ class ReadingTest < AppTest
 
   def test_a_cup_at_the_bench_sets_its_job_under_way
     path = new_job(name: "Begun")
-    submit "/bench/planned", { "job" => path[/\d+/], "pass" => "c1", "coat" => "1", "section" => "1", "cup" => "1" }, from: path
+    submit "/bench/planned", { "job" => path[/\d+/], "task" => "c1", "coat" => "1", "section" => "1", "cup" => "1" }, from: path
 
     assert_equal "under_way", record(path).state
   end

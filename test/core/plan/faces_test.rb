@@ -34,23 +34,23 @@ class FacesTest < PlacedTest
 
   # Both faces of a panel with three coats each: never one coated that lies below, and turned as seldom as that allows.
   def test_each_face_is_coated_while_it_is_up
-    passes = [job("a", sheet: quick_sheet, count: 2, sides: TOP), job("b", sheet: quick_sheet, count: 2, places: ["under"], sides: UNDER)]
-    made = plan(*passes)
+    tasks = [job("a", sheet: quick_sheet, count: 2, sides: TOP), job("b", sheet: quick_sheet, count: 2, places: ["under"], sides: UNDER)]
+    made = plan(*tasks)
 
-    assert_true_to_life(made, passes, crew: 1, text: "07:00-12:00, 12:30-17:00")
+    assert_true_to_life(made, tasks, crew: 1, text: "07:00-12:00, 12:30-17:00")
     assert_equal(1, made.entries.count { |entry| entry.name == :flip })
   end
 
   # A laminate is trimmed green before a coat goes on that edge, though that lies on another surface.
   def test_an_edge_is_coated_after_the_green_trim
-    passes = [job("a", sheet: quick_sheet, ends: { trim: 10.0 }, sides: TOP),
+    tasks = [job("a", sheet: quick_sheet, ends: { trim: 10.0 }, sides: TOP),
       job("e", sheet: quick_sheet, places: ["edge"], sides: EDGE)]
-    made = plan(*passes)
+    made = plan(*tasks)
     trim = made.entries.find { |entry| entry.name == :trim }
 
-    assert_operator made.coats.find { |coat| coat.pass.id == "e" }.from_min, :>=, trim.to_min - 1e-6
+    assert_operator made.coats.find { |coat| coat.task.id == "e" }.from_min, :>=, trim.to_min - 1e-6
     assert_operator trim.from_min, :>=, made.coats.first.stage(:recoat_opens).late - 1e-6
-    assert_equal("trim the edges", made.coats.find { |coat| coat.pass.id == "e" }.why[2])
+    assert_equal("trim the edges", made.coats.find { |coat| coat.task.id == "e" }.why[2])
   end
 
   # The green trim comes before the panel is turned: nobody trims the underside of a bench.
@@ -70,7 +70,7 @@ class FacesTest < PlacedTest
     made = plan(bond, plate)
     out = made.entries.find { |entry| entry.name == :demould }
 
-    assert_equal(%w[plate bond], made.coats.map { |coat| coat.pass.id })
+    assert_equal(%w[plate bond], made.coats.map { |coat| coat.task.id })
     assert_in_delta out.to_min, made.coats.last.from_min, 0.6
     assert_operator out.from_min, :>=, made.coats.first.stage(:handle).late - 0.6
     assert_equal [:gate, "coat"], [made.coats.last.why[0], made.coats.last.why[2]]
@@ -78,9 +78,9 @@ class FacesTest < PlacedTest
 
   def test_every_gate_is_kept_and_later_ones_end_later
     starts = %i[laid tacky hard done].map do |till|
-      passes = [job("a", sheet: quick_sheet), job("b", sheet: quick_sheet, places: ["other"], gates: [["a", till]])]
-      made = plan(*passes, text: "24 h")
-      assert_true_to_life(made, passes, crew: 1, text: "24 h")
+      tasks = [job("a", sheet: quick_sheet), job("b", sheet: quick_sheet, places: ["other"], gates: [["a", till]])]
+      made = plan(*tasks, text: "24 h")
+      assert_true_to_life(made, tasks, crew: 1, text: "24 h")
       made.coats.last.from_min
     end
 

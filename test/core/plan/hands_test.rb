@@ -7,13 +7,13 @@ class HandsTest < PlacedTest
   Need = Plan::Hands::Need
 
   def test_two_people_work_two_surfaces_at_once
-    passes = [job("a", people: 1), job("b", places: ["other"], people: 1)]
-    made = plan(*passes, hands: Plan::Hands.alike(2, hours))
+    tasks = [job("a", people: 1), job("b", places: ["other"], people: 1)]
+    made = plan(*tasks, hands: Plan::Hands.alike(2, hours))
 
     assert_equal [0.0, 0.0], made.coats.map(&:from_min)
-    assert_true_to_life(made, passes, crew: 2, text: "07:00-12:00, 12:30-17:00")
+    assert_true_to_life(made, tasks, crew: 2, text: "07:00-12:00, 12:30-17:00")
     assert_equal(2, made.coats.sum { |coat| coat.crew.size })
-    alone = plan(*passes, hands: Plan::Hands.alike(1, hours))
+    alone = plan(*tasks, hands: Plan::Hands.alike(1, hours))
 
     assert_in_delta alone.coats[0].to_min, alone.coats[1].from_min, 0.6
   end

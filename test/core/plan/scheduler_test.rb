@@ -3,8 +3,8 @@
 require_relative "../../plan_helper"
 
 class SchedulerTest < PlacedTest
-  def plan(*passes, text: "07:00-12:00, 12:30-17:00", goal: :hand_over, start: START, **more)
-    Plan::Scheduler.new(passes, hours: Plan::Hours.read(text, days_off: "Sat Sun", start: start), goal: goal, **more).schedule
+  def plan(*tasks, text: "07:00-12:00, 12:30-17:00", goal: :hand_over, start: START, **more)
+    Plan::Scheduler.new(tasks, hours: Plan::Hours.read(text, days_off: "Sat Sun", start: start), goal: goal, **more).schedule
   end
 
   # Worked by hand. The window of a coat laid from 7:05 to 7:0x: tacky after 180 min, by the sheet 210 at the latest, in a room
@@ -52,7 +52,7 @@ class SchedulerTest < PlacedTest
     refute_predicate made, :kept?
   end
 
-  # Each pass by its own school: wet on wet onto what went on while tacky.
+  # Each task by its own school: wet on wet onto what went on while tacky.
   def test_schools_are_mixed_within_a_job
     made = plan(job("a", count: 2, school: :tack), job("b", school: :wet))
 
@@ -108,7 +108,7 @@ class SchedulerTest < PlacedTest
   end
 
   # Trimmed while green, and only then covered: not through the wet coat above.
-  def test_what_ends_one_pass_comes_before_the_next_goes_on_top
+  def test_what_ends_one_task_comes_before_the_next_goes_on_top
     made = plan(job("a", ends: { trim: 10.0 }), job("b"))
     trim = made.entries.find { |entry| entry.name == :trim }
     lower, upper = made.coats
@@ -121,7 +121,7 @@ class SchedulerTest < PlacedTest
   end
 
   # Sanded first, the next coat goes on what was sanded: nothing is abraded twice.
-  def test_a_sanding_before_the_next_pass_is_its_abrading
+  def test_a_sanding_before_the_next_task_is_its_abrading
     made = plan(job("a", ends: { sand: 20.0, hand_over: 10.0 }), job("b"))
     sand, over = %i[sand hand_over].map { |name| made.entries.find { |entry| entry.name == name } }
     lower, upper = made.coats
@@ -135,14 +135,14 @@ class SchedulerTest < PlacedTest
 
   def test_no_step_is_done_through_what_lies_wet_on_top
     12.times do
-      passes = Array.new(2 + chance.rand(2)) do |i|
+      tasks = Array.new(2 + chance.rand(2)) do |i|
         job("p#{i}", places: [pick(%w[a b])], ends: pick([{}, { trim: 8.0 }, { sand: 12.0 }, { trim: 8.0, sand: 12.0, hand_over: 5.0 }]))
       end
-      made = plan(*passes, text: pick(["07:00-12:00, 12:30-17:00", "06:00-20:00"]))
+      made = plan(*tasks, text: pick(["07:00-12:00, 12:30-17:00", "06:00-20:00"]))
       made.entries.select { |entry| %i[trim sand].include?(entry.name) }.each do |step|
         stage = step.name == :trim ? :recoat_opens : :sandable
         on_top = made.coats
-          .select { |coat| coat.from_min < step.from_min && coat.places.intersect?(passes.find { |pass| pass.equal?(step.pass) }.places) }
+          .select { |coat| coat.from_min < step.from_min && coat.places.intersect?(tasks.find { |task| task.equal?(step.task) }.places) }
           .max_by(&:from_min)
 
         assert_operator step.from_min, :>=, on_top.stage(stage).late - 1e-6
@@ -169,7 +169,7 @@ class SchedulerTest < PlacedTest
     assert_predicate bare, :assumed?
   end
 
-  def test_passes_on_other_places_need_not_wait
+  def test_tasks_on_other_places_need_not_wait
     made = plan(job("a"), job("b", places: ["edge"]))
 
     assert_in_delta made.coats[0].to_min, made.coats[1].from_min, 1e-6
@@ -180,7 +180,7 @@ class SchedulerTest < PlacedTest
     waits = job("a", count: 2, school: :abrade)
     made = plan(waits, job("b", places: ["edge"]), job("c", places: ["other"], before: { prepare: 600.0 }), job("d", places: ["last"]))
 
-    assert_equal(%w[a b a c d], made.coats.map { |coat| coat.pass.id })
+    assert_equal(%w[a b a c d], made.coats.map { |coat| coat.task.id })
   end
 
   def test_steps_fall_where_they_belong
@@ -266,14 +266,14 @@ class SchedulerTest < PlacedTest
     12.times do
       low = between(17, 21)
       in_room = Cure::Profile.daily_wave(low_c: low, high_c: low + between(0, 5), start_minute_of_day: 420, days: 60)
-      passes = Array.new(1 + chance.rand(3)) do |i|
+      tasks = Array.new(1 + chance.rand(3)) do |i|
         job("p#{i}", count: 1 + chance.rand(3), places: [pick(%w[top edge]), "top"].uniq.first(1 + chance.rand(2)),
           length: between(500, 4000), in_room: in_room,
           after: pick([{}, { bubbles: 5.0 }, { look_30: 2.0, look_60: 2.0 }]), ends: pick([{}, { sand: 12.0 }]))
       end
       text = pick(["07:00-12:00, 12:30-17:00", "08:00-16:00", "06:00-22:00", "24 h"])
       hours = Plan::Hours.read(text, days_off: "Sat Sun", start: START)
-      made = Plan::Scheduler.new(passes, hours: hours, goal: pick(Plan::GOALS.keys)).schedule
+      made = Plan::Scheduler.new(tasks, hours: hours, goal: pick(Plan::GOALS.keys)).schedule
 
       made.entries.each { |entry| assert hours.open?(entry.from_min, entry.to_min - 0.6), "#{entry.name} outside #{text}" }
       made.entries.map { |entry| [entry.from_min, entry.to_min] }.sort.each_cons(2) do |(_, to), (from, _)|
@@ -284,7 +284,7 @@ class SchedulerTest < PlacedTest
         assert_operator coat.to_min, :<=, coat.window[1] + 1 if coat.window[1]
       end
       made.coats.each { |coat| assert_equal coat.plan.on_work.total_g, coat.plan.portions.sum(&:on_work_g) }
-      assert_equal passes.sum(&:count), made.coats.size
+      assert_equal tasks.sum(&:count), made.coats.size
     end
   end
 

@@ -6,9 +6,9 @@ require_relative "../../plan_helper"
 class SearchTest < PlacedTest
   # Every combination of starts on the half hour of coats onto one another, each while tacky or after sanding.
   # @return [Float, nil] the earliest hand-over
-  def brute_chain(pass, open, grid: STEP, far: 6 * 1440.0)
+  def brute_chain(task, open, grid: STEP, far: 6 * 1440.0)
     known = {}
-    coat = Plan::CoatPlan.new(pass.order.call(1, 1, 0.0, nil)) # the room stays as it is: the same at every hour
+    coat = Plan::CoatPlan.new(task.order.call(1, 1, 0.0, nil)) # the room stays as it is: the same at every hour
     sides = [%i[recoat_opens late], %i[recoat_closes early], %i[sandable late], %i[handle late]]
     takes, opens, closes, hard, ready_after = coat.done_at, *sides.map { |stage, side| coat.stage(stage)[side] }
     best = lambda do |left, ready, shut|
@@ -16,10 +16,10 @@ class SearchTest < PlacedTest
         next unless open.open?(at, at + takes) && (shut.nil? || at + takes <= shut)
         next at + ready_after if left == 1
 
-        [best.call(left - 1, at + opens, at + closes), best.call(left - 1, sanded(at + hard, pass, open), nil)].compact.min
+        [best.call(left - 1, at + opens, at + closes), best.call(left - 1, sanded(at + hard, task, open), nil)].compact.min
       end.min].first
     end
-    best.call(pass.count, 0.0, 72 * 60.0)
+    best.call(task.count, 0.0, 72 * 60.0)
   end
 
   # As soon as it may, and then on the grid.
@@ -27,8 +27,8 @@ class SearchTest < PlacedTest
     [ready, *((ready / grid).ceil * grid).step(shut, grid)].uniq
   end
 
-  def sanded(hard, pass, open)
-    Plan::Slots.new(Plan::Hands.alike(1, open)).worked(hard, Plan::WorkSteps.abrade_min(pass.area_m2), []).last[1]
+  def sanded(hard, task, open)
+    Plan::Slots.new(Plan::Hands.alike(1, open)).worked(hard, Plan::WorkSteps.abrade_min(task.area_m2), []).last[1]
   end
 
   # A sheet that says when it can be handled: nothing of it is only usual.
@@ -40,9 +40,9 @@ class SearchTest < PlacedTest
   def test_three_and_four_coats_agree_with_trying_everything
     [["09:00-13:00", "Sun", 3], ["07:00-10:40, 15:00-19:00", "Sat Sun", 3], ["08:00-12:00", "Wed Sun", 4]].each do |text, off, count|
       open = hours(text, days_off: off)
-      pass = job("a", count: count, sheet: told)
-      made = Plan::Scheduler.new([pass], hours: open, go_on: -> { true }).schedule
-      tried = brute_chain(pass, open)
+      task = job("a", count: count, sheet: told)
+      made = Plan::Scheduler.new([task], hours: open, go_on: -> { true }).schedule
+      tried = brute_chain(task, open)
 
       assert_predicate made, :kept?
       assert_predicate made, :proved
@@ -67,21 +67,21 @@ class SearchTest < PlacedTest
   def test_two_people_gates_and_faces_agree_with_trying_everything
     cases = [[{}, {}], [{}, { gates: [["a", :hard]] }], [{ sides: { "top" => ["panel", :top] } }, { sides: { "b" => ["panel", :under] } }]]
     cases.product(["07:00-12:00, 12:30-17:00", "08:00-10:00, 13:00-14:00"]).each do |(of_a, of_b), text|
-      passes = [job("a", sheet: quick_sheet, length: 3000, **of_a), job("b", sheet: quick_sheet, places: ["b"], length: 3000, **of_b)]
-      made = plan(*passes, text: text, look: true, hands: Plan::Hands.alike(2, hours(text)))
-      tried = brute_two(passes, hours(text))
+      tasks = [job("a", sheet: quick_sheet, length: 3000, **of_a), job("b", sheet: quick_sheet, places: ["b"], length: 3000, **of_b)]
+      made = plan(*tasks, text: text, look: true, hands: Plan::Hands.alike(2, hours(text)))
+      tried = brute_two(tasks, hours(text))
 
-      assert_true_to_life(made, passes, crew: 2, text: text)
+      assert_true_to_life(made, tasks, crew: 2, text: text)
       assert_operator made.hand_over_min, :<=, tried + 1
       assert_operator made.hand_over_min, :>, tried - (2 * STEP) - 1
     end
   end
 
   # @return [Float] earliest hand-over of two coats on two surfaces by one or two people each
-  def brute_two(passes, open)
+  def brute_two(tasks, open)
     starts = (0..(4 * 72)).map { |i| i * 15.0 }
-    ways = passes.map do |pass|
-      coats = [1, 2].to_h { |people| [people, Plan::CoatPlan.new(pass.order.call(1, 1, 0.0, people))] }
+    ways = tasks.map do |task|
+      coats = [1, 2].to_h { |people| [people, Plan::CoatPlan.new(task.order.call(1, 1, 0.0, people))] }
       [1, 2].product(starts).filter_map do |people, at|
         coat = coats.fetch(people)
         [people, at, at + coat.done_at, coat] if open.open?(at, at + coat.done_at)
@@ -89,14 +89,14 @@ class SearchTest < PlacedTest
     end
     over = ways.map { |list| list.to_h { |way| [way, way[1] + way[3].stage(:handle).late] }.compare_by_identity }
     ways[0].product(ways[1]).sort_by { |one, two| [over[0][one], over[1][two]].max }
-      .find { |one, two| apart?(one, two, passes, open) }.then { |one, two| [over[0][one], over[1][two]].max }
+      .find { |one, two| apart?(one, two, tasks, open) }.then { |one, two| [over[0][one], over[1][two]].max }
   end
 
-  def apart?(one, two, passes, open)
+  def apart?(one, two, tasks, open)
     return false if two[1] < one[1] # begun in the order told
     return false if one[1] < two[2] && two[1] < one[2] && one[0] + two[0] > 2
-    return false if passes[1].gates.any? && two[1] < one[1] + one[3].hard.late
-    return true unless passes[0].sides.any?
+    return false if tasks[1].gates.any? && two[1] < one[1] + one[3].hard.late
+    return true unless tasks[0].sides.any?
 
     first, second = [one, two].sort_by { |way| way[1] }
     turned = Plan::Slots.new(Plan::Hands.alike(1, open)).worked(first[1] + first[3].stage(:handle).late, 10.0, []).last[1]
@@ -106,13 +106,13 @@ class SearchTest < PlacedTest
   # Whatever is planned with gates, faces, steps and two people is true to life, and looking further never makes it worse.
   def test_looking_further_never_makes_it_worse
     8.times do
-      passes = random_passes
+      tasks = random_tasks
       text = pick(["07:00-12:00, 12:30-17:00", "06:00-20:00", "24 h"])
       crew = Plan::Hands.alike(1 + chance.rand(2), hours(text))
       rounds = 0
-      first = Plan::Scheduler.new(passes, hours: hours(text), hands: crew).schedule
-      more = Plan::Scheduler.new(passes, hours: hours(text), hands: crew, go_on: -> { (rounds += 1) < 60 }).schedule
-      [first, more].each { |made| assert_true_to_life(made, passes, crew: crew.size, text: text) }
+      first = Plan::Scheduler.new(tasks, hours: hours(text), hands: crew).schedule
+      more = Plan::Scheduler.new(tasks, hours: hours(text), hands: crew, go_on: -> { (rounds += 1) < 60 }).schedule
+      [first, more].each { |made| assert_true_to_life(made, tasks, crew: crew.size, text: text) }
 
       assert_operator more.missed.size, :<=, first.missed.size
       assert_operator more.hand_over_min, :<=, first.hand_over_min + 3 if more.missed.size == first.missed.size
@@ -120,7 +120,7 @@ class SearchTest < PlacedTest
     end
   end
 
-  def random_passes
+  def random_tasks
     Array.new(2 + chance.rand(2)) do |i|
       side = pick([nil, [%w[panel].first, pick(%i[top under edge])]])
       place = "#{side ? side[1] : "p"}#{chance.rand(2)}"

@@ -2,8 +2,8 @@
 
 module Dakren
   module Document
-    # One pass of a job read into the core: its kind of work, the places it covers, what was told of it, its sheet.
-    class PassDesk
+    # One task of a job read into the core: its kind of work, the places it covers, what was told of it, its sheet.
+    class TaskDesk
       HALF_PCT = 50
       # What a builder never mixes more of at once, in whatever it is told.
       MOST = (0.05..100_000)
@@ -12,7 +12,7 @@ module Dakren
 
       attr_reader :sections, :service_c, :real, :id, :kind, :figures, :sheet, :coats, :reading
 
-      # @param reading [Reader] of the pass @param places [Hash{String=>PlaceDesk}] of the piece, by id
+      # @param reading [Reader] of the task @param places [Hash{String=>PlaceDesk}] of the piece, by id
       # @param sheets [#call] from an id to a Sheet or nil @param tools [ToolShelf] @param zone [ActiveSupport::TimeZone]
       def initialize(id, reading, places:, sheets:, tools:, zone:)
         @id = id
@@ -30,7 +30,7 @@ module Dakren
         @reading.miss("places", "#{Work::Kinds.one(Work::Kinds::PLACES.fetch(@kind.on))} for the #{@kind.label}") if covered_ids.empty?
       end
 
-      # Ids of the places this pass covers: those chosen that fit, or all that fit.
+      # Ids of the places this task covers: those chosen that fit, or all that fit.
       def covered_ids
         chosen = @reading.ids("places") & fitting_ids
         return chosen unless chosen.empty?
@@ -115,10 +115,10 @@ module Dakren
       # The task as the core is told it.
       # @param start [Time] minute 0 of the job
       # @return [Plan::Task, nil] nil while something of it cannot be read, and where it is skipped
-      def task(start)
+      def told(start)
         return if skipped? || places.nil? || sheet.nil? || @unread
 
-        told = Plan::Task.new(id: id, kind: kind, name: name, places: places, place_ids: covered_ids, figures: figures, sheet: sheet,
+        made = Plan::Task.new(id: id, kind: kind, name: name, places: places, place_ids: covered_ids, figures: figures, sheet: sheet,
           coats: coats, sections: sections, school: school, steps: steps, gates: gates, people: @hands,
           warm_cure: warm_cure, section_by: @reading.choice("section_by").to_sym,
           sides: covered_ids.to_h { |one| [one, @places.fetch(one).face] },
@@ -127,7 +127,7 @@ module Dakren
           marks: real.transform_values { |marks| marks.transform_values { |time| (time - start) / 60 } },
           method: method_name, tool: tool, cups: cups, known: known?, own_most: @most,
           short_pct: @short_pct || Measure::Tools::SHORT_PCT)
-        told.by_plies
+        made.by_plies
       end
 
       # How it is cured warm, where that was told.
@@ -173,7 +173,7 @@ module Dakren
         share == 100 ? with : "blend-#{id}-#{with}-#{Check.plain((100 - share).to_f)}"
       end
 
-      # Steps that go with this pass: those chosen, or those the kind of work usually brings.
+      # Steps that go with this task: those chosen, or those the kind of work usually brings.
       # @return [Array<Symbol>]
       def steps
         @steps ||= @reading.names("steps")&.map(&:to_sym) || kind.steps
@@ -238,7 +238,7 @@ module Dakren
           told = Measure::Coverage.read(text, field: "film", bare: unit.to_s, pack_ml: pack_ml)
           return Work::Cover.new(**told, printed: true) if told
 
-          value = Measure::Typed.read(text, field: "film", units: Fields::PASS["film"].units, bare: unit)
+          value = Measure::Typed.read(text, field: "film", units: Fields::TASK["film"].units, bare: unit)
           cover?(text, unit) ? Work::Cover.new(cover_g_m2: value) : Work::Cover.new(film_mm: value)
         end
       rescue InputError => e
@@ -251,7 +251,7 @@ module Dakren
         text.strip.match?(FRACTION) && FRACTION_OF_INCH.include?(unit) ? :in : unit
       end
 
-      # What a pack holds: as told with this pass, or by the sheet.
+      # What a pack holds: as told with this task, or by the sheet.
       def pack_ml
         (@reading.figure("pack") if kind.inputs.include?(:pack)) || pack_of_the_sheet
       end
