@@ -13,7 +13,7 @@ end
   geometry/cut_view geometry/region geometry/triangles geometry/void geometry/told geometry/bodies geometry/sections geometry/joint
   work/purposes work/cloth work/filler work/cover work/placing work/drink work/own work/kinds work/need work/sizing work/suitability
   cure/clock cure/reaction cure/body cure/profile cure/hermite cure/vessel cure/cup cure/cup_stepper cure/film
-  cure/slab cure/pour cure/pour_stepper cure/pour_tally cure/unknowns cure/statements cure/calibration cure/sway cure/learning
+  cure/slab cure/pour cure/pour_stepper cure/pour_tally cure/unknowns cure/statements cure/calibration cure/sensitivity cure/learning
   cure/band cure/heat cure/mix cure/untold cure/lead cure/narrowing cure/lifts cure/pour_top cure/column cure/cooling cure/stages
   sheet/work_limits sheet/assumed_stages sheet/sheet sheet/blend cure/curves
   care/cautions care/conditions

@@ -306,7 +306,7 @@ module Dakren
 
         @made = Plan.of(job, Plan::Shop.new(sheets: @shelf.call, own: @own))
         @made.complaints.each { |complaint| told_wrong(complaint) }
-        @tickets = tasks.map { |task| ticket(task, @made.ticket(task.id)) }
+        @tickets = tasks.map { |task| ticket(task, @made.task(task.id)) }
       end
 
       # Is everything there that every task needs?

@@ -19,8 +19,8 @@ module Dakren
         list
       end
 
-      post "/loose" do
-        form = Rooms::LooseCup.new(typed, wording.system, settings_row)
+      post "/one-off" do
+        form = Rooms::OneOffCup.new(typed, wording.system, settings_row)
         next list(form, 422) unless form.valid?
 
         once { "/bench/#{form.start.id}" }
@@ -84,7 +84,7 @@ module Dakren
         def list(form = nil, code = 200)
           status code
           @title = "Bench"
-          @form = form || Rooms::LooseCup.blank(settings_row, devices, wording)
+          @form = form || Rooms::OneOffCup.blank(settings_row, devices, wording)
           @running = pots
           @next = now_page
           @finished = Stores::Batch.finished.limit(FINISHED_LISTED).select(:id, :name, :outcome, :finished_at).to_a

@@ -7,7 +7,7 @@ module Dakren
   module Stores
     # Deeds of late by their ids: one that comes a second time is told what came of the first.
     #
-    #   Deed.once("5f1c /bench/loose") { make_a_cup.address }   # => the address; the block runs once
+    #   Deed.once("5f1c /bench/one-off") { make_a_cup.address }   # => the address; the block runs once
     class Deed < Base
       include Seals::Sealed
 

@@ -57,7 +57,7 @@ module Dakren
       # @return [Array<Array(Float, Float)>, nil]
       def at(start)
         key = [start.to_i, Time.now.to_i / AGAIN_S, Devices.connected.pretend?]
-        kept = HEARD.recall(key) { Works.soon([:forecast, key], patience_s: PATIENCE_S) { [Devices::WeatherDesk.forecast(start)] } }
+        kept = HEARD.recall(key) { Works.soon([:forecast, key], patience_s: PATIENCE_S) { [Devices::WeatherService.forecast(start)] } }
         HEARD.forget(key) if kept.nil?
         kept&.first
       end

@@ -30,7 +30,7 @@ class ManyScreensTest < CoreTest
                "sheet" => page.body[/<option value="(\d+)"/, 1],
                "amount" => "200", "tins" => "20", "room" => "20", "first" => "resin", "method" => "scale" }
     Array.new(SCREENS) do
-      form = Net::HTTP::Post.new("/bench/loose")
+      form = Net::HTTP::Post.new("/bench/one-off")
       form["Cookie"] = page["set-cookie"].split(";").first
       form.set_form_data(fields)
       Net::HTTP.start("127.0.0.1", @shop.port) { |http| http.request(form)["location"] }

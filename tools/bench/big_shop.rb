@@ -66,7 +66,7 @@ module BigShop
     settings = Dakren::Stores::Settings.shop
     job = Dakren::Stores::Job.where(state: "planned").detect { |one| one.said["coats"] }
     desk = Dakren::Stores::Planning.new(settings).desk_of(job.document)
-    Dakren::Rooms::LooseCup.planned(job, desk, desk.coats.first, desk.coats.first.plan.batches.first, settings)
+    Dakren::Rooms::OneOffCup.planned(job, desk, desk.coats.first, desk.coats.first.plan.batches.first, settings)
   end
   private_class_method :jobs, :cups, :cup
 end

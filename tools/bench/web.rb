@@ -63,7 +63,7 @@ begin
   token = page.body[/name="authenticity_token" value="([^"]+)"/, 1]
   sheet = page.body[/<option value="(\d+)"/, 1]
   cups = Array.new(SCREENS) do
-    form = Net::HTTP::Post.new("/bench/loose")
+    form = Net::HTTP::Post.new("/bench/one-off")
     form["Cookie"] = cookie
     form.set_form_data("authenticity_token" => token, "amount" => "200", "sheet" => sheet, "tins" => "20", "room" => "20",
       "first" => "resin", "method" => "scale")

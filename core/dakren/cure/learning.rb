@@ -102,7 +102,7 @@ module Dakren
         return 0.0 if run.usable_min.nil?
 
         faster = make.call(reaction.with(speed: reaction.speed * Math.exp(LOOK * SPEED_SD))).run(stop_at_usable: true).usable_min
-        *open, _room = Sway.new(make.call(reaction), run, unknowns).slopes
+        *open, _room = Sensitivity.new(make.call(reaction), run, unknowns).slopes
         sd([*open, Math.log(faster / run.usable_min) / LOOK])
       end
       LOOK = 0.02

@@ -149,13 +149,13 @@ module Dakren
       # @return [Band] usable minutes of a cup
       def usable_band(**cup)
         likely = to_usable(**cup).usable_min or return Band.new(early: nil, middle: nil, late: nil)
-        open, room = sways(**cup)
+        open, room = doubts(**cup)
         Band.around(likely, Math.sqrt((open * open) + (room * room)))
       end
 
       # @return [Float] standard deviation of ln(usable) from what the sheet leaves open; 0 where it is usable for 60 days
       def usable_sd(**cup)
-        to_usable(**cup).usable_min ? sways(**cup).first : 0.0
+        to_usable(**cup).usable_min ? doubts(**cup).first : 0.0
       end
 
       # Age of a cup at one minute.
@@ -197,8 +197,9 @@ module Dakren
 
       # How ln(usable) of a cup hangs on each unknown, and on the room, which is last.
       # @return [Array<Float>]
-      def sways_of(**cup)
-        Sway.new(standing(cup[:mass_g], cup[:start_c], cup[:room_c], cup[:diameter_mm]), to_usable(**cup), calibration.unknowns).slopes
+      def sensitivity_of(**cup)
+        Sensitivity.new(standing(cup[:mass_g], cup[:start_c], cup[:room_c], cup[:diameter_mm]), to_usable(**cup),
+          calibration.unknowns).slopes
       end
 
       private
@@ -209,9 +210,9 @@ module Dakren
       end
 
       # How far ln(usable) may be off for what the sheet leaves open, and for the room.
-      def sways(**cup)
+      def doubts(**cup)
         BANDS.recall([key, cup[:mass_g].to_f, cup[:start_c].to_f, cup[:room_c].to_f, cup[:diameter_mm]&.to_f]) do
-          *open, room = sways_of(**cup)
+          *open, room = sensitivity_of(**cup)
           [calibration.sd(open), room.abs]
         end
       end

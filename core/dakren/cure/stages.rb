@@ -2,7 +2,7 @@
 
 require_relative "reaction"
 require_relative "band"
-require_relative "sway"
+require_relative "sensitivity"
 require_relative "../base/value"
 
 module Dakren
@@ -33,7 +33,7 @@ module Dakren
       # Followed so far beyond the 60 days a coat may take, for coats that begin later on.
       FOLLOWED_MIN = 2 * HORIZON_MIN
       VIEWS = %i[likely stiffer laxer colder warmer].freeze
-      ROOM_EDGE_C = Sway::ROOM_C * EIGHTY_PCT_SD
+      ROOM_EDGE_C = Sensitivity::ROOM_C * EIGHTY_PCT_SD
 
       attr_reader :sheet, :room
 

@@ -316,7 +316,7 @@ module Dakren
 
       def doubt
         Working.new(says: "early and late: 8 times in 10 it falls between them, allowing for gaps in the data sheet and a room " \
-                          "#{Cure::Sway::ROOM_C} °C warmer or colder")
+                          "#{Cure::Sensitivity::ROOM_C} °C warmer or colder")
       end
 
       def band_figure(band, working, numbers)

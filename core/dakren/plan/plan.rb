@@ -19,7 +19,7 @@ module Dakren
     # no hour yet; after: id of the task it waits for, of which nobody knows how long it takes; column: how hot its lifts get on
     # one another, nil where there is one; lifts: how many; fewer: what fewer of them would come
     # to, where nobody told how many.
-    Ticket = Value.define(:task, coats: [].freeze, refusals: [].freeze, held_back: nil, untimed: [].freeze, after: nil, column: nil,
+    PlannedTask = Value.define(:task, coats: [].freeze, refusals: [].freeze, held_back: nil, untimed: [].freeze, after: nil, column: nil,
       lifts: 1, fewer: nil)
 
     # A job planned: everything a page, a calendar or a test may ask.
@@ -27,7 +27,7 @@ module Dakren
       # How often coats are placed anew because their hour is warmer or colder than was thought.
       PLACED_AGAIN = 2
 
-      attr_reader :job, :shop, :tickets, :schedule, :complaints
+      attr_reader :job, :shop, :tasks, :schedule, :complaints
 
       # @param job [Job] @param shop [Shop]
       def initialize(job, shop)
@@ -45,9 +45,9 @@ module Dakren
       end
 
       # @param id [String] of a task
-      # @return [Ticket, nil]
-      def ticket(id)
-        tickets.find { |ticket| ticket.task.id == id }
+      # @return [PlannedTask, nil]
+      def task(id)
+        tasks.find { |planned| planned.task.id == id }
       end
 
       # Does the plan fail what was asked of it: a window missed, or a hand-over too late?
@@ -81,12 +81,12 @@ module Dakren
           moved = round < PLACED_AGAIN && planners.map { |planner| planner.moved?(@schedule) }.any?
           break unless moved || planners.map { |planner| planner.refused?(@schedule) }.any?
         end
-        @tickets = tickets_of(planners)
+        @tasks = planned_by(planners)
       end
 
-      def tickets_of(planners)
+      def planned_by(planners)
         planners.map do |planner|
-          Ticket.new(task: planner.task, coats: coats.select { |coat| coat.task.id == planner.task.id }, refusals: planner.refusals,
+          PlannedTask.new(task: planner.task, coats: coats.select { |coat| coat.task.id == planner.task.id }, refusals: planner.refusals,
             held_back: planner.held_back, untimed: planner.untimed, after: behind(planner, planners)&.task&.id,
             column: planner.column_in(schedule), lifts: planner.complaints.empty? ? planner.lifts : 1,
             fewer: planner.complaints.empty? ? planner.fewer_lifts : nil)

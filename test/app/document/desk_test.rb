@@ -200,11 +200,11 @@ class JobDeskTest < AppTest
   end
 
   def test_the_simulated_weather_is_the_same_for_the_same_hour_and_only_where_a_shop_pretends
-    assert_nil Devices::WeatherDesk.forecast(Time.local(2026, 11, 24, 7), address: nil)
+    assert_nil Devices::WeatherService.forecast(Time.local(2026, 11, 24, 7), address: nil)
     Devices.connected = Devices::Connected.new(simulated: -> { { room: nil } })
     Devices.connected.pretend = true
-    one = Devices::WeatherDesk.forecast(Time.local(2026, 11, 24, 7), address: nil)
-    two = Devices::WeatherDesk.forecast(Time.local(2026, 11, 24, 9), address: nil)
+    one = Devices::WeatherService.forecast(Time.local(2026, 11, 24, 7), address: nil)
+    two = Devices::WeatherService.forecast(Time.local(2026, 11, 24, 9), address: nil)
 
     assert_in_delta one[2][1], two[0][1], 1e-9
     assert_operator one.map(&:last).minmax.reduce(:-).abs, :>, 4

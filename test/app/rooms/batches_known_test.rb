@@ -231,7 +231,7 @@ class ClockSetTest < AppTest
   def test_a_record_shows_the_hours_of_the_clock_on_the_wall
     set(-3600)
     get "/bench"
-    post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "amount" => "150 ml", "room" => "20",
+    post "/bench/one-off", { "authenticity_token" => hidden("authenticity_token"), "amount" => "150 ml", "room" => "20",
                            "method" => "graduated", "sheet" => sheet_id("Stillwater clear coat", "clear"), "powder" => "" }
     path = last_response["location"]
     press(path, act: "abandoned", why: "a try")

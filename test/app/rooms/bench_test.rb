@@ -8,11 +8,11 @@ class BenchTest < AppTest
     Devices.connected = Devices::Connected.new
   end
 
-  def loose(**changes)
+  def one_off(**changes)
     get "/bench"
-    post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "amount" => "300",
-                           "sheet" => sheet_id("Reedmark L20 laminating", "slow"), "tins" => "20", "room" => "20",
-                           "first" => "resin", "method" => "scale", "powder" => "" }.merge(changes.transform_keys(&:to_s))
+    post "/bench/one-off", { "authenticity_token" => hidden("authenticity_token"), "amount" => "300",
+                             "sheet" => sheet_id("Reedmark L20 laminating", "slow"), "tins" => "20", "room" => "20",
+                             "first" => "resin", "method" => "scale", "powder" => "" }.merge(changes.transform_keys(&:to_s))
     last_response["location"]
   end
 
@@ -28,7 +28,7 @@ class BenchTest < AppTest
   end
 
   def to_pouring(**changes)
-    path = loose(**changes)
+    path = one_off(**changes)
     on_to(path, "first")
     path
   end
@@ -42,8 +42,8 @@ class BenchTest < AppTest
   end
 
   # 300 g of 100 : 27 by weight: 236.2 g and 63.8 g.
-  def test_a_loose_cup_from_tins_to_record
-    path = loose
+  def test_a_one_off_cup_from_tins_to_record
+    path = one_off
     get path
     assert_equal "tins", step
     assert_includes words, "Reedmark L20 laminating"
@@ -84,7 +84,7 @@ class BenchTest < AppTest
   end
 
   def test_a_cup_may_stay_untared
-    path = loose
+    path = one_off
     on_to(path, "tare")
     act(path, reading: "heavy")
     assert_includes words, "The reading must be a number"
@@ -208,7 +208,7 @@ class BenchTest < AppTest
   end
 
   def test_a_graduated_cup_tells_lines
-    path = loose(method: "graduated", first: "resin")
+    path = one_off(method: "graduated", first: "resin")
     on_to(path, "first")
     assert_equal "first", step
     assert_includes words, "Fill hardener to the line"
@@ -219,18 +219,18 @@ class BenchTest < AppTest
     assert_includes words, "left in the cup"
   end
 
-  def test_bad_loose_cups_are_refused_and_kept
+  def test_bad_one_off_cups_are_refused_and_kept
     { amount: ["0", "-1", "many", "1e309", "<i>"], room: ["-300", "900"], tins: ["hot"] }.each do |field, values|
       values.each do |typed|
-        assert_nil loose(field => typed)
+        assert_nil one_off(field => typed)
         assert_equal 422, last_response.status
         assert_includes page, "value=\"#{Erubi.h(typed)}\""
         assert_includes page, "e-#{field}"
       end
     end
-    loose(sheet: "")
+    one_off(sheet: "")
     assert_includes words, "must be chosen from the shelf"
-    loose(amount: "90 kg")
+    one_off(amount: "90 kg")
     assert_includes words, "more than the largest cup holds"
   end
 
@@ -276,7 +276,7 @@ class BenchScaleTest < AppTest
 
   def walk_to(steps)
     get "/bench"
-    post "/bench/loose",
+    post "/bench/one-off",
       {
         "authenticity_token" => hidden("authenticity_token"), "amount" => "300", "sheet" => sheet_id("Reedmark L20 laminating", "slow"),
         "tins" => "20", "room" => "20"

@@ -18,9 +18,9 @@ class ByVolumeTest < AppTest
 
   def one_off(**changes)
     get "/bench"
-    post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "amount" => "150 ml", "room" => "20",
-                           "sheet" => sheet_id("Stillwater clear coat", "clear"), "method" => "graduated",
-                           "powder" => "" }.merge(changes.transform_keys(&:to_s))
+    post "/bench/one-off", { "authenticity_token" => hidden("authenticity_token"), "amount" => "150 ml", "room" => "20",
+                             "sheet" => sheet_id("Stillwater clear coat", "clear"), "method" => "graduated",
+                             "powder" => "" }.merge(changes.transform_keys(&:to_s))
     last_response["location"]
   end
 

@@ -300,9 +300,9 @@ class PretendTest < AppTest
     end
   end
 
-  def loose_cup
+  def one_off_cup
     get "/bench"
-    post "/bench/loose", {
+    post "/bench/one-off", {
       "authenticity_token" => hidden("authenticity_token"), "amount" => "300", "sheet" => sheet_id("Reedmark L20 laminating", "slow"),
       "tins" => "19", "room" => "18"
     }
@@ -318,7 +318,7 @@ class PretendTest < AppTest
 
     assert_nil Devices.connected.reading(:scale)
     refute_predicate Devices.connected, :pretend?
-    path = loose_cup
+    path = one_off_cup
     on_to(path, "first")
 
     assert_includes words, "Scale not connected: type what yours shows."
@@ -331,7 +331,7 @@ class PretendTest < AppTest
     get "/bench"
 
     assert_includes page, 'name="room" value="19"'
-    path = loose_cup
+    path = one_off_cup
     on_to(path, "first")
 
     assert_includes words, "simulated scale"
@@ -345,7 +345,7 @@ class PretendTest < AppTest
 
   def test_a_real_thermometer_counts_and_a_record_says_what_is_what
     open_shop(links: { room: @real })
-    path = loose_cup
+    path = one_off_cup
     on_to(path, "second")
     press(path, reading: "300")
 
@@ -385,7 +385,7 @@ class RecordWordsTest < AppTest
 
   def cup(**more)
     get "/bench"
-    post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "amount" => "300",
+    post "/bench/one-off", { "authenticity_token" => hidden("authenticity_token"), "amount" => "300",
       "sheet" => sheet_id("Stillwater clear coat", "clear"), "tins" => "20", "room" => "20",
                            **more.transform_keys(&:to_s) }
     last_response["location"]

@@ -94,7 +94,7 @@ class PlanTest < AppTest
     assert_in_delta 18.5, desk(dated).room.at(0), 1e-9
   end
 
-  def test_the_weather_desk_and_a_real_one_on_its_port
+  def test_the_weather_service_and_a_real_one_on_its_port
     get four_coats("room_mode" => "weather")
 
     assert_includes words, "forecast unavailable"
@@ -112,12 +112,12 @@ class PlanTest < AppTest
       client.write("#{from.iso8601} 11.5\n#{(from + 7200).iso8601} 13.5\n.\n")
       client.close
     end
-    told = Devices::WeatherDesk.forecast(Time.local(2026, 11, 24, 7), address: "127.0.0.1:#{server.addr[1]}")
+    told = Devices::WeatherService.forecast(Time.local(2026, 11, 24, 7), address: "127.0.0.1:#{server.addr[1]}")
     thread.join
 
     assert_equal [[0.0, 11.5], [120.0, 13.5]], told
-    assert_nil Devices::WeatherDesk.forecast(Time.now, address: "127.0.0.1:1")
-    assert_nil Devices::WeatherDesk.forecast(Time.now, address: "nonsense")
+    assert_nil Devices::WeatherService.forecast(Time.now, address: "127.0.0.1:1")
+    assert_nil Devices::WeatherService.forecast(Time.now, address: "nonsense")
   ensure
     Devices.connected = Devices::Connected.new
   end

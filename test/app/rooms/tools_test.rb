@@ -166,7 +166,7 @@ class ToolsTest < AppTest
     submit "/settings", { "units" => "metric", "shop_temp" => "19", "px_per_mm" => "5", "pour_first" => "hardener" }
     assert_equal ["hardener", 5.0], Stores::Settings.shop.attributes.values_at("pour_first", "px_per_mm")
     get "/bench"
-    post "/bench/loose", {
+    post "/bench/one-off", {
       "authenticity_token" => hidden("authenticity_token"), "amount" => "28", "sheet" => sheet_id("Cobble bonding paste", "paste"),
       "tins" => "20", "room" => "20", "method" => "eye"
     }
@@ -181,7 +181,7 @@ class ToolsTest < AppTest
   def test_too_little_to_weigh_is_told_at_the_bench
     Stores::Tool.where(name: ["gem scale", "pocket scale"]).delete_all
     get "/bench"
-    post "/bench/loose", {
+    post "/bench/one-off", {
       "authenticity_token" => hidden("authenticity_token"), "amount" => "4", "sheet" => sheet_id("Lens mounting resin", "mounting"),
       "tins" => "20", "room" => "20"
     }
@@ -192,7 +192,7 @@ class ToolsTest < AppTest
 
   def test_a_graduated_cup_is_drawn_with_its_lines
     get "/bench"
-    post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "amount" => "200 g",
+    post "/bench/one-off", { "authenticity_token" => hidden("authenticity_token"), "amount" => "200 g",
       "sheet" => sheet_id("Stillwater clear coat", "clear"), "tins" => "20", "room" => "20",
                            "first" => "hardener", "method" => "graduated" }
     path = last_response["location"]

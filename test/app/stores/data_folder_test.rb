@@ -100,13 +100,13 @@ class DurabilityTest < AppTest
     assert_equal 3, Document::JobDocument.ids(Stores::Job.find(path[/\d+/]).document, "tasks").size
   end
 
-  def test_a_loose_cup_sent_twice_is_one_cup
+  def test_a_one_off_cup_sent_twice_is_one_cup
     get "/bench"
     form = { "authenticity_token" => hidden("authenticity_token"), "deed_id" => hidden("deed_id"), "amount" => "200",
              "sheet" => sheet_id("Stillwater clear coat", "clear"), "tins" => "20", "room" => "20", "first" => "resin",
              "method" => "scale" }
     before = Stores::Batch.count
-    ways = Array.new(2) { post("/bench/loose", form) && last_response["location"] }
+    ways = Array.new(2) { post("/bench/one-off", form) && last_response["location"] }
 
     assert_equal before + 1, Stores::Batch.count
     assert_equal 1, ways.uniq.size

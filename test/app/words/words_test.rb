@@ -55,7 +55,7 @@ class WordsTest < AppTest
     { "Stillwater clear coat" => "clear", "Deepholm cast D50" => "cast", "Cobble bonding paste" => "paste", "Granite floor 210" => "floor" }
       .each do |resin, hardener|
       get "/bench"
-      post "/bench/loose", { "authenticity_token" => hidden("authenticity_token"), "amount" => "200 g", "method" => "scale",
+      post "/bench/one-off", { "authenticity_token" => hidden("authenticity_token"), "amount" => "200 g", "method" => "scale",
                              "sheet" => sheet_id(resin, hardener), "room" => "20",
                              "powder" => resin.start_with?("Cobble") ? "spreadable" : "" }
       path = last_response["location"]
@@ -104,7 +104,7 @@ class WordsTest < AppTest
 
   def test_too_much_to_cut_by_eye_is_said_in_one_piece
     get "/bench"
-    post "/bench/loose", {
+    post "/bench/one-off", {
       "authenticity_token" => hidden("authenticity_token"), "amount" => "2 kg", "sheet" => sheet_id("Cobble bonding paste", "paste"),
       "tins" => "20", "room" => "20", "method" => "eye"
     }

@@ -23,7 +23,7 @@ class LiftColumnTest < CoreTest
   # 12 + 12 mm of a slow laminating mix, wet on wet and known about: as hot as the column that is solved by itself.
   def test_wet_lifts_are_told_as_one_pour_and_solved_as_they_are_laid
     plan = made(depth_mm: 24, coats: 2, school: :wet, known: true)
-    column = plan.tickets.first.column
+    column = plan.tasks.first.column
     coats = plan.coats
     lifts = coats.map do |coat|
       at = coat.from_min + coat.plan.batches.first.pour_from - coats.first.from_min - coats.first.plan.batches.first.pour_from
@@ -46,19 +46,19 @@ class LiftColumnTest < CoreTest
   def test_what_runs_away_together_wants_to_be_known
     plan = made(depth_mm: 60, coats: 2, school: :wet)
 
-    assert plan.tickets.first.held_back
-    says = Care::CoatCautions.new(plan.tickets.first.held_back, lifts: 2, column: plan.tickets.first.column).all
+    assert plan.tasks.first.held_back
+    says = Care::CoatCautions.new(plan.tasks.first.held_back, lifts: 2, column: plan.tasks.first.column).all
     assert(says.any? { |caution| caution.at == :film && caution.grave })
   end
 
   def test_as_few_as_stay_cool_enough_says_what_fewer_would_come_to
     plan = made(depth_mm: 24, coats: nil)
-    fewer = plan.tickets.first.fewer
+    fewer = plan.tasks.first.fewer
 
-    assert_operator plan.tickets.first.lifts, :>, 1
+    assert_operator plan.tasks.first.lifts, :>, 1
     assert_equal 1, fewer.count
     assert_operator fewer.peak_c, :>, 80
-    assert_nil made(depth_mm: 3, coats: nil).tickets.first.fewer
-    assert_nil made(depth_mm: 6, coats: 2).tickets.first.fewer
+    assert_nil made(depth_mm: 3, coats: nil).tasks.first.fewer
+    assert_nil made(depth_mm: 6, coats: 2).tasks.first.fewer
   end
 end

@@ -5,9 +5,9 @@ require "time"
 
 module Dakren
   module Devices
-    # The weather desk: temperatures by the hour for as long as a job lasts. A simulated one answers while the shop pretends; a real one is
+    # Temperatures by the hour for as long as a job lasts. A simulated one answers while the shop pretends; a real one is
     # named by DAKREN_WEATHER=host:port and answers "forecast <time> <hours>" with lines "<time> <°C>" and a last line ".".
-    module WeatherDesk
+    module WeatherService
       HOURS = 14 * 24
       PATIENCE_S = 1.5
       LINE = /\A(\S+)\s+(-?\d{1,3}(?:\.\d+)?)\z/

@@ -3,7 +3,7 @@
 module Dakren
   module Rooms
     # A cup taken to the bench: from a plan, or without a job, with the form that asks for one.
-    class LooseCup
+    class OneOffCup
       extend Forwardable
 
       SHEETS = -> { [["", "choose from the shelf"], *Stores::Sheet.in_order.map { |sheet| [sheet.id.to_s, sheet.name] }] }
@@ -19,7 +19,7 @@ module Dakren
           sheets: ->(id) { Stores::Sheet.find_by(id: id)&.then { |record| [record, Stores::Shelf.core(record)] } })
       end
 
-      # @return [LooseCup] as the form opens: temperatures from the thermometers where they were really measured
+      # @return [OneOffCup] as the form opens: temperatures from the thermometers where they were really measured
       def self.blank(settings, devices, wording)
         show = ->(temp) { Check.plain(Measure::Units.from_core(temp.to_f, wording.bare_temperature).round(1)) }
         room = devices.measured_c(:room) || settings.shop_temp_c

@@ -7,7 +7,7 @@ module Dakren
     # Rule: the equations of the cup, linearised along one run of it and followed by the trapezium rule with s = age / W from 0 to 1 as
     # the running quantity: dT/ds = rise I phi(a) - W L(T, u)/g, dt/ds = W/g, I s = effort(a), L what it loses, K a minute. A second run is
     # not needed.
-    class Sway
+    class Sensitivity
       # Degrees by which room and tins may be off together.
       ROOM_C = 1.5
       B_LOOK = 1.0e-4
