@@ -30,10 +30,11 @@ module Dakren
       # @param own [Work::Own] what the shop has weighed itself
       # @param shop [Crew] when it works and with how many
       # @param go_on [#call, nil] asked while a better plan is looked for; nil for the first answer
-      # @param plan [Boolean] is it planned, or only read?
+      # @param plan [Boolean] is it planned, or only read? @param made [#call, nil] given a block that plans: what that comes to, perhaps
+      #   known already
       # @param forecast [#call] from a start to points of the room as they were foretold, or nil
       def initialize(document, sheets:, tools: ToolShelf.new([]), shelf: -> { [] }, own: Work::Own.new, shop: Crew::ROUND_THE_CLOCK,
-        forecast: ->(_start) {}, plan: true, go_on: nil)
+        forecast: ->(_start) {}, plan: true, go_on: nil, made: nil)
         @document = document
         @sheets = sheets
         @tools = tools
@@ -41,6 +42,7 @@ module Dakren
         @own = own
         @shop = shop
         @forecast = forecast
+        @plans = made || ->(&plan) { plan.call }
         @kept = Memo.new(MOST_KEPT)
         @problems = []
         @missing = []
@@ -304,7 +306,7 @@ module Dakren
         @tickets = tasks.map { |task| Ticket.new(task: task) }
         return if @working || !plannable?
 
-        @made = Plan.of(job, Plan::Shop.new(sheets: @shelf.call, own: @own))
+        @made = @plans.call { Plan.of(job, Plan::Shop.new(sheets: @shelf.call, own: @own)) }
         @made.complaints.each { |complaint| told_wrong(complaint) }
         @tickets = tasks.map { |task| ticket(task, @made.task(task.id)) }
       end

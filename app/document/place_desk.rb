@@ -6,6 +6,9 @@ module Dakren
   module Document
     # One place of a piece read into the core: its shapes, its depth or soundings, what is cast in.
     class PlaceDesk
+      # Hollows are surveyed once for what was told of them.
+      HOLLOWS = Memo.new(300)
+
       # planed: Geometry::Planed, nil where nothing of that was told.
       attr_reader :id, :place, :remarks, :planed
 
@@ -33,7 +36,7 @@ module Dakren
       end
 
       def sort
-        declared.sort
+        @sort ||= declared.sort
       end
 
       def name
@@ -176,13 +179,17 @@ module Dakren
         return if soundings.nil? || solids.nil? || (depth.nil? && soundings.empty?)
 
         made = @reading.guarded("depth", { "piece_mm" => "piece" }) do
-          Geometry::Void.new(@region, depth_mm: soundings.empty? ? depth.to_f : nil, piece_mm: piece&.to_f,
-            edge: @reading.choice("edge").to_sym, mean: @reading.choice("mean").to_sym,
-            soundings: soundings.map { |x, y, d| Geometry::Sounding.new(x_mm: x.to_f, y_mm: y.to_f, depth_mm: d.to_f) },
-            solids: solids.map { |ml, count| Geometry::Solid.new(name: "piece", volume_ml: ml.to_f, count: (count || 1).to_f) })
+          HOLLOWS.recall(@reading.everything) { surveyed(depth, piece, soundings, solids) }
         end
         @planed = read_planed(made, piece)
         made
+      end
+
+      def surveyed(depth, piece, soundings, solids)
+        Geometry::Void.new(@region, depth_mm: soundings.empty? ? depth.to_f : nil, piece_mm: piece&.to_f,
+          edge: @reading.choice("edge").to_sym, mean: @reading.choice("mean").to_sym,
+          soundings: soundings.map { |x, y, d| Geometry::Sounding.new(x_mm: x.to_f, y_mm: y.to_f, depth_mm: d.to_f) },
+          solids: solids.map { |ml, count| Geometry::Solid.new(name: "piece", volume_ml: ml.to_f, count: (count || 1).to_f) })
       end
 
       # What is planed off its faces, where that and its thickness were told.

@@ -29,6 +29,12 @@ module Dakren
         Reader.new(@document, "#{@prefix}#{prefix}", @problems, @missing)
       end
 
+      # Everything that is told of this part.
+      # @return [Hash{String=>Object}] by the fields' own names
+      def everything
+        @document.filter_map { |key, value| [key.delete_prefix(@prefix), value] if key.start_with?(@prefix) }.to_h
+      end
+
       def key(name)
         "#{@prefix}#{name}"
       end

@@ -32,13 +32,7 @@ module Dakren
 
       # Ids of the places this task covers: those chosen that fit, or all that fit.
       def covered_ids
-        chosen = @reading.ids("places") & fitting_ids
-        return chosen unless chosen.empty?
-
-        own = @places.select { |_, place| place.sort == kind.on }.keys
-        own = fitting_ids if own.empty?
-        # Nobody coats a piece on both faces at once: those that face the way the first does.
-        own.select { |one| own.first == one || @places.fetch(one).face == @places.fetch(own.first).face || !turned?(own.first, one) }
+        @covered_ids ||= chosen_ids
       end
 
       # Are two places the two faces of one part?
@@ -49,7 +43,7 @@ module Dakren
 
       # Ids of the places this work can be done on.
       def fitting_ids
-        @places.select { |_, place| kind.sorts.include?(place.sort) }.keys
+        @fitting_ids ||= @places.select { |_, place| kind.sorts.include?(place.sort) }.keys
       end
 
       # Was the amount itself told, and nothing it could be reckoned from?
@@ -190,6 +184,16 @@ module Dakren
       end
 
       private
+
+      def chosen_ids
+        chosen = @reading.ids("places") & fitting_ids
+        return chosen unless chosen.empty?
+
+        own = @places.select { |_, place| place.sort == kind.on }.keys
+        own = fitting_ids if own.empty?
+        # Nobody coats a piece on both faces at once: those that face the way the first does.
+        own.select { |one| own.first == one || @places.fetch(one).face == @places.fetch(own.first).face || !turned?(own.first, one) }
+      end
 
       def read_figures
         @figures = inputs.to_h { |name| [name, read_input(kind.input(name))] }.compact

@@ -78,7 +78,10 @@ module Dakren
         end
 
         def place_part(page, place)
-          page.desk.kept([:place, place.id, place.state, page.record.id, wording.key, said_now]) { part :"jobs/place", place: place }
+          shut = shut?("d-#{place.id}") && !place.open?
+          page.desk.kept([:place, place.id, place.state, shut, page.record.id, wording.key, said_now]) do
+            part :"jobs/place", place: place, unprinted: shut
+          end
         end
 
         def job_row(record)

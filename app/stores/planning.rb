@@ -13,6 +13,10 @@ module Dakren
     class Planning
       # Plans of late: a document is planned once, however often it is looked at.
       DESKS = Memo.new(70)
+      # What no plan reads: what a job is called, how it stands and what was noted beside it.
+      UNPLANNED = /\A(?:name|note|state|c\d+-note)\z/
+      # Plans of what a plan reads.
+      MADE = Memo.new(70)
       FORECAST_S = 600
 
       attr_reader :job_id
@@ -57,6 +61,7 @@ module Dakren
         return unless go_on.call || desk.schedule
 
         DESKS.keep(key, desk)
+        MADE.keep(key(planned_part(document)), desk.made)
         said = Summary.of(desk)
         Database.writing do
           record = Job.find_by(id: @job_id)
@@ -201,7 +206,12 @@ module Dakren
         Document::JobDesk.new(document, sheets: finder, tools: tools, shelf: lambda {
           shelf
         }, own: own, shop: shop, forecast: Forecasts.method(:at),
-          plan: plan, go_on: go_on)
+          plan: plan, go_on: go_on, made: go_on ? nil : ->(&plan_it) { MADE.recall(key(planned_part(document)), &plan_it) })
+      end
+
+      # What a plan is made from.
+      def planned_part(document)
+        document.reject { |name, _| UNPLANNED.match?(name) }
       end
     end
   end

@@ -120,7 +120,7 @@ const live = {
   // something was done and comes after it tells of what is past. later: the merge, where it has to wait for somebody to
   // leave a field.
   async look(root, address, options = {}, { wanted = () => true, prepare = () => {}, ...how } = {}) {
-    const shut = [...root.querySelectorAll("details.ticket:not([open]), .task-foot > details:not([open])")].map((ticket) => ticket.id).join(" ");
+    const shut = [...root.querySelectorAll("details.ticket:not([open]), details.place:not([open]), .task-foot > details:not([open])")].map((ticket) => ticket.id).join(" ");
     const headers = { "X-Live": "1", "X-Shut": shut, "X-Said": live.said(root) };
     const answer = await fetch(address, { ...options, headers, redirect: options.method ? "error" : "follow" });
     const html = await answer.text();

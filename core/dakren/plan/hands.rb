@@ -56,6 +56,8 @@ module Dakren
       # @param busy [Array<Array(Float, Float, Integer)>] from, to and who
       # @return [Array(Float, Integer), nil] minute and who; nil when never
       def first(minute, length, busy, need)
+        return alone(minute.to_f, length, busy, need) if size == 1
+
         at = minute.to_f
         TRIES.times do
           at &&= list.first.hours.fit(at, length) if alike?
@@ -98,6 +100,21 @@ module Dakren
 
       def each_of(mask)
         list.each_index.select { |i| mask[i] == 1 }.map { |i| list[i] }
+      end
+
+      # The same for one person, whose busy times follow one another: each is looked at once.
+      def alone(minute, length, busy, need)
+        mask = among(1, need) or return
+        met = busy.select { |_, ends, _| ends > minute + 1e-6 }.sort_by!(&:first)
+        at = minute
+        i = 0
+        while (at = list.first.hours.fit(at, length))
+          i += 1 while i < met.size && met[i][1] <= at + 1e-6
+          return [at, mask] if i == met.size || met[i][0] >= at + length - 1e-6
+
+          at = met[i][1]
+        end
+        nil
       end
 
       # Whose hours leave it free.

@@ -16,7 +16,7 @@ class WordsTest < AppTest
     "ticket" => /\btickets?\b/i, "hand over" => /\bhand(?:ed)?[ -]over\b/i, "sounding" => /\bsoundings?\b/i, "forgives" => /\bforgives?\b/i,
     "witness" => /\bwitness/i, "stand-in" => /\bstand-ins?\b/i, "on tack" => /\bon tack\b/i, "onto abraded" => /\bonto abraded\b/i,
     "drinks" => /\bdr(?:inks|unk by)\b/i, "kept by the tool" => /\bkept by the tool\b/i, "rougher by" => /\brougher by\b/i,
-    "mend" => /\bmend(?:s|ed|ing)?\b/i, "the crew has time only at" => /\bcrew has time\b/i, "add a task" => /\badd a task\b/i,
+    "mend" => /\bmend(?:s|ed|ing)?\b/i, "the crew has time only at" => /\bcrew has time\b/i, "add a pass" => /\badd a pass\b/i,
     "add a place" => /\badd a place\b/i, "tins at" => /\btins at\b/i, "the sheet" => /(?<!data )\b(?:the|this) sheet\b/i,
     "cup 1 of 2" => /\bcup \d+ of\b/i, "cups on the go" => /\bcups on the go\b/i, "just mix a cup" => /\bjust mix a cup\b/i,
     "what moved" => /\bwhat moved\b/i, "read in" => /\bread (?:it )?in\b/i, "take it as it is" => /\btake it as it is\b/i,
