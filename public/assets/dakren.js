@@ -120,7 +120,7 @@ const live = {
   // something was done and comes after it tells of what is past. later: the merge, where it has to wait for somebody to
   // leave a field.
   async look(root, address, options = {}, { wanted = () => true, prepare = () => {}, ...how } = {}) {
-    const shut = [...root.querySelectorAll("details.ticket:not([open]), .task-foot > details:not([open])")].map((ticket) => ticket.id).join(" ");
+    const shut = [...root.querySelectorAll("details.ticket:not([open]), details.place:not([open]), .task-foot > details:not([open])")].map((ticket) => ticket.id).join(" ");
     const headers = { "X-Live": "1", "X-Shut": shut, "X-Said": live.said(root) };
     const answer = await fetch(address, { ...options, headers, redirect: options.method ? "error" : "follow" });
     const html = await answer.text();
@@ -297,7 +297,7 @@ function liveForm() {
     // A ticket dragged by its number to another place in the order.
     drag(event) {
       const number = event.target.closest?.(".ticket-number[draggable]");
-      this.dragged = number?.closest(".ticket").dataset.pass;
+      this.dragged = number?.closest(".ticket").dataset.task;
       if (this.dragged) event.dataTransfer.setData("text/plain", this.dragged);
     },
     over(event) {
@@ -310,7 +310,7 @@ function liveForm() {
       const box = on.getBoundingClientRect();
       const after = event.clientY > box.top + box.height / 2;
       const tasks = [...on.parentElement.querySelectorAll(".ticket")];
-      const before = after ? tasks[tasks.indexOf(on) + 1]?.dataset.pass || "" : on.dataset.pass;
+      const before = after ? tasks[tasks.indexOf(on) + 1]?.dataset.task || "" : on.dataset.task;
       if (before !== this.dragged) {
         this.act = `order:${this.dragged}:${before}`;
         this.send();
