@@ -21,7 +21,7 @@ module Assets
     "fonts/LICENSE-mono.txt" => "@fontsource-variable/atkinson-hyperlegible-mono/LICENSE",
     "fonts/LICENSE-bricolage.txt" => "@fontsource-variable/bricolage-grotesque/LICENSE"
   }.freeze
-  STYLE_SOURCES = %w[app/assets/dakren.css app/rooms/*.rb app/rooms/**/*.erb app/drawings/*.rb].freeze
+  STYLE_SOURCES = %w[app/assets/dakren.css app/assets/styles/*.css app/rooms/*.rb app/rooms/**/*.erb app/drawings/*.rb].freeze
   # Shipped file => sources it is joined from.
   OWN = { "dakren.js" => %w[live unsent live_form outbox bench card_size lists cure_line drawing everywhere].map do |name|
     "scripts/#{name}.js"

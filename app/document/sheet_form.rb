@@ -123,8 +123,10 @@ module Dakren
       # @param typed [Hash{String=>Object}] field name to what was typed
       # @param system [String] "metric" or "us"
       # @param build [Boolean] is its sheet made, or is it only read?
-      def initialize(typed, system, build: true)
+      # @param calibrate [Boolean] is its clock worked out too? Else its numbers are only held against each other.
+      def initialize(typed, system, build: true, calibrate: true)
         @working = !build
+        @calibrate = calibrate
         @typed = typed
         @system = system
         @problems = {}
@@ -189,10 +191,9 @@ module Dakren
       # @return [Sheet, nil]
       attr_reader :sheet
 
-      # @return [Hash{Symbol=>Object}] the record's columns
+      # @return [Hash{Symbol=>Object}] the record's columns; calibration nil where its clock is still to be worked out
       def columns
-        @numbers.merge(stages: @numbers[:stages].transform_keys(&:to_s), ranges: @numbers[:ranges].presence,
-          calibration: sheet && (sheet.silent? ? {} : sheet.mix.calibration.kept))
+        @numbers.merge(stages: @numbers[:stages].transform_keys(&:to_s), ranges: @numbers[:ranges].presence, calibration: calibration)
       end
 
       # Was the activation energy found from two working times?
@@ -205,6 +206,12 @@ module Dakren
       end
 
       private
+
+      def calibration
+        return if sheet.nil? || !@calibrate
+
+        sheet.silent? ? {} : sheet.mix.calibration.kept
+      end
 
       def read(field)
         text = typed[field.name].to_s.strip
@@ -278,7 +285,7 @@ module Dakren
         return unless valid?
 
         @sheet = SheetNumbers.build(@numbers)
-        @sheet.mix.calibration unless @sheet.silent?
+        @sheet.mix.calibration if @calibrate && !@sheet.silent?
       rescue InputError => e
         field = e.field.tr(".", "_").sub(/\Amix_/, "mix_")
         complain(FIELDS.key?(field) ? field : "pot_life_min", e.allowed)

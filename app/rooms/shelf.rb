@@ -52,16 +52,19 @@ module Dakren
 
         # What was typed, with its sheet where that does not take too long.
         def read_soon
-          shown = wording
-          told = [typed, page_system]
-          ready = Stores::Works.soon([:sheet, *told]) { EditorPage.of(Document::SheetForm.new(*told), shown).worked_out? }
-          Document::SheetForm.new(*told, build: !ready.nil?)
+          Document::SheetForm.new(typed, page_system, build: worked_out?)
         end
 
-        def save(record)
-          form = read_soon
-          return edit(record, form) if form.working?
+        # Is what was typed worked out soon enough to be shown?
+        def worked_out?
+          shown = wording
+          told = [typed, page_system]
+          !Stores::Works.soon([:sheet, *told]) { EditorPage.of(Document::SheetForm.new(*told), shown).worked_out? }.nil?
+        end
 
+        # What is sent is kept, however long its clock takes: that is worked out beside all else then.
+        def save(record)
+          form = Document::SheetForm.new(typed, page_system, calibrate: worked_out?)
           changed_elsewhere(record, form)
           if form.valid?
             record.assign_attributes(form.columns)

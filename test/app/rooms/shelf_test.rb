@@ -150,6 +150,23 @@ class ShelfTest < AppTest
     assert_includes words, "must come after the window opens"
   end
 
+  # A press on Save is kept however long its clock takes to be worked out: that follows.
+  def test_what_is_saved_is_saved_before_its_clock_is_worked_out
+    told = { "hardener" => "b", "ratio_by" => "weight", "ratio_resin" => "100", "ratio_hardener" => "40", "looks" => "usual",
+             "pot_life_min" => "25" }
+    Stores::Works.stub(:soon, nil) { submit "/shelf", { **told, "resin" => "Slow to tell" }, from: "/shelf/new" }
+    kept = Stores::Sheet.find_by!(resin: "Slow to tell")
+
+    assert_equal 303, last_response.status
+    assert_nil kept.calibration
+    Stores::Shelf.keep_clocks
+    assert_operator kept.reload.calibration["working_min"], :>, 25
+    wrong = { **told, "resin" => "Contradicts itself", "highest_c" => "10", "lowest_c" => "20" }
+    Stores::Works.stub(:soon, nil) { submit "/shelf", wrong, from: "/shelf/new" }
+    assert_equal 422, last_response.status
+    assert_nil Stores::Sheet.find_by(resin: "Contradicts itself")
+  end
+
   def test_two_working_times_tell_the_energy
     add(second_working_min: "110", second_temp_c: "13")
     assert_equal 303, last_response.status
