@@ -230,11 +230,6 @@ class ShelfTest < AppTest
     assert_includes words, "Still working: this data sheet takes longer than most."
     assert_includes page, "data-working"
     assert_includes page, 'value="Test resin"'
-    before = Stores::Sheet.count
-    Stores::Works.stub(:soon, nil) { add }
-
-    assert_includes words, "Still working"
-    assert_equal before, Stores::Sheet.count
   end
 
   def test_sheets_of_any_numbers_are_drawn_or_said_not_to_be
