@@ -42,6 +42,19 @@ class ThinPlacesTest < PlacedTest
     assert_nil both.minute
   end
 
+  # Twenty-four tasks on one surface, of which the lowest says nothing of time: all others wait for it, however many there are.
+  def test_all_that_lies_on_the_unknown_waits
+    place = surface("top")
+    silent = Sheet.new(resin: "Attic", hardener: "its", ratio: ratio, clock: {})
+    stack = Array.new(24) { |i| task("c#{i}", sheet: i.zero? ? silent : exact_sheet).with(places: [place], place_ids: ["top"]) }
+    made = planned(*stack)
+
+    assert_equal ["c0"], made.coats.map { |coat| coat.task.id }
+    assert_equal 23, made.tasks.count { |one| one.after && one.coats.empty? }
+    assert_nil made.tasks.first.after
+    assert_equal 23, planned(*stack.drop(1)).coats.size
+  end
+
   # Filled 25 ml with a 10 ml syringe: three times, each half a division off.
   def test_each_refill_of_a_syringe_may_be_misread
     syringe = T::Syringe.new(name: "syringe", division_ml: 0.2, volume_ml: 10)

@@ -93,17 +93,31 @@ module Dakren
         end
       end
 
-      # What is not known is waited for: the task before it on the same work, or that it waits for, whose tin says nothing of time.
+      # What is not known is waited for: the task before it on the same work, or that it waits for, whose tin says nothing of time, or
+      # which waits for such a one itself.
       # @return [TaskPlanner, nil]
-      def behind(planner, planners, seen = [planner])
-        before = planners.take_while { |other| other != planner }
-        awaited = planner.task.gates.filter_map { |id, how_far| id unless how_far == :laid }
-        planners.find do |other|
-          next if seen.include?(other)
+      def behind(planner, planners)
+        waiting = planners.select(&:untold?)
+        return if waiting.empty?
 
-          above = before.include?(other) && other.task.place_ids.intersect?(planner.task.place_ids)
-          (above || awaited.include?(other.task.id)) && (other.untold? || behind(other, planners, [*seen, other]))
+        awaited = {}
+        loop do
+          more = planners.reject { |one| awaited.key?(one) }.filter_map do |one|
+            found = (waiting | awaited.keys).find { |other| other != one && holds_up?(other, one, planners) }
+            [one, found] if found
+          end
+          break if more.empty?
+
+          awaited.merge!(more.to_h)
         end
+        awaited[planner]
+      end
+
+      # Does one lie below the other, or is it waited for by name?
+      def holds_up?(lower, upper, planners)
+        return true if upper.task.gates.any? { |id, how_far| id == lower.task.id && how_far != :laid }
+
+        planners.index(lower) < planners.index(upper) && lower.task.place_ids.intersect?(upper.task.place_ids)
       end
 
       # One sheet's films in this job's room, followed once for all its coats.
