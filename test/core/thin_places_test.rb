@@ -49,8 +49,8 @@ class ThinPlacesTest < PlacedTest
     stack = Array.new(24) { |i| task("c#{i}", sheet: i.zero? ? silent : exact_sheet).with(places: [place], place_ids: ["top"]) }
     made = planned(*stack)
 
-    assert_equal ["c0"], made.coats.map { |coat| coat.task.id }
-    assert_equal 23, made.tasks.count { |one| one.after && one.coats.empty? }
+    assert_equal(["c0"], made.coats.map { |coat| coat.task.id })
+    assert_equal(23, made.tasks.count { |one| one.after && one.coats.empty? })
     assert_nil made.tasks.first.after
     assert_equal 23, planned(*stack.drop(1)).coats.size
   end
