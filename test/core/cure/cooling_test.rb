@@ -70,8 +70,12 @@ class CoolingTest < CoreTest
       wide = between(0.02, 0.4)
       peak = ->(mm, across) { mix.pour(depth_mm: mm, start_c: 23, room: room, plan: plan.call(across)).peak_c }
 
-      assert_operator peak.call(depth * 1.1, wide), :>=, peak.call(depth, wide) * 0.996
-      assert_operator peak.call(depth, wide * 1.1), :>=, peak.call(depth, wide) * 0.996
+      here = peak.call(depth, wide)
+      # Past 150 °C a run is known to 5 %, and its steps show.
+      least = here * (here > 150 ? 0.98 : 0.996)
+
+      assert_operator peak.call(depth * 1.1, wide), :>=, least
+      assert_operator peak.call(depth, wide * 1.1), :>=, least
       assert_operator peak.call(depth, wide), :>=, 22.9
     end
   end
