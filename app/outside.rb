@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+# Words are written and read as UTF-8 whatever the machine calls its own letters (a bare console says none).
+Encoding.default_external = Encoding::UTF_8
+
 require "active_record"
 require "erubi"
 require "forwardable"

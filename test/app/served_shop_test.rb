@@ -55,6 +55,14 @@ class ServedShopTest < CoreTest
     file&.close
   end
 
+  # A machine just set up names no language: its letters count as ASCII.
+  def test_it_opens_where_the_machine_names_no_language
+    @shop = Served.new("--empty", environment: { "LC_ALL" => "C", "LANG" => nil }).start
+
+    assert_equal "200", get("/").code
+    assert_includes words(get("/settings")), "°"
+  end
+
   def command(*arguments)
     out, status = Open3.capture2e({ "RUBYOPT" => nil }, Served::START, *arguments)
     [out, status.success?]
