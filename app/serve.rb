@@ -46,8 +46,9 @@ Dakren::Stores::Keeper.new.start
 configuration = Puma::Configuration.new do |config|
   config.bind "tcp://127.0.0.1:#{port}"
   config.threads 1, Dakren::Stores::Database::THREADS
-  # A thread that has answered goes on to whoever waits, and does not sit with one screen in case it asks again at once.
-  config.max_fast_inline 0
+  # Whoever has been answered lines up again behind those who wait: a connection kept alive would keep its thread, and with it the door,
+  # for as long as it asks at once again.
+  config.enable_keep_alives false
   config.app house
   config.environment "production"
   config.quiet

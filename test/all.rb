@@ -14,8 +14,10 @@ def share_of(folder, mine, parts)
   files_of(folder).select.with_index { |_, i| [i % (2 * parts), (2 * parts) - 1 - (i % (2 * parts))].min == mine }
 end
 
-named = ARGV.empty? ? FOLDERS : ARGV.dup
-ARGV.clear
+# What begins with a dash is for Minitest.
+options, asked = ARGV.partition { |argument| argument.start_with?("-") }
+named = asked.empty? ? FOLDERS : asked
+ARGV.replace(options)
 named.each do |name|
   part = name.match(PART)
   files = if part then share_of(part[1], part[2].to_i - 1, part[3].to_i)

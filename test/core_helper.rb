@@ -22,6 +22,14 @@ module CoreHelp
     assert_in_delta expected, actual, expected.abs * share, what
   end
 
+  # How much was done, as objects made: the same on a slow machine, and on a busy one.
+  # @return [Integer]
+  def work
+    before = GC.stat(:total_allocated_objects)
+    yield
+    GC.stat(:total_allocated_objects) - before
+  end
+
   # A complaint that names its field.
   def assert_refused(field, *words, &)
     error = assert_raises(Dakren::InputError, &)

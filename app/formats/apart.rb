@@ -6,28 +6,36 @@ module Dakren
     # goes on. Whatever becomes of it, the shop does not.
     #
     #   Apart.run(limit_s: 5, limit_mb: 300) { read(file) }   # => what the block returns, or what it raised of ours
+    #
+    # The seconds are those the work itself takes: on a machine that has much else to do it is waited for longer.
     module Apart
       # It took too long, too much, or fell over.
       class Failed < StandardError; end
 
       PAGE_BYTES = 4096
+      OVER_TIME = Signal.list.fetch("XCPU")
       MEGABYTE = 1_000_000
       CHUNK = 65_536
+      # A busy machine may take so many times the work's own seconds.
+      BUSY = 6
       # Where the system says how much memory this program has, in pages.
       HELD = "/proc/self/statm"
 
       module_function
 
-      # @param limit_s [Numeric] @param limit_mb [Numeric] on top of what the program itself has
+      # @param limit_s [Integer] of computing, at least 1 @param longest_s [Numeric] by the clock, waiting for its turn included
+      # @param limit_mb [Numeric] on top of what the program itself has
       # @return [Object] what can be marshalled
       # @raise [InputError] as the block does
       # @raise [Failed] with the reason as the end of a sentence
-      def run(limit_s:, limit_mb:, &block)
+      def run(limit_s:, limit_mb:, longest_s: limit_s * BUSY, &block)
         from, to = IO.pipe(binmode: true)
         child = Process.fork { inside(from, to, limit_s, limit_mb, &block) }
         to.close
-        bytes = within(from, limit_s)
-        raise Failed, "takes longer than #{limit_s} s to read" if bytes.nil?
+        bytes = within(from, longest_s)
+        ended = stop(child)
+        child = nil
+        raise Failed, "takes longer than #{limit_s} s to read" if bytes.nil? || ended.termsig == OVER_TIME
 
         told(bytes, limit_mb)
       ensure
@@ -37,7 +45,8 @@ module Dakren
 
       def inside(from, to, limit_s, limit_mb)
         from.close
-        Process.setrlimit(:CPU, limit_s.ceil + 1)
+        Process.setrlimit(:CPU, limit_s, limit_s + 1)
+        trap("XCPU", "SYSTEM_DEFAULT")
         Process.setrlimit(:AS, (File.read(HELD).split.first.to_i * PAGE_BYTES) + (limit_mb * MEGABYTE)) if File.exist?(HELD)
         answer = begin
           [:done, yield]
@@ -53,8 +62,8 @@ module Dakren
       end
 
       # What is written within so many seconds; nil where it is not finished then.
-      def within(pipe, limit_s)
-        deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + limit_s
+      def within(pipe, longest_s)
+        deadline = Process.clock_gettime(Process::CLOCK_MONOTONIC) + longest_s
         bytes = +"".b
         loop do
           left = deadline - Process.clock_gettime(Process::CLOCK_MONOTONIC)
@@ -76,12 +85,10 @@ module Dakren
         end
       end
 
+      # @return [Process::Status] how it ended
       def stop(child)
         Process.kill("KILL", child)
-      rescue Errno::ESRCH
-        nil
-      ensure
-        Process.wait(child)
+        Process.wait2(child).last
       end
       private_class_method :inside, :within, :told, :stop
     end

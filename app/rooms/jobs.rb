@@ -10,6 +10,8 @@ module Dakren
     class Jobs < Room
       # How often a change is tried again where others are quicker.
       MOST_TRIES = 20
+      # What is pressed that asks for a plan before it can be kept.
+      PLANNED_ACTS = %w[offer: keep-what-if].freeze
 
       get "/" do
         @title = "Jobs"
@@ -99,20 +101,27 @@ module Dakren
           @now_list ||= now_page
         end
 
-        # Keeps what was typed, then does what was pressed. What that comes to is worked out before the writer's turn is taken, and again
-        # where another device was quicker.
+        # Keeps what was typed, then does what was pressed. What that comes to is worked out before the writer's turn is taken; where
+        # another device was quicker it is worked out again within a turn, lest others are quicker for ever, unless it asks for a plan.
         def save(record)
-          MOST_TRIES.times do
-            merged, both = typed_into(record)
-            @both = both.to_h { |key| [key, record.document[key]] }
-            document = changed(unknown_again(merged, record.document))
-            before = record.document
-            next record.reload unless keep(record, document)
+          MOST_TRIES.times do |tries|
+            before = if tries.zero? || act_once.start_with?(*PLANNED_ACTS) then saved(record)
+                     else Stores::Database.writing { saved(record.reload) }
+                     end
+            next record.reload unless before
 
             Stores::OwnStep.remember(record.document, before)
             return sum_up(record)
           end
           raise ActiveRecord::StatementInvalid, "database is locked"
+        end
+
+        # @return [Hash, nil] the document as it was before; nil where another device has written since it was read
+        def saved(record)
+          merged, both = typed_into(record)
+          @both = both.to_h { |key| [key, record.document[key]] }
+          before = record.document
+          before if keep(record, changed(unknown_again(merged, before)))
         end
 
         # The document after what was pressed.

@@ -3,7 +3,7 @@
 require_relative "../core_helper"
 require_relative "../served"
 
-# Thirty bench screens on connections kept alive, each asking four times a second: none waits long.
+# Thirty bench screens, each asking four times a second: none waits long.
 class ManyScreensTest < CoreTest
   SCREENS = 30
   SECONDS = ENV["DAKREN_LONG"] ? 300 : 15
