@@ -38,6 +38,11 @@ class AppTest < CoreTest
     "\u0000", (+"\xFF\xFE").force_encoding("UTF-8"), "١٢٣", "1 kg", "%",
     "../../etc", "１２"].freeze
 
+  # A part of it, another each day; all of it in the long run.
+  def noise(most)
+    ENV["DAKREN_LONG"] ? NOISE : NOISE.sample(most, random: chance)
+  end
+
   def app
     HOUSE
   end
@@ -63,14 +68,21 @@ class AppTest < CoreTest
     fields.to_h { |name, value| [PLAIN.fetch(name.to_s, name.to_s), value] }
   end
 
-  # Sends a form as the page holds it, with changes; the token comes from the page.
+  # Sends a form as the page holds it, with changes; the token comes from the page, which is looked at unless it was just now.
   def submit(path, fields, from: path, live: false)
-    get from
+    get from unless shown?(from)
     header "X-Live", live ? "1" : nil
     post path, { "authenticity_token" => hidden("authenticity_token"), "revision" => hidden("revision"),
                  "units_on_page" => hidden("units_on_page"),
                  "lock_version" => hidden("lock_version") }.merge(path.start_with?("/jobs/") ? full(fields) : fields)
     header "X-Live", nil
+  end
+
+  # Is this page what was answered last, with the form as it stands?
+  def shown?(path)
+    last_request.path == path && last_response.status == 200 && !hidden("revision").nil?
+  rescue Rack::Test::Error
+    false # nothing was asked yet
   end
 
   def hidden(name)

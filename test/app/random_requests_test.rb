@@ -6,7 +6,7 @@ require "nokogiri"
 # Somebody who presses everything: links and forms as they stand on the pages, filled with what is there, with sense or with noise.
 # Whatever comes, there is an answer, with bounded work, and the shop does not grow.
 class RandomRequestsTest < AppTest
-  REQUESTS = ENV["DAKREN_LONG"] ? 10_000 : 250
+  REQUESTS = ENV["DAKREN_LONG"] ? 10_000 : 150
   MOST_WORK = 3_000_000
   STARTS = ["/", "/bench", "/shelf", "/settings", "/find/?q=a", "/shelf/new", "/settings/tools/new?kind=pump"].freeze
   # Bytes the process may hold at the end above what it held when everything had been seen once.
@@ -74,8 +74,8 @@ class RandomRequestsTest < AppTest
     header "X-Live", nil
   end
 
-  def bounded(what, &request)
-    done = work(&request)
+  def bounded(what, &)
+    done = work(&)
     assert_operator done, :<, MOST_WORK, -> { "#{what}, seed #{Minitest.seed}" }
     refute_equal 500, last_response.status, -> { "#{what}, seed #{Minitest.seed}: #{last_response.errors.to_s.scrub("?")[0, 500]}" }
     follow_redirect! while last_response.redirect? && last_response["location"].to_s.start_with?("/")

@@ -211,8 +211,8 @@ class ShelfTest < AppTest
 
     assert_equal 200, last_response.status
     assert_includes page, "<svg"
-    NOISE.each do |noise|
-      SHEET.each_key do |name|
+    SHEET.each_key do |name|
+      noise(4).each do |noise|
         submit "/shelf/preview", SHEET.merge(name => noise), from: "/shelf/new", live: true
 
         assert_includes [200, 400], last_response.status, "#{name} #{noise[0, 20].inspect}"
