@@ -20,6 +20,8 @@ Capybara.default_driver = :chromium
 Capybara.run_server = false
 # Long, since other tests run beside these; nothing waits longer than it must.
 Capybara.default_max_wait_time = 20
+# Whoever looks too often keeps the page from getting on.
+Capybara.default_retry_interval = 0.08
 Capybara.enable_aria_label = true
 
 class BrowserTest < CoreTest

@@ -98,6 +98,10 @@ module Chromium
   FLAGS = %w[--headless --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update
     --disable-sync --disable-dev-shm-usage --hide-scrollbars].freeze
 
+  # It reads every form for names and addresses to fill in, which takes as long as the page itself.
+  PREFERENCES = { "autofill.profile_enabled" => false, "autofill.credit_card_enabled" => false, "credentials_enable_service" => false,
+                  "profile.password_manager_enabled" => false }.freeze
+
   module_function
 
   # @param profile [String] empty folder for its profile
@@ -106,6 +110,7 @@ module Chromium
     options = Selenium::WebDriver::Chrome::Options.new(binary: "/usr/bin/chromium")
     [*FLAGS, "--user-data-dir=#{profile}", "--window-size=1280,800"].each { |flag| options.add_argument(flag) }
     options.add_option("goog:loggingPrefs", browser: "ALL")
+    PREFERENCES.each { |name, value| options.add_preference(name, value) }
     options
   end
 
