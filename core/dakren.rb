@@ -21,5 +21,5 @@ end
   plan/lift_column plan/lane plan/hours plan/hands plan/work_steps plan/service
   plan/schedule plan/readiness plan/scheduler plan/backward
   plan/task plan/job plan/task_lifts plan/task_planner plan/plan
-  bench/manner bench/steps bench/contents bench/walk bench/batch_clock
+  bench/manner bench/steps bench/recipe bench/contents bench/walk bench/batch_clock
 ].each { |file| require_relative "dakren/#{file}" }

@@ -19,7 +19,7 @@ end
 Capybara.default_driver = :chromium
 Capybara.run_server = false
 # Long, since other tests run beside these; nothing waits longer than it must.
-Capybara.default_max_wait_time = 20
+Capybara.default_max_wait_time = 60
 # Whoever looks too often keeps the page from getting on.
 Capybara.default_retry_interval = 0.08
 Capybara.enable_aria_label = true

@@ -218,6 +218,13 @@ module Dakren
         Field.new(name: name, label: "Done: #{label}", kind: :time)
       end
 
+      # The name of a mark of one coat of one section.
+      # @param what [String] of MARKS
+      # @return [String]
+      def mark_of(what, coat, section)
+        "#{what}_#{coat}_#{section}"
+      end
+
       # @param name [String] e.g. "began_2_1"
       # @return [Field, nil]
       def mark(name)

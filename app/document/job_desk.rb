@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require "forwardable"
 require "time"
 
 module Dakren
@@ -20,6 +21,10 @@ module Dakren
           coats.any? && untimed.empty? && coats.all? { |coat| task.real.dig([coat.number, coat.section], :finished) }
         end
       end
+
+      extend Forwardable
+
+      def_delegators :whole, :entry, :choice, :problem
 
       attr_reader :document, :problems, :missing, :places, :tasks, :tickets, :start, :room, :hours, :made, :people, :deadline
 
@@ -47,6 +52,7 @@ module Dakren
         @problems = []
         @missing = []
         @reading = Reader.new(document, "", @problems, @missing)
+        @whole = Part.new(document, "", @problems, @missing)
         @working = !plan
         @go_on = go_on
         read
@@ -63,44 +69,18 @@ module Dakren
         @go_on.nil? && !back? && !schedule.nil? && schedule.coats.any? && !schedule.proved
       end
 
-      def entry(key)
-        AsTyped.kept(document[key])
-      end
+      # @return [Part] the job itself, as it was typed
+      attr_reader :whole
 
-      def choice(key, default = nil)
-        choices = Fields.of(key).choices
-        choices.key?(document[key]) ? document[key] : default || choices.keys.first
+      # @return [Part] a task, a place
+      def part(id)
+        whole.part(id)
       end
 
       # What a page made of this desk, which never changes: made once.
       # @param key [Array] everything else it hangs on
       def kept(key, &)
         @kept.recall(key, &)
-      end
-
-      # @return [Array<String>] ids of what a list holds, e.g. "p1-shapes"
-      def ids(key)
-        JobDocument.ids(document, key)
-      end
-
-      # Which of these fields of the job itself are asked.
-      # @param names [Array<String>]
-      def asked(names)
-        names.select { |name| @reading.asked?(name) }
-      end
-
-      # @return [String, nil] complaint about one field, e.g. "p1-s1-length" or "p1-s1-corners.2.x"
-      def problem(key)
-        @problems.find { |problem| problem.field == key }&.says
-      end
-
-      # Complaints about fields of one part, e.g. "p1-".
-      def problems_of(prefix)
-        @problems.select { |problem| problem.field.start_with?(prefix) }
-      end
-
-      def missing_of(prefix)
-        @missing.select { |missing| missing.field.start_with?(prefix) }
       end
 
       def name
@@ -189,28 +169,14 @@ module Dakren
         made ? made.conditions : []
       end
 
-      # What a figure was understood as, where it was typed in another unit than the page speaks.
-      # @return [Quantity, nil]
-      def understood(key)
-        field = Fields.of(key)
-        kind = field.units.first&.kind
-        shown = { temperature: :c, cover: :"g/m2", length: :mm, volume: :ml, mass: :g, area: :m2 }[kind]
-        return if shown.nil? || entry(key).blank? || problem(key)
-
-        Quantity.new(value: Measure::Typed.read(entry(key).typed, field: key, units: field.units, bare: entry(key).bare || field.metric),
-          unit: shown)
-      rescue InputError
-        nil
-      end
-
       private
 
       def read
         read_name
         @start = read_start
-        @places = @reading.ids("places").to_h { |id| [id, PlaceDesk.new(id, @reading.within("#{id}-"))] }
+        @places = @reading.ids("places").to_h { |id| [id, PlaceDesk.new(id, @reading.part(id))] }
         @tasks = @reading.ids("tasks").map do |id|
-          TaskDesk.new(id, @reading.within("#{id}-"), places: @places, sheets: @sheets, tools: @tools, zone: zone)
+          TaskDesk.new(id, @reading.part(id), places: @places, sheets: @sheets, tools: @tools, zone: zone)
         end
         @room = heated(read_room)
         @deadline = read_time("deadline") if back?

@@ -11,6 +11,8 @@ module Dakren
       LONGEST = 20_000
       OUTLINE_LONGEST = 400_000
       MOST_IDS = 60
+      # What a place says of its photograph.
+      PICTURE = %w[picture picture_scale].freeze
       # Figures and words a job may hold: as many as a page can still show and a form still carry.
       MOST_PAIRS = 12_000
 
@@ -26,6 +28,19 @@ module Dakren
           "room" => { "typed" => Check.plain(Measure::Units.from_core(shop_temp_c, warm).round(1)), "bare" => warm.to_s },
           "places" => ["p1"], "p1-form" => "flat", "p1-shapes" => ["s1"], "p1-s1-shape" => "rectangle", "tasks" => ["c1"],
           **new_task("c1", "coat", film_unit: Words::Systems.us?(system, :length) ? "mil" : "mm") }
+      end
+
+      # A blank job with its first place and its first task.
+      # @param kind [String] of work @param form [String] of a place @param sheet [String] id, "" for none
+      # @return [Hash]
+      def begun(blank, kind:, form:, sheet:)
+        place, task = %w[places tasks].map { |list| ids(blank, list).first }
+        Part.of(Part.of(blank, place).with("form" => form), task).with("kind" => kind, "sheet" => sheet)
+      end
+
+      # Is their first task the same kind of work?
+      def same_work?(one, other)
+        [one, other].map { |document| Part.of(document, ids(document, "tasks").first).text("kind") }.uniq.one?
       end
 
       # @param params [Hash] the submitted form
@@ -93,10 +108,31 @@ module Dakren
         document.sum { |_, value| value.is_a?(Array) && value.first.is_a?(Array) ? value.sum(&:size) : 1 }
       end
 
+      # Ids of the photographs it shows.
+      # @return [Array<Integer>]
+      def pictures(document)
+        ids(document, "places").map { |id| Part.of(document, id)["picture"].to_i }.select(&:positive?)
+      end
+
+      # The same job to be done anew: nothing of what happened to this one, and no photograph, goes with it.
+      def anew(document)
+        document.reject do |key, _|
+          name = Fields::KEY.match(key)&.[](:name)
+          PICTURE.include?(name) || Fields.mark(name.to_s) || key == "measured"
+        end
+      end
+
+      # "I know" was said of what stood there before, and of nothing else.
+      def unknown_again(document, before)
+        return document if document.none? { |key, value| value != before[key] && Fields.of(key)&.withdraws }
+
+        ids(document, "tasks").reduce(document) { |made, id| Part.of(made, id)["known"] ? Part.of(made, id).with("known" => "no") : made }
+      end
+
       # The document with some of its tasks mixed from another resin system.
       # @param tasks [Array<String>] their ids @param sheet [String] id of the system, or of a blend
       def with_sheet(document, tasks, sheet)
-        document.merge(tasks.flat_map { |id| [["#{id}-sheet", sheet], ["#{id}-blend_with", ""]] }.to_h)
+        tasks.reduce(document) { |made, id| Part.of(made, id).with("sheet" => sheet, "blend_with" => "") }
       end
 
       # Fields of a new task before anything is typed.

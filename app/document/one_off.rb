@@ -53,12 +53,11 @@ module Dakren
       # @return [Hash]
       def recipe
         split = wanted.split
-        { total_g: total_g, cup: cup, room_c: @room.to_f, tins_c: @tins.to_f, first: first, method: method_word,
+        { total_g: total_g, cup: cup, room_c: @room.to_f, tins_c: @tins.to_f, first: first.to_sym, method: method_word.to_sym,
           placing_min: USUAL_PLACING_MIN, tool: wanted.tool&.name,
           parts_ml: split.resin_ml && { resin: split.resin_ml, hardener: split.hardener_ml },
-          resolution_g: @tools.resolution_g(@core, total_g, wanted.tool), powder: powder, after: looks,
-          count: wanted.counted && { unit: wanted.counted.counting.unit, resin: wanted.counted.resin, hardener: wanted.counted.hardener,
-                                     alternate: wanted.counted.counting.alternate } }
+          resolution_g: @tools.resolution_g(@core, total_g, wanted.tool), powder: powder&.to_sym, after: looks,
+          count: wanted.counted && Dakren::Bench::Count.of(wanted.counted) }
       end
 
       private

@@ -110,7 +110,7 @@ module Dakren
         ids = @reading.ids("shapes")
         return @reading.miss("shapes", "a shape") if ids.empty?
 
-        found = ids.each_with_index.map { |id, i| [id, placed(@reading.within("#{id}-"), i)] }
+        found = ids.each_with_index.map { |id, i| [id, placed(@reading.part(id), i)] }
         @shapes = found.select(&:last)
         return if found.size > @shapes.size
 
@@ -123,7 +123,7 @@ module Dakren
       end
 
       def shape_complaint(error)
-        first = @reading.within("#{@reading.ids("shapes").first}-")
+        first = @reading.part(@reading.ids("shapes").first)
         return first.complain(error.field == "step" ? "dx" : error.field, error.allowed) if Fields.of(first.key(error.field))
 
         @reading.complain("shapes", error.allowed)

@@ -1,89 +1,17 @@
 # frozen_string_literal: true
 
+require_relative "part"
+
 module Dakren
   module Document
-    # Typed fields of one part of a job read into core values; what is wrong or missing is kept with its field.
+    # A part of a job read into core values; what is wrong or missing is kept with its field.
     #
-    #   reading = Reader.new(document, problems, missing, "p1-")
+    #   reading = Reader.new(document).part("p1")
     #   reading.figure("depth", needed: true)   # => Rational, or nil and a complaint
-    class Reader
+    class Reader < Part
       # A day and hour as it is kept.
       MOMENT = /\A\d{4}-\d{2}-\d{2}T\d{2}:\d{2}/
       YEARS = (2000..2100)
-      Problem = Value.define(:field, :label, :says)
-
-      attr_reader :problems, :missing
-
-      # @param document [Hash] @param prefix [String] of the keys this part has, e.g. "p1-s2-"
-      # @param problems [Array<Problem>] @param missing [Array<Problem>] both are added to
-      def initialize(document, prefix = "", problems = [], missing = [])
-        @document = document
-        @prefix = prefix
-        @problems = problems
-        @missing = missing
-        @values = {}
-      end
-
-      # The same for another part.
-      def within(prefix)
-        Reader.new(@document, "#{@prefix}#{prefix}", @problems, @missing)
-      end
-
-      # Everything that is told of this part.
-      # @return [Hash{String=>Object}] by the fields' own names
-      def everything
-        @document.filter_map { |key, value| [key.delete_prefix(@prefix), value] if key.start_with?(@prefix) }.to_h
-      end
-
-      def key(name)
-        "#{@prefix}#{name}"
-      end
-
-      def field(name)
-        Fields.of(key(name)) || raise(KeyError, "no field #{key(name)}")
-      end
-
-      def text(name)
-        @document[key(name)].to_s
-      end
-
-      def entry(name)
-        AsTyped.kept(@document[key(name)])
-      end
-
-      def choice(name, default = nil)
-        choices = field(name).choices
-        chosen = @document[key(name)]
-        choices.key?(chosen) ? chosen : default || choices.keys.first
-      end
-
-      # Is a field wanted, as the others now stand?
-      # @param usual [#call] what a list to choose from stands at while nobody has chosen, by name
-      def asked?(name, usual: ->(_) {})
-        asked = field(name).asked
-        asked.nil? || asked.any? do |other, values|
-          values == :told ? !entry(other).blank? : values.include?(choice(other, usual.call(other)))
-        end
-      end
-
-      # Names of this part's own fields that were ever told.
-      # @param pattern [Regexp]
-      # @return [Array<String>]
-      def told(pattern)
-        @document.keys.filter_map do |key|
-          key.delete_prefix(@prefix) if key.start_with?(@prefix) && key.delete_prefix(@prefix).match?(pattern)
-        end
-      end
-
-      def ids(name)
-        JobDocument.ids(@document, key(name))
-      end
-
-      # @return [Array<String>, nil] nil where nothing was ever chosen
-      def names(name)
-        list = @document[key(name)]
-        list.is_a?(Array) ? list.grep(String) : nil
-      end
 
       # @return [Rational, nil]
       def figure(name, needed: false, label: nil)
@@ -107,12 +35,12 @@ module Dakren
 
       # @return [Array<Array>, nil] rows of figures and words; nil when one is wrong or missing
       def rows(name, least: 0, optional: [])
-        list = @document[key(name)] || []
+        list = kept_rows(name)
         return miss(name) if list.size < least && list.empty?
 
-        before = @problems.size + @missing.size
+        before = @all_problems.size + @all_missing.size
         found = list.each_with_index.map { |row, i| row_at(name, row, i, optional) }
-        return if @problems.size + @missing.size > before
+        return if @all_problems.size + @all_missing.size > before
         return complain(name, "must be at least #{least}; #{found.size} given") if found.size < least
 
         found
@@ -144,12 +72,12 @@ module Dakren
 
       def complain(name, says, label = nil)
         label ||= Fields.of(key(name.to_s.split(".").first))&.label || name.to_s.capitalize
-        @problems << Problem.new(field: key(name), label: label, says: says)
+        @all_problems << Problem.new(field: key(name), label: label, says: says)
         nil
       end
 
       def miss(name, label = nil)
-        @missing << Problem.new(field: key(name), label: label || field(name.split(".").first).label, says: "must be given")
+        @all_missing << Problem.new(field: key(name), label: label || field(name.split(".").first).label, says: "must be given")
         nil
       end
 
@@ -167,12 +95,12 @@ module Dakren
 
       def read(field, entry, key, label, needed:)
         if entry.blank?
-          @missing << Problem.new(field: key, label: label, says: "must be given") if needed
+          @all_missing << Problem.new(field: key, label: label, says: "must be given") if needed
           return
         end
         Measure::Typed.read(entry.typed, field: key, units: field.units, bare: entry.bare || field.metric, allowed: field.allowed)
       rescue InputError => e
-        @problems << Problem.new(field: key, label: label, says: e.allowed)
+        @all_problems << Problem.new(field: key, label: label, says: e.allowed)
         nil
       end
     end

@@ -92,7 +92,7 @@ module Dakren
 
       def shape(svg, id, placed, repeats)
         adds = placed.sign.positive?
-        held = Handles::Held.new(id: id, at: "#{@place.id}-#{id}-", placed: placed, repeats: repeats, moves: true)
+        held = Handles::Held.new(id: id, at: Document::Part.of({}, @place.id, id).prefix, placed: placed, repeats: repeats, moves: true)
         Handles.new(svg, frame, @wording).draw(held, fill: adds ? Ramp.fill(:runny) : Ramp::PAPER, fill_opacity: @picture ? 0.35 : 0.9,
           stroke: Ramp::INK, stroke_width: 2, **(adds ? {} : { stroke_dasharray: "6 3" })) { label(svg, placed, repeats.first) }
       end

@@ -72,9 +72,7 @@ module Dakren
 
         # A new job of the same kind: nothing of what happened to the first goes with it.
         def copy_of(record, name)
-          kept = record.document.reject do |key, _|
-            key.end_with?("-picture", "-picture_scale") || Document::Fields.mark(key.split("-").last) || key == "measured"
-          end
+          kept = Document::JobDocument.anew(record.document)
           Stores::Job.new.tap { |job| job.write(kept.merge("name" => name, "start" => blank_document["start"])) }
         end
       end

@@ -16,7 +16,7 @@ module Dakren
         case deed
         when "draw-add", "draw-take" then drawn.put(document, place, deed.delete_prefix("draw-"))
         when "sound" then drawn.sound(document, place, word("drawn_depth_#{place}"), page_system)
-        when "drop-picture" then document.except("#{place}-picture", "#{place}-picture_scale")
+        when "drop-picture" then Document::Part.of(document, place).without(*Document::JobDocument::PICTURE)
         else drawn.scale(document, place, mm_per_px(place), known_length, deed.delete_prefix("scale-"))
         end
       rescue InputError => e
@@ -40,12 +40,12 @@ module Dakren
       end
 
       def picture_record(place)
-        id = @record.document["#{place}-picture"].to_s
+        id = Document::Part.of(@record.document, place).picture
         id.empty? ? nil : Stores::Picture.find_by(id: id, job_id: @record.id)
       end
 
       def picture_scale(place)
-        pairs = JSON.parse(@record.document["#{place}-picture_scale"].to_s)
+        pairs = JSON.parse(Document::Part.of(@record.document, place).picture_scale)
         pairs.is_a?(Hash) && pairs["first"].is_a?(Array) ? Geometry::PictureScale.new(pairs["first"], pairs["second"]) : nil
       rescue JSON::ParserError, InputError, TypeError
         nil

@@ -36,7 +36,7 @@ module Dakren
           begun = Beginning.document(blank_document, word("kind"), Stores::Planning.new(settings_row).named_sheets)
           Stores::Database.writing do
             untouched = Stores::Job.where(name: "", revision: 1).order(:id).last
-            untouched = nil if untouched && untouched.document["c1-kind"] != begun["c1-kind"]
+            untouched = nil if untouched && !Document::JobDocument.same_work?(untouched.document, begun)
             record = untouched || Stores::Job.new.tap { |job| job.write(begun) }
             "/jobs/#{record.id}"
           end
@@ -63,7 +63,7 @@ module Dakren
         # asks only the head is printed, and of what is folded away nothing that takes long to work out: it asks again when somebody looks.
         def ticket_part(page, ticket)
           shut = shut?("t-#{ticket.id}")
-          folded = shut?("d-#{ticket.key}more")
+          folded = shut?("d-#{ticket.part.key("more")}")
           page.desk.kept([:ticket, ticket.id, ticket.open?, shut, folded, page.record.id, wording.key, said_now, ticket.mixed_stamp]) do
             part :"jobs/ticket", ticket: ticket, unprinted: shut, folded: folded
           end
@@ -121,7 +121,7 @@ module Dakren
           merged, both = typed_into(record)
           @both = both.to_h { |key| [key, record.document[key]] }
           before = record.document
-          before if keep(record, changed(unknown_again(merged, before)))
+          before if keep(record, changed(Document::JobDocument.unknown_again(merged, before)))
         end
 
         # The document after what was pressed.
@@ -146,7 +146,7 @@ module Dakren
         def mixed_from(document, id)
           resin = Stores::Shelf.finder.call(id)&.resin or return document
           tasks = Document::JobDocument.ids(document, "tasks").select do |task|
-            Stores::Shelf.finder.call(document["#{task}-sheet"])&.resin == resin
+            Stores::Shelf.finder.call(Document::Part.of(document, task).sheet)&.resin == resin
           end
           Document::JobDocument.with_sheet(document, tasks, id)
         rescue InputError
@@ -157,11 +157,11 @@ module Dakren
         def shelved(document, id)
           return document unless Document::JobDocument.ids(document, "tasks").include?(id)
 
-          kind = Work::Kinds::ALL.fetch(document["#{id}-kind"].to_s.to_sym, Work::Kinds::ALL.fetch(:coat))
+          kind = Work::Kinds::ALL.fetch(Document::Part.of(document, id).choice("kind").to_sym)
           told = Document::NewSystem.new(typed, id, page_system, kind.purposes) do |resin, hardener|
             Stores::Sheet.exists?(resin: resin, hardener: hardener)
           end
-          @complaint = told.complaint or return document.merge("#{id}-sheet" => Stores::Sheet.create!(told.columns).id.to_s)
+          @complaint = told.complaint or return Document::JobDocument.with_sheet(document, [id], Stores::Sheet.create!(told.columns).id.to_s)
           document
         end
 
@@ -175,13 +175,6 @@ module Dakren
 
         def asked_what_if
           @asked_what_if ||= Document::WhatIf.new(typed, bare: wording.bare_temperature)
-        end
-
-        # "I know" was said of what stood there, and of nothing else.
-        def unknown_again(document, before)
-          return document if document.none? { |key, value| value != before[key] && Document::Fields.of(key)&.withdraws }
-
-          document.to_h { |key, value| [key, key.end_with?("-known") ? "no" : value] }
         end
 
         # What somebody tries, unless it was just kept or dropped.

@@ -141,7 +141,7 @@ module Dakren
           _, bytes = uploaded("picture")
           kind = Formats::Picture.kind(bytes)
           kept = Stores::Picture.create!(job: @record, kind: kind.type, width: kind.width, height: kind.height, bytes: bytes)
-          put_in { |document| document.merge("#{@place.id}-picture" => kept.id.to_s).except("#{@place.id}-picture_scale") }
+          put_in { |document| Document::Part.of(Document::Part.of(document, @place.id).without("picture_scale"), @place.id).with("picture" => kept.id.to_s) }
         rescue InputError => e
           @complaint = "The photograph #{e.allowed}."
         end
@@ -160,11 +160,10 @@ module Dakren
         end
 
         def with_outline(document, id, found)
-          key = "#{@place.id}-shapes"
-          kept = @place.shapes.empty? ? [id] : Document::JobDocument.ids(document, key) + [id]
-          document.merge(key => kept, "#{@place.id}-#{id}-shape" => "outline",
-            "#{@place.id}-#{id}-sign" => word("sign") == "take" ? "take" : "add",
-            "#{@place.id}-#{id}-loops" => JSON.generate(found.loops))
+          place = Document::Part.of(document, @place.id)
+          made = place.with("shapes" => @place.shapes.empty? ? [id] : place.ids("shapes") + [id])
+          Document::Part.of(made, @place.id, id).with("shape" => "outline", "sign" => word("sign") == "take" ? "take" : "add",
+            "loops" => JSON.generate(found.loops))
         end
 
         # Said once, on the page that follows.

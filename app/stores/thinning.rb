@@ -82,7 +82,7 @@ module Dakren
       def pointed_at(job)
         record = Job.find_by(id: job) or return []
         documents = [record.document, *JobRevision.states(record.revisions.to_a).map(&:last)]
-        documents.flat_map { |document| document.filter_map { |key, value| value.to_i if key.end_with?("-picture") } }.uniq
+        documents.flat_map { |document| Document::JobDocument.pictures(document) }.uniq
       end
       private_class_method :staying, :slot, :rewrite, :changed, :kept_parent, :pointed_at
     end

@@ -43,6 +43,13 @@ class AppArrowsTest < AppTest
     end
   end
 
+  # Fields are named by their own names; only the document knows how a key is made of them.
+  def test_nobody_else_builds_the_key_of_a_field
+    require_relative "../../tools/walls"
+
+    assert_empty Walls.keys
+  end
+
   def test_every_folder_has_its_place
     assert_equal [*ORDER, "assets"].sort, Dir.children(APP).select { |one| File.directory?(File.join(APP, one)) }.sort
   end

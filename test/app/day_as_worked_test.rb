@@ -227,7 +227,7 @@ class DayAsWorkedTest < AppTest
     face = Document::JobDesk.new(desk(raw: two).document.merge("p1-side" => "inside"), sheets: Stores::Shelf.finder)
     assert_includes face.problem("p1-side"), "its upper face"
     step = desk(raw: { **two, "c1-own_before" => [["wax", "0", ""], ["wax", "10000", ""]] })
-    assert_includes step.problems_of("c1-own_before").map(&:says).join, "from 1 to 1440 min"
+    assert_includes step.part("c1").problems("own_before").map(&:says).join, "from 1 to 1440 min"
     assert_empty(step.coats.select { |coat| coat.task.id == "c1" })
     assert_equal "wax", step.document["c1-own_before"][0][0]["typed"] || step.document["c1-own_before"][0][0]
   end

@@ -27,7 +27,7 @@ module Dakren
       def self.document(blank, kind, shelf)
         work = Work::Kinds::ALL[kind.to_s.to_sym] or return blank
         suited = shelf.group_by { |_, sheet| work.suited(sheet.purposes) }.reject { |how, _| how.nil? }.min_by(&:first)&.last || []
-        blank.merge("c1-kind" => work.name.to_s, "p1-form" => FORMS.fetch(work.on), "c1-sheet" => suited.one? ? suited[0][0] : "")
+        Document::JobDocument.begun(blank, kind: work.name.to_s, form: FORMS.fetch(work.on), sheet: suited.one? ? suited[0][0] : "")
       end
     end
   end

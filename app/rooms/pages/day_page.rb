@@ -83,8 +83,9 @@ module Dakren
 
       # The first of the two that is not noted yet.
       def tap(entry)
-        what, words = TAPS.find { |name, _| @desk.document["#{entry.task.id}-#{name}_#{entry.number}_#{entry.section}"].to_s.empty? }
-        what && ["mark:#{entry.task.id}:#{what}_#{entry.number}_#{entry.section}", words]
+        part = @desk.part(entry.task.id)
+        what, words = TAPS.map { |name, said| [mark_of(entry, name), said] }.find { |name, _| part.text(name).empty? }
+        what && ["mark:#{entry.task.id}:#{what}", words]
       end
 
       # A step is done by one press; what follows a coat by the minute is the bench's.
@@ -95,7 +96,7 @@ module Dakren
       def step_marks(entry)
         return [] unless markable?(entry) && entry.real
 
-        [@form.moment("#{entry.task.id}-done_#{entry.name}", label: "Done")]
+        [@form.part(entry.task.id).moment("done_#{entry.name}", label: "Done")]
       end
 
       def markable?(entry)
@@ -118,8 +119,12 @@ module Dakren
 
       def marks(entry)
         Document::Fields::MARKS.map do |what, words|
-          @form.moment("#{entry.task.id}-#{what}_#{entry.number}_#{entry.section}", label: words)
+          @form.part(entry.task.id).moment(mark_of(entry, what), label: words)
         end
+      end
+
+      def mark_of(entry, what)
+        Document::Fields.mark_of(what, entry.number, entry.section)
       end
     end
   end

@@ -12,19 +12,27 @@ module Dakren
 
       # @param desk [Document::JobDesk] @param wording [Words::Wording]
       # @param said [Array<String>, nil] fields that stand in a sentence of the page that asks
-      def initialize(desk, wording, said: nil)
+      # @param part [Document::Part] whose fields these are: of the job itself, unless another is named
+      def initialize(desk, wording, said: nil, part: desk.whole)
         @said = said
         @desk = desk
         @wording = wording
+        @part = part
       end
 
-      # @param key [String] e.g. "p1-depth"
+      # The fields of a task, a place, or a shape of this place.
+      # @return [JobForm]
+      def part(id)
+        JobForm.new(@desk, @wording, said: @said, part: @part.part(id))
+      end
+
+      # @param name [String] e.g. "depth"
       # @param more [Hash] what this page says otherwise, see Control
       # @return [Control]
-      def field(key, hint: nil, **more)
-        field = definition(key)
-        Control.new(name: key, label: field.page_label(system), value: shown(key), problem: @desk.problem(key), complaint: field.label,
-          note: understood(key) || @wording.local(hint || field.hint), placeholder: @wording.local(field.usual), **more)
+      def field(name, hint: nil, **more)
+        field = definition(name)
+        control_of(name, label: field.page_label(system), value: shown(name), complaint: field.label,
+          note: understood(name) || @wording.local(hint || field.hint), placeholder: @wording.local(field.usual), **more)
       end
 
       # Does a field stand in a sentence? While somebody types, each stays where it is; else as the block says.
@@ -34,71 +42,72 @@ module Dakren
       end
 
       # The unit a bare figure has on this page.
+      # @param control [Control]
       # @return [Symbol, nil]
-      def bare(key)
-        field = definition(key)
+      def bare(control)
+        field = Document::Fields.of(control.name)
         field.kind == :figure ? field.bare(system) : nil
       end
 
       # What a field is called, without its unit.
-      def label(key)
-        definition(key).then { |field| field.short || field.label }
+      # @param control [Control]
+      def label(control)
+        Document::Fields.of(control.name).then { |field| field.short || field.label }
       end
 
       # A day and hour.
-      def moment(key, **more)
-        shown = moment_shown(@desk.entry(key).typed)
-        Control.new(name: key, label: definition(key).label, value: shown, problem: @desk.problem(key), placeholder: MOMENT_HINT,
+      def moment(name, **more)
+        shown = moment_shown(@part.entry(name).typed)
+        control_of(name, label: definition(name).label, value: shown, placeholder: MOMENT_HINT,
           more: { "data-moment" => shown }, **more)
       end
 
       # Lines of text, and the unit their figures have: the one they were given in.
-      def list(key, lines:, **more)
-        field = definition(key)
-        kept = @desk.entry(key)
+      def list(name, lines:, **more)
+        field = definition(name)
+        kept = @part.entry(name)
         unit = (kept.blank? ? nil : kept.bare || :C) || field.bare(system)
-        Control.new(name: key, label: "#{field.short}; °#{unit}", value: kept.typed, lines: lines, problem: @desk.problem(key),
+        control_of(name, label: "#{field.short}; °#{unit}", value: kept.typed, lines: lines,
           complaint: "The list", **more)
       end
 
       # @param usual [String, nil] what it stands at while nobody has chosen
-      def choice(key, usual: nil, **more)
-        field = definition(key)
-        Control.new(name: key, label: field.short || field.label, value: @desk.choice(key, usual), note: @wording.local(field.hint),
+      def choice(name, usual: nil, **more)
+        field = definition(name)
+        control_of(name, label: field.short || field.label, value: @part.choice(name, usual), note: @wording.local(field.hint),
           choices: field.choices.map do |value, words|
             [value, @wording.local(words)]
-          end,
-          problem: @desk.problem(key), **more)
+          end, **more)
       end
 
       # A list of what the shop has.
-      def pick(key, choices, chosen, **more)
-        Control.new(name: key, label: definition(key).label, value: chosen.to_s, choices: choices, problem: @desk.problem(key), **more)
+      def pick(name, choices, chosen, **more)
+        control_of(name, label: definition(name).label, value: chosen.to_s, choices: choices, **more)
       end
 
       # Whatever a field is.
-      def control(key, **more)
-        definition(key).kind == :choice ? choice(key, **more) : field(key, **more)
+      def control(name, **more)
+        definition(name).kind == :choice ? choice(name, **more) : field(name, **more)
       end
 
       # Rows as typed, with one blank row to go on with.
       # @return [Rows]
-      def rows(key)
-        field = definition(key)
-        problem = @desk.problem(key)
-        Rows.new(key: key, title: field.short || field.label, heads: field.columns.map { |column| column.page_label(system) },
-          lines: filled(key, field).each_with_index.map { |row, i| RowLine.new(number: i + 1, cells: cells(key, field, row, i)) },
-          problem: problem ? "#{field.label} #{problem}" : full(key))
+      def rows(name)
+        field = definition(name)
+        problem = @part.problem(name)
+        Rows.new(key: @part.key(name), title: field.short || field.label, heads: field.columns.map { |column| column.page_label(system) },
+          lines: filled(name, field).each_with_index.map { |row, i| RowLine.new(number: i + 1, cells: cells(name, field, row, i)) },
+          problem: problem ? "#{field.label} #{problem}" : full(name))
       end
 
       # How many rows there are.
-      def count(key)
-        @desk.document[key].to_a.size
+      def count(name)
+        @part.kept_rows(name).size
       end
 
       # Is anything told there, or wrong?
-      def open?(key)
-        count(key).positive? || @desk.problems_of(key).any?
+      def open?(name)
+        count(name).positive? || @part.problems(name).any?
       end
 
       private
@@ -110,49 +119,53 @@ module Dakren
         kept
       end
 
-      def definition(key)
-        Document::Fields.of(key)
+      def control_of(name, **more)
+        Control.new(name: @part.key(name), problem: @part.problem(name), **more)
+      end
+
+      def definition(name)
+        @part.field(name)
       end
 
       def system
         @wording.system
       end
 
-      def shown(key)
-        field = definition(key)
-        return @desk.document[key].to_s unless field.kind == :figure
+      def shown(name)
+        field = definition(name)
+        return @part.text(name) unless field.kind == :figure
 
-        @desk.entry(key).shown(field.bare(system))
+        @part.entry(name).shown(field.bare(system))
       end
 
       # "= 3.81 m" where the field was typed in another unit than the page's.
-      def understood(key)
-        return unless Measure::Typed.unit?(shown(key))
+      def understood(name)
+        return unless Measure::Typed.unit?(shown(name))
 
-        quantity = @desk.understood(key) or return
+        quantity = @part.understood(name) or return
         says = @wording.show(quantity)
-        says == shown(key).strip ? nil : "= #{says}"
+        says == shown(name).strip ? nil : "= #{says}"
       end
 
-      def full(key)
-        count(key) >= MOST_ROWS ? "#{MOST_ROWS} lines are kept here, and no more: a file of fewer points tells as much." : nil
+      def full(name)
+        count(name) >= MOST_ROWS ? "#{MOST_ROWS} lines are kept here, and no more: a file of fewer points tells as much." : nil
       end
 
-      def filled(key, field)
+      def filled(name, field)
         blank = Array.new(field.columns.size, "")
-        kept = (@desk.document[key] || []).map do |row|
+        kept = @part.kept_rows(name).map do |row|
           field.columns.each_with_index.map { |column, i| Document::AsTyped.kept(row[i]).shown(column.bare(system)) }
         end
         kept << blank while kept.size < MOST_ROWS && (kept.size < field.least || kept.last != blank)
         kept
       end
 
-      def cells(key, field, row, index)
+      def cells(name, field, row, index)
         field.columns.each_with_index.map do |column, j|
-          at = "#{key}.#{index}.#{column.name}"
+          at = "#{name}.#{index}.#{column.name}"
           label = format(column.label, index + 1)
-          Control.new(name: "#{key}[#{index}][#{column.name}]", id: at.tr(".", "-"), label: label, value: row[j],
-            problem: @desk.problem(at), more: { "aria-label" => label })
+          Control.new(name: "#{@part.key(name)}[#{index}][#{column.name}]", id: @part.key(at).tr(".", "-"), label: label, value: row[j],
+            problem: @part.problem(at), more: { "aria-label" => label })
         end
       end
     end

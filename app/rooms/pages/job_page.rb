@@ -162,7 +162,7 @@ module Dakren
       end
 
       def place_page(place, index = 0)
-        open = desk.places.size == 1 || @opened.include?(place.id) || desk.problems_of("#{place.id}-").any? || index.zero?
+        open = desk.places.size == 1 || @opened.include?(place.id) || desk.part(place.id).problems.any? || index.zero?
         PlacePage.new(desk, place, form, @wording, letter: ("a".ord + (index % 26)).chr, open: open, opened: @opened)
       end
 
@@ -181,7 +181,7 @@ module Dakren
 
       # @return [Array<Control>] when it begins and how warm it is
       def room_fields
-        list = desk.asked(["csv"]).map { |key| form.list(key, lines: "4", css: "span-all", placeholder: "0,22\n10,22\n14,16") }
+        list = asked(["csv"]).map { |key| form.list(key, lines: "4", css: "span-all", placeholder: "0,22\n10,22\n14,16") }
         [form.moment("start", css: "start"), form.choice("room_mode"), *fields(ROOM), *list, *fields(AIR)]
       end
 
@@ -189,7 +189,7 @@ module Dakren
       # @return [Sentence]
       def whereabouts
         @whereabouts ||= (room_fields + plan_fields).select { |one| said?(one) }.each_with_object(Sentence.new(form)) do |control, made|
-          before, after = AROUND.fetch(control.name) { [", #{form.label(control.name).downcase}", ""] }
+          before, after = AROUND.fetch(control.name) { [", #{form.label(control).downcase}", ""] }
           made.add(control, before: before, after: after)
         end
       end
@@ -202,11 +202,11 @@ module Dakren
 
       # Is the room told by a list, that may come from a file?
       def listed?
-        desk.asked(["csv"]).any?
+        asked(["csv"]).any?
       end
 
       def points
-        desk.asked(["points"]).any? ? form.rows("points") : nil
+        asked(["points"]).any? ? form.rows("points") : nil
       end
 
       # "Heated for a while, 2"
@@ -218,7 +218,7 @@ module Dakren
       def plan_fields
         crew = @planning.crew
         under = desk.places.each_value.any? { |place| place.face[1] == :under }
-        [*%w[mode goal chain].map { |key| form.choice(key) }, *desk.asked(["deadline"]).map { |key| form.moment(key, css: "start") },
+        [*%w[mode goal chain].map { |key| form.choice(key) }, *asked(["deadline"]).map { |key| form.moment(key, css: "start") },
           *(under ? [form.choice("turned")] : []), *(form.open?("crew") ? [] : [form.field("people", placeholder: crew.people.to_s)]),
           form.field("hours", placeholder: @wording.dates.bands(crew.hours), css: "span-2"),
           form.field("days_off", placeholder: crew.days_off)]
@@ -266,8 +266,13 @@ module Dakren
           hours: shown.hours, entries: shown.schedule.entries)
       end
 
+      # Which of these fields of the job itself are asked.
+      def asked(keys)
+        keys.select { |key| desk.whole.asked?(key) }
+      end
+
       def fields(keys)
-        desk.asked(keys).map { |key| form.field(key) }
+        asked(keys).map { |key| form.field(key) }
       end
 
       def because

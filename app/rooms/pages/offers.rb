@@ -106,7 +106,7 @@ module Dakren
         return [] if strict.empty?
 
         [["abrade", "sand where the window is missed",
-          @desk.document.merge(strict.to_h { |task| ["#{task.id}-school", "either"] })]]
+          strict.reduce(@desk.document) { |made, task| Document::Part.of(made, task.id).with("school" => "either") }]]
       end
 
       # The room held warmer until the last coat is hard.

@@ -63,23 +63,25 @@ module Dakren
         view && Drawings::CutDrawing.new(view, @wording)
       end
 
+      # @return [Document::Part, nil]
+      def first_shape
+        part.ids("shapes").first&.then { |shape| part.part(shape) }
+      end
+
       # Controls of the first shape that stand on the drawing; one that is turned or repeated tells them in its line.
       def drawn_controls
         return [] unless plan?
 
-        first = @desk.ids("#{id}-shapes").first
-        key = "#{id}-#{first}-"
-        straight = @desk.entry("#{key}turn").blank? && @desk.entry("#{key}count").blank?
-        names = first && straight ? ON_DRAWING.fetch(@desk.choice("#{key}shape"), []) : []
-        depth = void? && soundings.empty? ? [@form.control("#{id}-depth")] : []
-        names.map { |name| @form.field("#{key}#{name}") } + depth
+        straight = first_shape&.then { |shape| shape.entry("turn").blank? && shape.entry("count").blank? }
+        names = straight ? ON_DRAWING.fetch(first_shape.choice("shape"), []) : []
+        depth = void? && soundings.empty? ? [@fields.control("depth")] : []
+        names.map { |name| @fields.part(part.ids("shapes").first).field(name) } + depth
       end
 
       def plan_of(outline, fields, held:)
         coats = @desk.tickets.select { |ticket| ticket.task.covered_ids == [id] }.flat_map(&:coats)
-        first = @desk.ids("#{id}-shapes").first
         Drawings::PiecePlan.new(outline, @wording, plan: coats.first&.plan, coats: coats, start: @desk.start, held: held, fields: fields,
-          form: first ? @desk.choice("#{id}-#{first}-shape") : "", hollow: void?, depth_field: ("f-#{id}-depth" if fields["depth"]),
+          form: first_shape&.choice("shape") || "", hollow: void?, depth_field: ("f-#{part.key("depth")}" if fields["depth"]),
           face: place.face[1],
           void: place.place&.shape.is_a?(Geometry::Void) ? place.place.shape : nil)
       end
@@ -89,7 +91,7 @@ module Dakren
         whole = outline.is_a?(Geometry::Region)
         place.shapes.map do |shape, placed|
           loops = whole ? Geometry::Region.loops_of(placed) : [Geometry.loops(placed.shape)]
-          Drawings::Handles::Held.new(id: shape, at: "#{id}-#{shape}-", placed: placed, repeats: loops, moves: place.shapes.size > 1)
+          Drawings::Handles::Held.new(id: shape, at: part.part(shape).prefix, placed: placed, repeats: loops, moves: place.shapes.size > 1)
         end
       end
 
@@ -103,7 +105,7 @@ module Dakren
           name = control.name[/\w+\z/]
           next [control, sides > 1 ? "by" : "", ""] if plan? && SIDES.include?(name)
 
-          [control, ", #{@form.label(control.name).downcase}", ""]
+          [control, ", #{@form.label(control).downcase}", ""]
         end
       end
     end

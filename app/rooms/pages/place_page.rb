@@ -20,6 +20,7 @@ module Dakren
         @desk = desk
         @place = place
         @form = form
+        @fields = form.part(place.id)
         @wording = wording
         @letter = letter
         @open = open
@@ -28,6 +29,11 @@ module Dakren
 
       def id
         place.id
+      end
+
+      # @return [Document::Part] the place as it was typed
+      def part
+        @part ||= @desk.part(id)
       end
 
       def name
@@ -63,11 +69,11 @@ module Dakren
       # Which part it belongs to and which face of it.
       # @return [Array<Control>]
       def face
-        [@form.field("#{id}-part"), @form.choice("#{id}-side")]
+        [@fields.field("part"), @fields.choice("side")]
       end
 
       def face_open?
-        !@desk.problem("#{id}-side").nil?
+        !part.problem("side").nil?
       end
 
       # Its size in a few words.
@@ -87,8 +93,8 @@ module Dakren
       def head
         hint = soundings.any? ? "the depth readings are used" : nil
         names = place.asked(FIRST) - place.declared.asks.keys.map(&:to_s)
-        asked = names.map { |name| @form.control("#{id}-#{name}", **(name == "depth" && hint ? { hint: hint } : {})) }
-        [@form.choice("#{id}-form"), @form.field("#{id}-name", placeholder: place.declared.label), *asked]
+        asked = names.map { |name| @fields.control(name, **(name == "depth" && hint ? { hint: hint } : {})) }
+        [@fields.choice("form"), @fields.field("name", placeholder: place.declared.label), *asked]
       end
 
       # What is told of it, to be changed where it is read.
@@ -113,33 +119,32 @@ module Dakren
 
       # @return [Array<Control>] the measures of a body
       def measures
-        place.declared.asks.keys.map { |name| @form.field("#{id}-#{name}") }
+        place.declared.asks.keys.map { |name| @fields.field(name) }
       end
 
       # @return [Rows, nil] of a body that is told by rows
       def measure_rows
-        place.declared.rows && @form.rows("#{id}-#{place.declared.rows}")
+        place.declared.rows && @fields.rows(place.declared.rows)
       end
 
       # @return [Array<Control>] what it lies on, as far as that is asked of it
       def of_ground
-        place.asked(OF_GROUND).map { |name| @form.control("#{id}-#{name}") }
+        place.asked(OF_GROUND).map { |name| @fields.control(name) }
       end
 
       # "Lies on wood", in a word.
       def ground_title
-        chosen = @desk.choice("#{id}-ground")
+        chosen = part.choice("ground")
         chosen == "auto" ? "Lies on" : "Lies on #{Document::Fields::GROUNDS.fetch(chosen)}"
       end
 
       def ground_open?
-        @desk.problems_of("#{id}-").any? { |problem| OF_GROUND.include?(problem.field.delete_prefix("#{id}-")) } ||
-          @desk.missing_of("#{id}-wall").any?
+        OF_GROUND.any? { |name| part.problem(name) } || part.missing("wall").any?
       end
 
       # @return [Array<Control>] how the depth between soundings is taken
       def between_soundings
-        OF_SOUNDINGS.map { |name| @form.control("#{id}-#{name}") }
+        OF_SOUNDINGS.map { |name| @fields.control(name) }
       end
 
       # How often its only shape is there; several shapes say so in lines of their own.
@@ -150,26 +155,26 @@ module Dakren
 
       # @return [Array<Control>] all that is asked of a void
       def void_fields
-        ["depth", *OF_SOUNDINGS].map { |name| @form.control("#{id}-#{name}") }
+        ["depth", *OF_SOUNDINGS].map { |name| @fields.control(name) }
       end
 
       def rows(name)
-        @form.rows("#{id}-#{name}")
+        @fields.rows(name)
       end
 
       def rows_open?(name)
-        @form.open?("#{id}-#{name}")
+        @fields.open?(name)
       end
 
       # "Soundings, 6"
       def rows_title(title, name)
-        count = @form.count("#{id}-#{name}")
+        count = @fields.count(name)
         count.positive? ? "#{title}, #{count}" : title
       end
 
       # @return [Array<ShapePage>]
       def shapes(many: nil)
-        ids = @desk.ids("#{id}-shapes")
+        ids = part.ids("shapes")
         ids.each_with_index.map do |shape, i|
           ShapePage.new(@desk, place, shape, @form, @wording, index: i, many: many.nil? ? ids.size > 1 : many,
             open: @opened.include?(shape), drawn: many.nil? ? drawn.names : [])
@@ -177,7 +182,7 @@ module Dakren
       end
 
       def shapes_problem
-        @desk.problem("#{id}-shapes")
+        part.problem("shapes")
       end
 
       def remarks
@@ -214,7 +219,7 @@ module Dakren
         found = [[form, "", ""], [name, "called", ""]]
         found += around(measured)
         found + (others + copies + face + of_ground + (void? ? between_soundings : [])).select { |control| told?(control) }
-          .map { |control| [control, ", #{@form.label(control.name).downcase}", ""] }
+          .map { |control| [control, ", #{@form.label(control).downcase}", ""] }
       end
 
       # Measures of a body, or of the only shape as far as they are not on the drawing; several shapes have lines of their own.
@@ -226,7 +231,7 @@ module Dakren
 
       def told?(control)
         return false if drawn.names.include?(control.name)
-        return true if control.name.end_with?("-depth") && soundings.empty?
+        return true if control.name == part.key("depth") && soundings.empty?
 
         @form.said?(control) { control.problem || otherwise?(control) }
       end
@@ -239,7 +244,7 @@ module Dakren
       end
 
       def soundings
-        @desk.document["#{id}-soundings"].to_a
+        part.kept_rows("soundings")
       end
 
       def show(value, unit)

@@ -52,47 +52,47 @@ module Dakren
         last = @planned.number == @coat.plan.batches.size
         wanted = { before: before, after: last }
         @coat.task.own_steps.select { |step| wanted[step.at] }
-          .map { |step| [step.name, step.label, step.at == :after ? step.offset_min.to_f : nil] }
+          .map { |step| Dakren::Bench.own_step(step.name, step.label, after_min: step.at == :after ? step.offset_min : nil) }
       end
 
       # A ratio known by volume only is filled, one known by weight only is weighed, whatever was chosen.
       # Of a pack that is not mixed whole, each part is measured out.
       def measured_by
         pack = order.pack_ml && (order.pack_ml * order.sheet.clock.mixed_density_g_ml)
-        return order.sheet.ratio.weight_parts ? "scale" : "graduated" if pack && @planned.portion.mass_g.to_f < pack.to_f * 0.999
+        return order.sheet.ratio.weight_parts ? :scale : :graduated if pack && @planned.portion.mass_g.to_f < pack.to_f * 0.999
 
-        order.sheet.ratio.able(order.method).to_s
+        order.sheet.ratio.able(order.method)
       end
 
       # Into lines the thin part goes first; resin that is thickened or stirred alone must be in before the hardener.
       def first_of
-        return "resin" if @coat.task.figures[:thicken_first] == "half"
+        return :resin if @coat.task.figures[:thicken_first] == "half"
 
-        { graduated: "hardener", pack: "resin" }.fetch(@coat.plan.order.method, @settings.pour_first)
+        { graduated: :hardener, pack: :resin }.fetch(@coat.plan.order.method, @settings.pour_first.to_sym)
       end
 
       # What was noted of the job and of this task.
       # @return [String, nil]
       def note_of
-        notes = [@desk.document["note"], @desk.document["#{@coat.task.id}-note"]].map { |text| text.to_s.strip }.reject(&:empty?)
+        notes = [@desk.whole, @desk.part(@coat.task.id)].map { |part| part.text("note").strip }.reject(&:empty?)
         notes.empty? ? nil : notes.join(" ")
       end
 
       # What the bench must know of the work itself.
       def of_work
-        { **powder_of, **thinner_of, hardeners: hardeners_of, kind: @coat.task.kind.name.to_s, comb_mm: comb_of&.to_f, laid: laid,
+        { **powder_of, **thinner_of, hardeners: hardeners_of, kind: @coat.task.kind.name, comb_mm: comb_of&.to_f, laid: laid,
                                      after: @coat.task.steps & Dakren::Bench::AFTER.map(&:name) }
       end
 
       # How cloth is laid, where there is some.
-      # @return [String, nil]
+      # @return [Symbol, nil]
       def laid
         cloth = @coat.plan.order.need.laminate
-        cloth && Work::Cloth.laid(@coat.task.figures[:wet_out], cloth.layers).to_s
+        cloth && Work::Cloth.laid(@coat.task.figures[:wet_out], cloth.layers)
       end
 
       def hardeners_of
-        @coat.plan.sheet.hardeners&.map { |name, share| [name, share.to_s] }
+        @coat.plan.sheet.hardeners
       end
 
       # Wet film the comb must show: thicker by the thinner that is stirred in from the start.
@@ -101,12 +101,12 @@ module Dakren
         return unless film && @coat.task.kind.combed
 
         thinner = thinner_of
-        thinner[:thinner_when] == "start" ? film * (100 + thinner[:thinner_pct]) / 100 : film
+        thinner[:thinner_when] == :start ? film * (100 + thinner[:thinner_pct]) / 100 : film
       end
 
       def thinner_of
         share = @coat.task.figures[:thinner]
-        share.to_f.positive? ? { thinner_pct: share.to_f, thinner_when: @coat.task.figures[:thinner_when] || "tray" } : {}
+        share.to_f.positive? ? { thinner_pct: share.to_f, thinner_when: (@coat.task.figures[:thinner_when] || "tray").to_sym } : {}
       end
 
       # What thickens it, where something does.
@@ -115,7 +115,7 @@ module Dakren
         return {} unless powder
 
         figures = @coat.task.figures
-        { powder: figures.fetch(:grade, @coat.task.kind.default(:grade)), powder_name: powder.label, powder_to_100_g: to_100,
+        { powder: figures.fetch(:grade, @coat.task.kind.default(:grade))&.to_sym, powder_name: powder.label, powder_to_100_g: to_100,
           powder_parts: powder.parts&.map { |one, grams| [one.name.to_s, grams] }, thicken_first: figures[:thicken_first] == "half",
           prime_share: @coat.plan.order.need.prime_share.to_f.round(5) }
       end
@@ -127,9 +127,9 @@ module Dakren
         [*parts, "batch #{@planned.number} of #{@coat.plan.batches.size}"].join(", ")
       end
 
-      # @return [Hash, nil] what is counted, where the tool is one that counts
+      # @return [Bench::Count, nil] what is counted, where the tool is one that counts
       def count_of(found)
-        found && { unit: found.counting.unit, resin: found.resin, hardener: found.hardener, alternate: found.counting.alternate }
+        found && Dakren::Bench::Count.of(found)
       end
     end
   end

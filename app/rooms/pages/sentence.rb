@@ -4,7 +4,7 @@ module Dakren
   module Rooms
     # A sentence some of whose words can be changed where they stand.
     #
-    #   Sentence.new(form).add("c1-film", after: "of").add("c1-sheet").parts
+    #   Sentence.new(form).add(film, after: "of").add(sheet).parts
     class Sentence
       # control: what is changed; before, after: the words around it; unit: behind a bare figure; mark: what closes it up, as a comma
       # that belongs to what follows; wanted: is nothing told yet, and nothing usual?
@@ -18,13 +18,13 @@ module Dakren
         @parts = []
       end
 
-      # @param control [Control] @param key [String] of its field
+      # @param control [Control]
       # @return [Sentence] self
-      def add(control, before: "", after: "", key: control.name)
+      def add(control, before: "", after: "")
         wanted = control.choices.nil? && control.value.to_s.empty? && control.placeholder.to_s.empty?
         before = hug(before)
-        shown = wanted ? control.with(placeholder: @form.label(key).downcase) : control
-        @parts << Phrase.new(control: shown, before: before, after: after, unit: wanted ? "" : unit(control, key), wanted: wanted)
+        shown = wanted ? control.with(placeholder: @form.label(control).downcase) : control
+        @parts << Phrase.new(control: shown, before: before, after: after, unit: wanted ? "" : unit(control), wanted: wanted)
         self
       end
 
@@ -73,13 +73,13 @@ module Dakren
         [figure, (control.beside&.chosen_words unless figure.match?(/[a-z]/i)), part.unit].compact.reject(&:empty?).join(" ")
       end
 
-      def unit(control, key)
+      def unit(control)
         return "" if control.choices || control.beside || control.type != "text"
 
         shown = control.value.empty? ? control.placeholder.to_s : control.value
         return "" unless shown.match?(%r{\A[\s\d.,/+-]+\z})
 
-        Words::Systems.word(@form.bare(key))
+        Words::Systems.word(@form.bare(control))
       end
     end
   end

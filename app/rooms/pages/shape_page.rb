@@ -11,15 +11,16 @@ module Dakren
         @desk = desk
         @place = place
         @id = id
-        @form = form
+        @fields = form.part(place.id).part(id)
         @wording = wording
         @index = index
         @many = many
         @open = open
       end
 
-      def key
-        "#{@place.id}-#{@id}-"
+      # @return [Document::Part] the shape as it was typed
+      def part
+        @part ||= @desk.part(@place.id).part(@id)
       end
 
       def many?
@@ -27,7 +28,7 @@ module Dakren
       end
 
       def open?
-        @open || @desk.problems_of(key).any? || @desk.missing_of(key).any?
+        @open || part.problems.any? || part.missing.any?
       end
 
       def place_id
@@ -46,7 +47,7 @@ module Dakren
       # "+ rectangle, 1860 mm by 640 mm"
       def title
         word = declared.label
-        sign = @desk.choice("#{key}sign") == "take" ? "−" : "+"
+        sign = part.choice("sign") == "take" ? "−" : "+"
         placed = @place.shapes.to_h[@id] or return "#{sign} #{word}"
         return "#{sign} #{@wording.show(Quantity.new(value: placed.shape.area_mm2 / 1e6, unit: :m2))}, as told" if declared.asks == %i[area]
 
@@ -56,19 +57,19 @@ module Dakren
 
       # @return [Array<Control>]
       def measures
-        across = declared.name == "regular" ? { label: @form.field("#{key}diameter").label.sub("Across", "Across flats") } : {}
-        asks = declared.asks.reject { |name| @drawn.include?("#{key}#{name}") }
-        [@form.choice("#{key}shape"), *asks.map { |name| @form.field("#{key}#{name}", **(name == :diameter ? across : {})) }]
+        across = declared.name == "regular" ? { label: @fields.field("diameter").label.sub("Across", "Across flats") } : {}
+        asks = declared.asks.reject { |name| @drawn.include?(part.key(name)) }
+        [@fields.choice("shape"), *asks.map { |name| @fields.field(name, **(name == :diameter ? across : {})) }]
       end
 
       # @return [Rows, nil]
       def rows
-        declared.rows && @form.rows("#{key}#{declared.rows}")
+        declared.rows && @fields.rows(declared.rows)
       end
 
       # "corners, 6"
       def rows_title
-        "#{rows.title.downcase}, #{@form.count("#{key}#{declared.rows}")}"
+        "#{rows.title.downcase}, #{@fields.count(declared.rows)}"
       end
 
       # Is it drawn at the table, and not typed in?
@@ -77,29 +78,29 @@ module Dakren
       end
 
       def drawn?
-        !@desk.document["#{key}loops"].to_s.empty?
+        !part.loops.empty?
       end
 
       def outline_problem
-        @desk.problem("#{key}loops")
+        part.problem("loops")
       end
 
       # @return [Array<Control>] where it lies, and how often
       def placing
-        sign = index.positive? ? [@form.choice("#{key}sign")] : []
-        sign + %w[x y turn].map { |name| @form.field("#{key}#{name}") } + repeats
+        sign = index.positive? ? [@fields.choice("sign")] : []
+        sign + %w[x y turn].map { |name| @fields.field(name) } + repeats
       end
 
       # @return [Array<Control>] how often it is there, and how those lie
       def repeats
-        steps = @desk.entry("#{key}count").blank? ? [] : %w[rows dx dy]
-        ["count", *steps].map { |name| @form.field("#{key}#{name}") }
+        steps = part.entry("count").blank? ? [] : %w[rows dx dy]
+        ["count", *steps].map { |name| @fields.field(name) }
       end
 
       private
 
       def declared
-        Document::ShapeForms::ALL.fetch(@desk.choice("#{key}shape"))
+        Document::ShapeForms::ALL.fetch(part.choice("shape"))
       end
     end
   end

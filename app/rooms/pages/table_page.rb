@@ -94,7 +94,7 @@ module Dakren
       end
 
       def soundings
-        @form.rows("#{id}-soundings")
+        @place_page.rows("soundings")
       end
 
       # @return [Array<Control>] how a file is to be understood

@@ -35,13 +35,15 @@ module Dakren
         @ticket = ticket
         @number = number
         @form = form
+        @fields = form.part(ticket.task.id)
         @wording = wording
         @planning = planning
         @open = open
       end
 
-      def key
-        "#{id}-"
+      # @return [Document::Part] the task as it was typed
+      def part
+        @part ||= @desk.part(id)
       end
 
       def open?
@@ -108,7 +110,7 @@ module Dakren
 
       # Is none chosen to mix it from?
       def no_sheet?
-        @desk.document["#{key}sheet"].to_s.empty?
+        part.text("sheet").empty?
       end
 
       # How it stands: done, under way, or still to come.
@@ -123,14 +125,14 @@ module Dakren
       # @return [Array<Control>] its work and resin, what it is measured with, and what the work asks
       def fields
         tools = @planning.tools
-        [@form.choice("#{key}kind"), sheet_choice, *blend_controls, method_choice(tools.method_choices),
-          @form.pick("#{key}cup", tools.cup_choices.map { |value, words| [value, @wording.vessel(words)] }, task.cup_choice),
+        [@fields.choice("kind"), sheet_choice, *blend_controls, method_choice(tools.method_choices),
+          @fields.pick("cup", tools.cup_choices.map { |value, words| [value, @wording.vessel(words)] }, task.cup_choice),
           *task.asked.reject { |input| NOTED.include?(input.name) || input.unit == :rows }.map { |input| control(input) }]
       end
 
       # @return [Rows, nil]
       def cloths
-        task.inputs.include?(:cloths) ? @form.rows("#{key}cloths") : nil
+        task.inputs.include?(:cloths) ? @fields.rows("cloths") : nil
       end
 
       # Where the front of an infusion is, noted while it fills.
@@ -139,11 +141,11 @@ module Dakren
       end
 
       def front_open?
-        @form.open?("#{key}front")
+        @fields.open?("front")
       end
 
       def front
-        @form.rows("#{key}front")
+        @fields.rows("front")
       end
 
       # Places it may cover, where there is a choice: id, name, and whether it does.
@@ -154,7 +156,7 @@ module Dakren
       end
 
       def order_open?
-        %w[school sections most short service hands after].any? { |name| @desk.problem("#{key}#{name}") }
+        %w[school sections most short service hands after].any? { |name| part.problem(name) }
       end
 
       # Is it measured in whole counts?
@@ -165,11 +167,11 @@ module Dakren
       # @return [Array<Control>]
       def order_fields
         wide = { css: "sheet-choice" }
-        [@form.choice("#{key}school", **wide), @form.field("#{key}sections"), @form.field("#{key}most"),
-          (@form.field("#{key}short") if counted? || @desk.problem("#{key}short")), @form.field("#{key}service"),
-          *%w[cure_c cure_time cure_ramp].select { |name| task.reading.asked?(name) }.map { |name| @form.field("#{key}#{name}") },
-          @form.choice("#{key}section_by", **wide),
-          (@form.field("#{key}hands") if @desk.people > 1 || @desk.problem("#{key}hands"))].compact
+        [@fields.choice("school", **wide), @fields.field("sections"), @fields.field("most"),
+          (@fields.field("short") if counted? || part.problem("short")), @fields.field("service"),
+          *%w[cure_c cure_time cure_ramp].select { |name| part.asked?(name) }.map { |name| @fields.field(name) },
+          @fields.choice("section_by", **wide),
+          (@fields.field("hands") if @desk.people > 1 || part.problem("hands"))].compact
       end
 
       # Is another coat to go onto this one, and no data sheet says when it may?
@@ -182,7 +184,7 @@ module Dakren
       # Why it is done so, for whoever stands at the bench.
       # @return [Control]
       def note
-        @form.field("#{key}note", css: "wide", placeholder: "e.g. edge left bare: glued tomorrow")
+        @fields.field("note", css: "wide", placeholder: "e.g. edge left bare: glued tomorrow")
       end
 
       # What it bears in service, where that was asked: whether it is enough, and the sentences.
@@ -219,14 +221,14 @@ module Dakren
       end
 
       # Everything that is to be put right, at once.
-      # @return [Array<Document::Reader::Problem>]
+      # @return [Array<Document::Part::Problem>]
       def wrong
-        (@desk.problems_of(key) + of_places(:problems_of) + common(@desk.problems)).uniq(&:field).first(MOST_WRONG)
+        (part.problems + of_places(&:problems) + common(@desk.problems)).uniq(&:field).first(MOST_WRONG)
       end
 
       # @return [String] what is still needed, "" where nothing is
       def missing
-        (of_places(:missing_of) + @desk.missing_of(key) + common(@desk.missing)).map { |one| one.label.downcase }.uniq.join(", ")
+        (of_places(&:missing) + part.missing + common(@desk.missing)).map { |one| one.label.downcase }.uniq.join(", ")
       end
 
       # Can its coats be parted?
@@ -254,55 +256,54 @@ module Dakren
 
       # Resin systems of the shelf, resin by resin.
       def sheet_choice
-        kept = @desk.document["#{key}sheet"].to_s
+        kept = part.text("sheet")
         blend = kept.start_with?("blend-") && task.sheet ? [[kept, "#{task.sheet.name}, a blend: times are estimates"]] : []
-        @form.pick("#{key}sheet", { nil => [["", "choose from the shelf"], *blend], **@planning.suited_choices(kind) }, kept,
+        @fields.pick("sheet", { nil => [["", "choose from the shelf"], *blend], **@planning.suited_choices(kind) }, kept,
           css: "sheet-choice", complaint: "This mix")
       end
 
       # Another hardener of the same resin, and how much of it: by a slider and by typing.
       def blend_controls
-        own = @desk.document["#{key}sheet"].to_s
+        own = part.text("sheet")
         others = @planning.sheet_choices.values.find { |group| group.any? { |id, _| id == own } }.to_a.reject { |id, _| id == own }
-        with = @desk.document["#{key}blend_with"].to_s
+        with = part.text("blend_with")
         return [] if others.empty? && with.empty?
 
         # The resin is known: the hardener's own name is enough.
         named = others.map { |id, words| [id, words.delete_prefix("#{task.sheet&.resin} + ")] }
-        choice = @form.pick("#{key}blend_with", [["", "no other"], *named], with, css: "blend-choice")
+        choice = @fields.pick("blend_with", [["", "no other"], *named], with, css: "blend-choice")
         return [choice] unless task.blended?
 
-        share = @desk.entry("#{key}blend_share")
-        [choice, @form.field("#{key}blend_share", slides: [0, 100, share.blank? ? 50 : share.typed.to_f])]
+        share = part.entry("blend_share")
+        [choice, @fields.field("blend_share", slides: [0, 100, share.blank? ? 50 : share.typed.to_f])]
       end
 
       def chosen(name, choices)
-        choices.key?(@desk.document["#{key}#{name}"].to_s) ? @desk.document["#{key}#{name}"] : choices.keys.first
+        choices.key?(part.text(name)) ? part[name] : choices.keys.first
       end
 
       # What it is measured with; what cannot be done with this ratio gives way to what can, and says why.
       def method_choice(choices)
         told = chosen("method", choices)
         used = task.method_name.to_s
-        return @form.pick("#{key}method", choices.to_a, told) unless OTHER_WAY.key?(used) && OTHER_WAY.key?(told) && used != told
+        return @fields.pick("method", choices.to_a, told) unless OTHER_WAY.key?(used) && OTHER_WAY.key?(told) && used != told
 
-        @form.pick("#{key}method", choices.to_a, used, note: OTHER_WAY.fetch(used))
+        @fields.pick("method", choices.to_a, used, note: OTHER_WAY.fetch(used))
       end
 
       def control(input)
-        at = "#{key}#{input.name}"
         case input.unit
-        when :film then film(at)
-        when :choice then @form.choice(at, usual: kind.default(input.name).to_s)
-        else @form.field(at, placeholder: usual(input))
+        when :film then film(input.name)
+        when :choice then @fields.choice(input.name, usual: kind.default(input.name).to_s)
+        else @fields.field(input.name, placeholder: usual(input))
         end
       end
 
-      def film(key_of_film)
+      def film(name)
         default = kind.default(:film)
-        unit = @form.choice("#{key}film_unit")
+        unit = @fields.choice("film_unit")
         usual = default && "#{Check.plain(default.film_mm.to_f)}#{" mm" unless unit.value == "mm"}"
-        @form.field(key_of_film, css: "film", placeholder: usual, complaint: "The coat",
+        @fields.field(name, css: "film", placeholder: usual, complaint: "The coat",
           beside: unit.with(more: { "aria-label" => unit.label }))
       end
 
@@ -318,7 +319,7 @@ module Dakren
       end
 
       def drink_usual
-        surface = @desk.choice("#{key}surface", kind.default(:surface))
+        surface = part.choice("surface", kind.default(:surface))
         own = @planning.own.of(:drink, surface)
         show(own&.value || Work::Drink::SURFACES.fetch(surface).first_coat_g_m2, :"g/m2")
       end
@@ -342,8 +343,8 @@ module Dakren
               "#{@wording.minutes(ramp)}, then #{@wording.minutes(soak)} at #{show(at, :c)}."
       end
 
-      def of_places(what)
-        task.covered_ids.flat_map { |place| @desk.public_send(what, "#{place}-") }
+      def of_places
+        task.covered_ids.flat_map { |place| yield @desk.part(place) }
       end
 
       # What belongs to no place and no task.

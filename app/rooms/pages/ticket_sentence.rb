@@ -51,11 +51,11 @@ module Dakren
       def around(control)
         return ["", "coat of"] if short(control) == "coats" && ["", "1"].include?(control.value.to_s.strip)
 
-        AROUND.fetch(short(control)) { [", #{@form.label(control.name).downcase}", ""] }
+        AROUND.fetch(short(control)) { [", #{@form.label(control).downcase}", ""] }
       end
 
       def short(control)
-        control.name.delete_prefix(@ticket.key)
+        control.name.delete_prefix(@ticket.part.prefix)
       end
 
       def say?(control)

@@ -14,11 +14,11 @@ module Dakren
 
       # @return [Control] how far that must be
       def gate_until
-        @form.choice("#{key}after_until")
+        @fields.choice("after_until")
       end
 
       def gate_problem
-        @desk.problem("#{key}after")
+        part.problem("after")
       end
 
       # Every step there is, and whether it belongs to this task.
@@ -30,18 +30,18 @@ module Dakren
       # The builder's own steps, before, after each coat, once it is hard.
       # @return [Array<Rows>]
       def own_steps
-        Document::OwnSteps::LISTS.keys.map { |list| @form.rows("#{key}#{list}") }
+        Document::OwnSteps::LISTS.keys.map { |list| @fields.rows(list) }
       end
 
       def own_open?
-        Document::OwnSteps::LISTS.keys.any? { |list| @form.open?("#{key}#{list}") }
+        Document::OwnSteps::LISTS.keys.any? { |list| @fields.open?(list) }
       end
 
       # Steps used on other jobs that are not among these yet: act and words.
       # @return [Array<Array(String, String)>]
       def remembered
         Document::OwnSteps::LISTS.flat_map do |name, list|
-          mine = (@desk.document["#{key}#{name}"] || []).map { |row| Document::AsTyped.kept(row[0]).typed.strip }
+          mine = part.kept_rows(name).map { |row| Document::AsTyped.kept(row[0]).typed.strip }
           @planning.own_steps(name).reject { |step| mine.include?(step.label) }
             .map { |step| ["own:#{id}:#{step.id}", "#{step.label}, #{list.label}"] }
         end
@@ -49,14 +49,14 @@ module Dakren
 
       # "Your own steps, 2"
       def own_title
-        count = Document::OwnSteps::LISTS.keys.sum { |list| @form.count("#{key}#{list}") }
+        count = Document::OwnSteps::LISTS.keys.sum { |list| @fields.count(list) }
         count.zero? ? "Your own steps" : "Your own steps, #{count}"
       end
 
       # @return [Array<Control>] minutes of the steps that are chosen
       def step_minutes
         area = planned? ? plan.order.need.area_mm2 / 1e6 : 0
-        steps.map { |name| @form.field("#{key}m_#{name}", placeholder: Plan::WorkSteps.minutes(name, area).round.to_s) }
+        steps.map { |name| @fields.field("m_#{name}", placeholder: Plan::WorkSteps.minutes(name, area).round.to_s) }
       end
     end
   end

@@ -34,6 +34,11 @@ module Dakren
         freeze
       end
 
+      # @return [Hash{Symbol=>Object}] what it takes to make it again
+      def told
+        { name: name, bottom_mm: bottom_mm, top_mm: top_mm, height_mm: height_mm, flat: flat }
+      end
+
       # @return [Float] ml to the brim
       attr_reader :brim_ml
 

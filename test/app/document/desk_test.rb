@@ -146,7 +146,7 @@ class JobDeskTest < AppTest
       "damage" => { "hole_length" => "60", "thickness" => "4" },
       "pool" => { "width" => "4 m", "levels" => [[{ "typed" => "3 m" }, { "typed" => "1 m" }]] } }.each do |form, fields|
       place = Document::PlaceDesk
-        .new("p1", Document::Reader.new(fields.transform_keys { |name| "p1-#{name}" }.merge("p1-form" => form), "p1-"))
+        .new("p1", Document::Reader.new(fields.transform_keys { |name| "p1-#{name}" }.merge("p1-form" => form)).part("p1"))
 
       refute_nil place.place, form
       assert_equal Document::PlaceForms::ALL.fetch(form).sort, place.sort
@@ -155,7 +155,7 @@ class JobDeskTest < AppTest
   end
 
   def test_what_is_missing_of_a_place_is_named_where_it_belongs
-    reading = Document::Reader.new({ "p1-form" => "cone", "p1-diameter" => "200", "p1-height" => "abc" }, "p1-")
+    reading = Document::Reader.new({ "p1-form" => "cone", "p1-diameter" => "200", "p1-height" => "abc" }).part("p1")
     place = Document::PlaceDesk.new("p1", reading)
 
     assert_nil place.place
@@ -167,12 +167,12 @@ class JobDeskTest < AppTest
     document = { "p1-form" => "void", "p1-shapes" => ["s1"], "p1-s1-shape" => "rectangle", "p1-s1-length" => "300", "p1-s1-width" => "200",
                  "p1-piece" => "40",
                  "p1-soundings" => [%w[50 50 20], %w[500 50 20]].map { |row| row.map { |typed| { "typed" => typed, "bare" => "mm" } } } }
-    reading = Document::Reader.new(document, "p1-")
+    reading = Document::Reader.new(document).part("p1")
     Document::PlaceDesk.new("p1", reading)
 
     assert_equal ["p1-soundings.1.x"], reading.problems.map(&:field)
     deep = document.merge("p1-soundings" => [%w[50 50 55].map { |typed| { "typed" => typed, "bare" => "mm" } }])
-    reading = Document::Reader.new(deep, "p1-")
+    reading = Document::Reader.new(deep).part("p1")
     Document::PlaceDesk.new("p1", reading)
 
     assert_includes reading.problems.first.says, "deeper than the piece"

@@ -199,7 +199,7 @@ class DrawingsTest < CoreTest
     document = { "p1-form" => "flat", "p1-shapes" => %w[s1 s2], "p1-s1-shape" => "rectangle", "p1-s1-length" => "700",
                  "p1-s1-width" => "300", "p1-s2-shape" => "circle", "p1-s2-diameter" => "80",
                  "p1-s2-sign" => "take", "p1-s2-x" => "100", "p1-s2-y" => "90" }
-    place = Document::PlaceDesk.new("p1", Document::Reader.new(document, "p1-"))
+    place = Document::PlaceDesk.new("p1", Document::Reader.new(document).part("p1"))
     table = Drawings::TableDrawing.new(place, wording)
 
     assert_includes table.snaps, [700.0, 300.0]
