@@ -26,12 +26,14 @@ module Dakren
       # where its tool does not say, :poured, :tray or :cup; noun: of one of its coats
       # and of several; load: what else lies ready before the hardener is opened; precedes: kinds of work it goes before; combed: is its
       # wet film read off a comb? shaped: must it level by itself or be shaped, so that it is over sooner?
-      # ready: of Plan::Readiness::WORDS, what whoever waits for it asks.
+      # ready: of Plan::Readiness::WORDS, what whoever waits for it asks; opening: how a job that begins with it is offered, nil where none
+      # does; sign: how it looks in a small section of 132 by 76, shapes of what they are made of (a material, or a state of the mix) and
+      # their corners.
       Kind = Value.define(:name, :label, :on, :purposes, :inputs, :placing, rule: nil, need: nil, defaults: {}.freeze,
         steps: [].freeze, coats: false, pours: false, cautions: [].freeze, section: nil, use: nil, uses: {}.freeze,
         noun: %w[coat coats].freeze, leaves: :cup,
         load: [].freeze, precedes: [].freeze, combed: false, shaped: false,
-        ready: %i[handle load].freeze) do
+        ready: %i[handle load].freeze, opening: nil, sign: [].freeze) do
         def input(name)
           INPUTS.fetch(name)
         end
@@ -98,6 +100,9 @@ module Dakren
       # How the mix leaves its cup and gets onto the work, in the words of whoever does it. title: of the step; tells: what to do; done: on
       # the button; why: what else to heed; slowly: is it stirred slowly? closed: is there a joint to close afterwards?
       Use = Value.define(:title, :tells, :done, :why, slowly: false, closed: false)
+
+      # How a job is begun with it: words on the button, and what it is for.
+      Opening = Value.define(:words, :more)
 
       PCT = 0..500
       FIBRE_CHOICES = Cloth::FIBRES.to_h { |name, fibre| [name.to_s, fibre.label] }.freeze

@@ -6,6 +6,9 @@ module Dakren
   module Work
     module Kinds
       declare :bond, label: "bond", on: :surface,
+        opening: Opening.new(words: "Bond", more: "a glue line, a fillet, a bead"),
+        sign: [[:wood, [[20, 12], [60, 12], [60, 68], [20, 68]]], [:thickening, [[60, 12], [66, 12], [66, 68], [60, 68]]],
+          [:wood, [[66, 12], [112, 12], [112, 68], [66, 68]]]].freeze,
         use: Use.new(title: "Spread it", done: "It is all on", closed: true,
           tells: "Spread it on one face, thin and even, right to the edges. Keep a test dab.",
           why: "What is left in the cup goes outside, spread thin."),

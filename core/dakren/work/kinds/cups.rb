@@ -6,6 +6,9 @@ module Dakren
   module Work
     module Kinds
       declare :cups, label: "small moulds", on: :cavity, leaves: :poured, noun: %w[pour pours].freeze, rule: :volume,
+        opening: Opening.new(words: "Small moulds", more: "blocks, samples, jewellery in moulds"),
+        sign: [[:line, [[46, 16], [54, 64], [80, 64], [88, 16]]], [:hardener, [[50.7, 44], [52, 52], [82, 52], [83.3, 44]]],
+          [:resin, [[52, 52], [54, 64], [80, 64], [82, 52]]]].freeze,
         use: Use.new(title: "Fill the moulds", done: "They are filled", slowly: true,
           tells: "In a thin stream along the stick, each no higher than planned. Keep a test dab.",
           why: "Sample centred, lid on against dust. What clings to the cup is not mixed."),

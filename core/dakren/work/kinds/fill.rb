@@ -6,6 +6,9 @@ module Dakren
   module Work
     module Kinds
       declare :fill, label: "fill", shaped: true, on: :void, noun: %w[layer layers].freeze,
+        opening: Opening.new(words: "Fill", more: "a gouge, a lost corner, nail holes"),
+        sign: [[:wood, [[6, 32], [48, 32], [56, 56], [78, 58], [90, 32], [126, 32], [126, 68], [6, 68]]],
+          [:thickening, [[48, 32], [56, 26], [70, 24], [84, 27], [90, 32], [78, 58], [56, 56]]]].freeze,
         use: Use.new(title: "Press it in", done: "It is all in",
           tells: "Press it in so that no air is trapped, and leave it a little proud. Keep a test dab.",
           why: "Shave it while a scraper still takes a curl."),

@@ -6,6 +6,9 @@ module Dakren
   module Work
     module Kinds
       declare :flood, label: "flood coat", shaped: true, on: :surface, leaves: :poured, rule: :film,
+        opening: Opening.new(words: "Flood", more: "a table or bar top, poured level"),
+        sign: [[:wood, [[14, 40], [118, 40], [118, 66], [14, 66]]],
+          [:runny, [[9, 62], [9, 34], [14, 28], [118, 28], [123, 34], [123, 62], [118, 62], [118, 40], [14, 40], [14, 62]]]].freeze,
         use: Use.new(title: "Pour it", done: "It is poured and spread",
           tells: "Clean plastic under the piece. Pour down the middle, drag it to the edges, let it run over the sides. Keep a test dab.",
           why: "Heat passes at once. Nothing dusty is moved from now on. What clings to the cup is not mixed: leave it there."),

@@ -6,6 +6,9 @@ module Dakren
   module Work
     module Kinds
       declare :floor, label: "floor coat", shaped: true, on: :surface, leaves: :poured, rule: :film,
+        opening: Opening.new(words: "Floor", more: "a floor, wall, tank or pool"),
+        sign: [[:stone, [[4, 40], [128, 40], [128, 70], [4, 70]]], [:firm, [[4, 33], [128, 33], [128, 40], [4, 40]]],
+          [:runny, [[4, 28], [70, 28], [78, 33], [4, 33]]]].freeze,
         use: Use.new(title: "Pour it in a ribbon", done: "It is all laid",
           tells: "Edges first. Pour a ribbon along the wet edge, an arm's reach at a time: one way, at right angles, " \
                  "then laid off lightly one way. Keep a test dab.",

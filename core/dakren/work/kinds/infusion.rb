@@ -14,6 +14,10 @@ module Dakren
 
       # Rule: what the flow layer holds goes by how much of the part it lies over; the lines are as full as they are long.
       declare :infusion, label: "infusion", on: :surface, leaves: :poured,
+        opening: Opening.new(words: "Infuse", more: "cloth under vacuum"),
+        sign: [[:stone, [[4, 58], [128, 58], [128, 66], [4, 66]]], [:tacky, [[24, 50], [74, 50], [74, 57], [24, 57]]],
+          [:runny, [[74, 50], [106, 50], [106, 57], [74, 57]]],
+          [:line, [[8, 58], [24, 46], [108, 46], [124, 58]]], [:line, [[30, 46], [30, 20], [14, 20]]]].freeze,
         use: Use.new(title: "Open the clamp", done: "It runs in", slowly: true,
           tells: "Line in the pot, down to its bottom, the pot no higher than the bag: open the clamp and let it in. Keep a test dab.",
           why: "Never let the line suck air: top the pot up before it is empty. Where it comes slowly, look for a leak."),

@@ -21,6 +21,9 @@ module Dakren
 
       # Rule: cloth pressed onto a tacky coat is laid ply by ply, each waiting for the last; else all of it in one go.
       declare :laminate, label: "laminate", on: :surface, leaves: :poured, noun: %w[ply plies].freeze,
+        opening: Opening.new(words: "Laminate", more: "cloth by hand"),
+        sign: [[:wood, [[6, 54], [126, 54], [126, 66], [6, 66]]], [:tacky, [[10, 47], [122, 47], [122, 52], [10, 52]]],
+          [:thickening, [[16, 40], [116, 40], [116, 45], [16, 45]]], [:runny, [[22, 33], [110, 33], [110, 38], [22, 38]]]].freeze,
         use: Use.new(title: "Wet the cloth out", done: "It is all on the cloth",
           tells: "Wet the surface, lay the cloth in, wet it until it turns transparent; stipple or roll the air out. Keep a test dab.",
           why: "An even sheen, the weave still showing, no puddles."),

@@ -9,6 +9,10 @@ module Dakren
       BACKED = "cut %{cloth} of cloth in discs, and the backing piece %{lap} over all round: cured and released before it is bonded in"
 
       declare :scarf, label: "scarf repair", on: :damage, leaves: :poured,
+        opening: Opening.new(words: "Repair", more: "a hole ground back and laid up again"),
+        sign: [[:stone, [[4, 60], [40, 60], [8, 42], [4, 42]]], [:stone, [[128, 60], [92, 60], [124, 42], [128, 42]]],
+          [:tacky, [[16, 42], [116, 42], [107, 47], [25, 47]]], [:thickening, [[25, 48], [107, 48], [99, 53], [33, 53]]],
+          [:runny, [[34, 54], [98, 54], [90, 60], [42, 60]]]].freeze,
         use: Use.new(title: "Wet the discs out", done: "They are laid",
           tells: "Wet the bevel, lay disc after disc, wet each until it turns transparent; stipple the air out. Keep a test dab.",
           why: "Fibre the same way on every ply. An even sheen, no puddles."),
