@@ -103,7 +103,7 @@ module Dakren
       # Corners that can be taken hold of, where they are told as corners.
       def corners(held)
         shape = held.placed.shape
-        return unless shape.is_a?(Geometry::Polygon) && straight?(held) && shape.corners_mm.size <= MOST_CORNERS
+        return unless shape.told_by_corners? && straight?(held) && shape.corners_mm.size <= MOST_CORNERS
 
         held.repeats.first.first.zip(shape.corners_mm).each_with_index do |((x, y), own), i|
           @svg.tag(:rect, x: @frame.x(x) - 5, y: @frame.y(y) - 5, width: 10, height: 10, class: "corner-handle", data_corner: i,

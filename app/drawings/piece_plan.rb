@@ -109,13 +109,13 @@ module Dakren
       def draw_outline(svg)
         svg.loops(@loops.map { |loop| loop.map { |x, y| at(x, y) } }, fill: @outline ? Ramp.fill(:runny) : Ramp::PAPER,
           stroke: Ramp::INK, stroke_width: 2, **(@outline ? {} : { stroke_dasharray: "6 4" }))
-        return unless @outline.is_a?(Geometry::Polygon) && @outline.corners_mm.size <= 12
+        return unless @outline&.told_by_corners? && @outline.corners_mm.size <= 12
 
         @outline.corners_mm.each_with_index { |(x, y), i| corner_number(svg, *at(x, y), i + 1) }
       end
 
       def round?
-        @outline.is_a?(Geometry::Circle) || @outline.is_a?(Geometry::Ring) || (@outline.nil? && UNTOLD.key?(@form))
+        @outline ? @outline.round? : UNTOLD.key?(@form)
       end
 
       def corner_number(svg, x, y, number)

@@ -43,7 +43,7 @@ module Dakren
         grid(svg)
         draw_picture(svg) if @picture
         @shapes.each { |id, placed, repeats| shape(svg, id, placed, repeats) }
-        soundings(svg) if @place.place&.shape.is_a?(Geometry::Void)
+        soundings(svg) if @place.place&.shape&.hollow?
         ScaleBar.draw(svg, 10, HEIGHT - 14, @scale, @wording)
         svg.to_s
       end

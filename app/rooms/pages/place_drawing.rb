@@ -83,14 +83,13 @@ module Dakren
         Drawings::PiecePlan.new(outline, @wording, plan: coats.first&.plan, coats: coats, start: @desk.start, held: held, fields: fields,
           form: first_shape&.choice("shape") || "", hollow: void?, depth_field: ("f-#{part.key("depth")}" if fields["depth"]),
           face: place.face[1],
-          void: place.place&.shape.is_a?(Geometry::Void) ? place.place.shape : nil)
+          void: (place.place.shape if place.place&.shape&.hollow?))
       end
 
       # Shapes as they lie in the plan, to be taken hold of.
       def held(outline)
-        whole = outline.is_a?(Geometry::Region)
         place.shapes.map do |shape, placed|
-          loops = whole ? Geometry::Region.loops_of(placed) : [Geometry.loops(placed.shape)]
+          loops = outline.equal?(placed.shape) ? [Geometry.loops(placed.shape)] : Geometry::Region.loops_of(placed)
           Drawings::Handles::Held.new(id: shape, at: part.part(shape).prefix, placed: placed, repeats: loops, moves: place.shapes.size > 1)
         end
       end

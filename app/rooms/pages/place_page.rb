@@ -78,15 +78,9 @@ module Dakren
 
       # Its size in a few words.
       def size
-        shape = place.place&.shape
-        case shape
-        when nil then place.region ? show(place.region.area_mm2 / 1e6, :m2) : ""
-        when Geometry::ToldAmount then @wording.show(shape.quantity)
-        when Geometry::Joint then show(shape.length_mm, :mm)
-        when Work::Damage then "#{show(shape.thickness_mm, :mm)} laminate"
-        when Geometry::Void, Geometry::Cavity then show(shape.volume_ml, :ml)
-        else show(place.place.area_mm2 / 1e6, :m2)
-        end
+        return place.region ? @wording.show(place.region.size) : "" unless place.place
+
+        "#{@wording.show(place.place.size)}#{" laminate" if place.sort == :damage}"
       end
 
       # @return [Array<Control>] what it is, what it is called, and what goes with either

@@ -1,11 +1,15 @@
 # frozen_string_literal: true
 
+require_relative "shape"
+
 module Dakren
   module Geometry
     # Surfaces that are not flat, each with its plan unrolled so that it can be drawn and marked.
     #
     # Every body has area_mm2, edge_mm (where a coat ends), outline (unrolled) and working.
     module Body
+      include Shape
+
       def corners_mm
         outline.corners_mm
       end
@@ -40,6 +44,10 @@ module Dakren
         @diameter_mm = side(:diameter, diameter_mm)
         @height_mm = side(:height, height_mm)
         freeze
+      end
+
+      def curved?
+        true
       end
 
       def area_mm2
@@ -80,6 +88,10 @@ module Dakren
 
       def slant_mm
         Math.hypot(height_mm, (bottom_mm - top_mm) / 2)
+      end
+
+      def curved?
+        true
       end
 
       def area_mm2
@@ -213,6 +225,11 @@ module Dakren
 
     # A rod wrapped over a length: pi d l.
     class Rod < CylinderSide
+      # Thread is laid round it turn by turn: nothing is rolled on.
+      def curved?
+        false
+      end
+
       def outline
         Rectangle.new(length_mm: height_mm, width_mm: Math::PI * diameter_mm)
       end

@@ -1,10 +1,14 @@
 # frozen_string_literal: true
 
+require_relative "shape"
+
 module Dakren
   module Geometry
     # Several closed loops as one shape, e.g. an outline with holes that was traced or read from a file.
     # A loop inside another is a hole in it, one inside a hole an island.
     class Loops
+      include Shape
+
       MOST_LOOPS = 200
       TOUCHING_MM = 1e-6
 

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "shape"
+
 module Dakren
   # How much work there is.
   module Geometry
@@ -10,6 +12,8 @@ module Dakren
 
     # What shapes given by a length and a width share.
     module LengthByWidth
+      include Shape
+
       attr_reader :length_mm, :width_mm
 
       # @param length_mm [Numeric] 0.5 to 1,000,000
@@ -46,6 +50,10 @@ module Dakren
         2 * (length_mm + width_mm)
       end
 
+      def left_of(x)
+        width_mm * x
+      end
+
       # @return [Array<Array(Float, Float)>] corners in mm, y upwards
       def corners_mm
         [[0.0, 0.0], [length_mm, 0.0], [length_mm, width_mm], [0.0, width_mm]]
@@ -75,6 +83,8 @@ module Dakren
 
     # A circle in plan.
     class Circle
+      include Shape
+
       attr_reader :diameter_mm
 
       # @param diameter_mm [Numeric] 0.5 to 1,000,000
@@ -82,6 +92,14 @@ module Dakren
       def initialize(diameter_mm:)
         @diameter_mm = Check.number(:diameter, diameter_mm, SIDE_MM, "mm")
         freeze
+      end
+
+      def round?
+        true
+      end
+
+      def left_of(x)
+        circle_left_of(x, diameter_mm)
       end
 
       def area_mm2
@@ -107,6 +125,8 @@ module Dakren
     #
     # Rule: shoelace. An outline that crosses or touches itself is refused, naming the edges.
     class Polygon
+      include Shape
+
       MOST_CORNERS = 2000
       FLAT_MM = 1e-6
       COORDINATE_MM = (-1_000_000..1_000_000)
@@ -129,6 +149,10 @@ module Dakren
         refuse_crossings
 
         freeze
+      end
+
+      def told_by_corners?
+        true
       end
 
       def area_mm2

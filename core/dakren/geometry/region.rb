@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "shape"
 require_relative "../base/memo"
 require_relative "../base/value"
 
@@ -37,6 +38,8 @@ module Dakren
     #
     #   Region.new([Placed.new(shape: top), Placed.new(shape: hole, sign: -1, at_mm: [300, 200])]).area_mm2
     class Region
+      include Shape
+
       MOST_SHAPES = 60
       MOST_REPEATS = 400
       # Of more repeats than this each is drawn with fewer corners; its area stays what it is.

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "shape"
 require_relative "outline"
 
 module Dakren
@@ -44,6 +45,8 @@ module Dakren
 
     # A round piece with a round hole in its middle.
     class Ring
+      include Shape
+
       attr_reader :diameter_mm, :hole_mm
 
       # @param diameter_mm [Numeric] outside, 0.5 to 1,000,000
@@ -55,6 +58,14 @@ module Dakren
         raise InputError.new(:hole, "must be smaller than the ring is across") unless @hole_mm < @diameter_mm
 
         freeze
+      end
+
+      def round?
+        true
+      end
+
+      def left_of(x)
+        circle_left_of(x, diameter_mm) - circle_left_of(x - ((diameter_mm - hole_mm) / 2), hole_mm)
       end
 
       def area_mm2

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "shape"
 require_relative "../base/value"
 require_relative "cut_view"
 require_relative "plane"
@@ -103,6 +104,8 @@ module Dakren
     #
     # Rule: pi h / 12 (d1^2 + d1 d2 + d2^2), d2 the width at that height.
     class Cavity
+      include Shape
+
       RIM_LEFT_MM = 5
 
       attr_reader :bottom_mm, :top_mm, :height_mm, :fill_mm, :count
@@ -120,6 +123,22 @@ module Dakren
 
         @count = Check.number(:count, count, 1..10_000).to_i
         freeze
+      end
+
+      def outline
+        nil
+      end
+
+      def plan_of_one
+        [rim_mm, each_ml * 1000 / fill_mm]
+      end
+
+      def fill_depth_mm
+        fill_mm
+      end
+
+      def size
+        Quantity.new(value: volume_ml, unit: :ml)
       end
 
       def width_at(mm)

@@ -1,9 +1,13 @@
 # frozen_string_literal: true
 
+require_relative "shape"
+
 module Dakren
   module Geometry
     # A triangle by its three sides.
     class Triangle
+      include Shape
+
       attr_reader :sides_mm
 
       # @param sides_mm [Array<Numeric>] three, each 0.5 to 1,000,000
@@ -53,6 +57,8 @@ module Dakren
     # A regular polygon by the distance across its flats (for an odd number of sides: twice the distance
     # from the middle to a side).
     class RegularPolygon
+      include Shape
+
       SIDES = (3..60)
 
       attr_reader :sides, :across_mm
@@ -106,6 +112,8 @@ module Dakren
     #
     # Rule: Simpson for an odd number of stations at equal distances, trapezium otherwise.
     class Strip
+      include Shape
+
       MOST_STATIONS = 500
       EQUAL_SHARE = 1e-6
       # Pieces a rounded strip is cut into along its length, at most, and between two stations.

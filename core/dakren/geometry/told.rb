@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "shape"
 require_relative "void"
 
 module Dakren
@@ -31,6 +32,17 @@ module Dakren
 
       def pieces
         count
+      end
+
+      alias hollows pieces
+
+      # They lie wherever they lie.
+      def outline
+        nil
+      end
+
+      def from_above
+        ToldArea.new(area_m2: area_mm2 / 1e6)
       end
 
       # One of them, cut through.
@@ -85,6 +97,8 @@ module Dakren
 
     # An amount as somebody told it, of mix: 135 g, a quart.
     class ToldAmount
+      include Shape
+
       AMOUNT = (0.01..10_000_000)
       UNITS = %i[g ml].freeze
 
@@ -99,6 +113,16 @@ module Dakren
         @quantity = quantity
         freeze
       end
+
+      def told?
+        true
+      end
+
+      def outline
+        nil
+      end
+
+      alias size quantity
     end
   end
 end

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "shape"
 require_relative "../base/memo"
 require_relative "../base/value"
 
@@ -16,6 +17,8 @@ module Dakren
     #   Void.new(region, depth_mm: 25).volume_ml
     #   Void.new(region, soundings: [Sounding.new(x_mm: 50, y_mm: 40, depth_mm: 22)], edge: :sloping).volume_ml
     class Void
+      include Shape
+
       DEPTH_MM = (0.1..3000)
       SOUNDED_MM = (0..3000)
       MOST_SOUNDINGS = 300
@@ -64,6 +67,43 @@ module Dakren
       # @return [Integer]
       def pieces
         region.pieces
+      end
+
+      def hollow?
+        true
+      end
+
+      def outline
+        region
+      end
+
+      alias hollows pieces
+
+      # What mix lies on: its floor and its walls.
+      def wetted_mm2
+        area_mm2 + (edge_mm * deepest_mm)
+      end
+
+      def plan_of_one
+        [region.edge_mm, region.area_mm2]
+      end
+
+      def placed_alone
+        region.placed.first if region.placed.size == 1
+      end
+
+      def fill_depth_mm
+        deepest_mm
+      end
+
+      def size
+        Quantity.new(value: volume_ml, unit: :ml)
+      end
+
+      # What is seen of it from above, as work on its surface goes by.
+      # @return [Object] shape of Size
+      def from_above
+        region
       end
 
       # Hollow as it is, ml.

@@ -36,7 +36,7 @@ module Dakren
       end
 
       def small_holes?
-        @places.all? { |place| place.shape.is_a?(Geometry::Void) && place.shape.volume_ml / place.shape.pieces <= Placing::SMALL_HOLE_ML }
+        @places.all? { |place| place.shape.hollow? && place.shape.volume_ml / place.shape.hollows <= Placing::SMALL_HOLE_ML }
       end
 
       # The shop has timed this work by the gram, or nothing but grams is known of it.
@@ -54,7 +54,7 @@ module Dakren
       def usual_area_rate
         tool = Placing::AREA_M2_H[@kind.inputs.include?(:spread) ? value(:spread) : nil]
         found = tool ? [tool, :tool] : [@kind.placing.rate, :usual]
-        curved = @places.any? { |place| Placing.curved?(place.shape) } && found[0] > Placing::CURVED_M2_H
+        curved = @places.any? { |place| place.shape.curved? } && found[0] > Placing::CURVED_M2_H
         curved ? [Placing::CURVED_M2_H, :curved] : found
       end
 
@@ -73,7 +73,7 @@ module Dakren
       end
 
       def holes_in(place)
-        place.shape.is_a?(Geometry::Void) ? place.shape.pieces : 1
+        place.shape.hollow? ? place.shape.hollows : 1
       end
 
       # Resin drawn through dry cloth: until the front noted so far, or the builder's word, says when it is full.

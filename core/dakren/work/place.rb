@@ -1,11 +1,18 @@
 # frozen_string_literal: true
 
 require_relative "../base/value"
+require_relative "../geometry/shape"
 
 module Dakren
   module Work
     # A hole in a laminate, cut back to sound material; hole_width_mm nil for a round one.
     Damage = Value.define(:hole_length_mm, :thickness_mm, hole_width_mm: nil) do
+      include Geometry::Shape
+
+      def outline
+        nil
+      end
+
       # The hole itself, from above.
       # @return [Object] shape of Size
       def hole
@@ -13,9 +20,14 @@ module Dakren
       end
 
       # What is ground round it to a bevel of twelve times the thickness, the hole with it.
-      def ground
+      def from_above
         bevel = (Scarf::USUAL_RATIO * thickness_mm / Scarf::ROUND_UP_MM.to_f).ceil * Scarf::ROUND_UP_MM
         widened(2 * bevel)
+      end
+
+      # @return [Quantity] of the laminate it goes through
+      def size
+        Quantity.new(value: thickness_mm, unit: :mm)
       end
 
       private
@@ -37,21 +49,24 @@ module Dakren
         shape.area_mm2 * (1 + (texture_pct / 100.0))
       end
 
+      # How big it is, as somebody would say it.
+      # @return [Quantity]
+      def size
+        shape.size.unit == :m2 ? Quantity.new(value: area_mm2 / 1e6, unit: :m2) : shape.size
+      end
+
       # Edge and area of one body in plan, of a metre of a channel.
       # @return [Array(Float, Float), nil]
       def plan_of_one
         return [2000.0, channel_mm * 1000.0] if channel_mm
 
-        case shape
-        when Geometry::Cavity then [shape.rim_mm, shape.each_ml * 1000 / shape.fill_mm]
-        when Geometry::Void then [shape.region.edge_mm, shape.region.area_mm2]
-        end
+        shape.plan_of_one
       end
 
       # Share of its edge that faces a neighbour no further away than that.
       # @param near_mm [Numeric]
       def shared_side(near_mm)
-        one = shape.is_a?(Geometry::Void) && shape.region.placed.size == 1 ? shape.region.placed.first : nil
+        one = shape.placed_alone
         return 0.0 if one.nil? || one.count < 2
 
         wide, high = one.shape.extent_mm
@@ -61,11 +76,9 @@ module Dakren
         facing / (2 * (wide + high))
       end
 
-      # What of a hollow mix lies on: its floor and its walls, mm2.
+      # What of it mix lies on: of a hollow its floor and its walls, mm2.
       def wetted_mm2
-        return shape.area_mm2 if !shape.is_a?(Geometry::Void) && shape.respond_to?(:area_mm2)
-
-        shape.area_mm2 + (shape.edge_mm * shape.deepest_mm)
+        shape.wetted_mm2
       end
 
       # The same place as another sort of work sees it.
@@ -77,11 +90,8 @@ module Dakren
         return self if wanted == sort
 
         found = case [sort, wanted]
-                when %i[void
-                  surface] then shape.is_a?(Geometry::Holes) ? Geometry::ToldArea.new(area_m2: shape.area_mm2 / 1e6) : shape.region
+                when %i[void surface], %i[joint surface], %i[damage surface] then shape.from_above
                 when [:amount, wanted] then shape
-                when %i[joint surface] then Geometry::Rectangle.new(length_mm: shape.length_mm, width_mm: shape.strip_mm)
-                when %i[damage surface] then shape.ground
                 when %i[damage void] then Geometry::Void.new(shape.hole, depth_mm: shape.thickness_mm)
                 end
         with(sort: wanted, shape: found)
@@ -89,12 +99,7 @@ module Dakren
 
       # What is drawn from above, where there is something.
       def outline
-        case shape
-        when Geometry::Holes, Geometry::ToldAmount, Geometry::Cavity, Geometry::Joint, Damage then nil
-        when Geometry::Void then shape.region
-        when Geometry::Body then shape.outline
-        else shape
-        end
+        shape.outline
       end
     end
   end

@@ -51,11 +51,6 @@ module Dakren
       def by(name, rate)
         Usual.new(by: name, rate: rate)
       end
-
-      # Is it round, so that it cannot be rolled straight on?
-      def curved?(shape)
-        [Geometry::CylinderSide, Geometry::ConeSide].any? { |sort| shape.instance_of?(sort) }
-      end
     end
 
     # How long one coat takes to lay: amount of it in its measure (m2, mm, holes, g; minutes for what is drawn in), rate of one person,

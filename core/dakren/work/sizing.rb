@@ -28,7 +28,7 @@ module Dakren
         end
 
         @kind = kind
-        @told, @places = places.partition { |place| place.shape.is_a?(Geometry::ToldAmount) }
+        @told, @places = places.partition { |place| place.shape.told? }
         @figures = figures
         @density = density_g_ml
         @own = own
@@ -156,7 +156,7 @@ module Dakren
       end
 
       def depth_of(place)
-        place.shape.is_a?(Geometry::Cavity) ? place.shape.fill_mm : place.shape.deepest_mm
+        place.shape.fill_depth_mm
       end
 
       def volume_working(ml, coats, share)
