@@ -46,9 +46,15 @@ module Walls
   def sources
     files("core/**/*.rb").flat_map do |file|
       text = File.readlines(file)
-      text.each_index.select { |i| text[i].match?(PHYSICAL) && !text[i - 1].match?(/\A\s+#/) }
+      text.each_index.select { |i| text[i].match?(PHYSICAL) && !said?(text, i) }
         .map { |i| "#{file.delete_prefix("#{ROOT}/")}:#{i + 1}: #{text[i].strip}" }
     end
+  end
+
+  # Does the line above say where it comes from, or the one above all that stand together?
+  def said?(text, index)
+    index -= 1 while text[index - 1].match?(/\A\s+[A-Z][A-Z_0-9]* = /)
+    text[index - 1].match?(/\A\s+#/)
   end
 
   # Classes of the core and of pages that answer more than they should: methods of their own, parts of a value aside.

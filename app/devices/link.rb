@@ -49,7 +49,7 @@ module Dakren
         reading if reading && clock - heard < LOST_AFTER_S
       end
 
-      # @param command [String] for a stand-in; a real device may task it over
+      # @param command [String] for a stand-in; a real device may pass it over
       # @return [Boolean] whether it could be sent
       def tell(command)
         @socket&.write("#{command}\n")

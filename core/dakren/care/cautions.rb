@@ -31,8 +31,9 @@ module Dakren
         [*temperature, cold_resin, warming_wood, *heat, thin_laminate, *work, measuring, protection].compact
       end
 
-      # A cup left standing is in alarm only where its core would task this; no figure is told above that.
+      # A cup left standing is in alarm only where its core would pass this; no figure is told above that.
       ALARM_C = 80
+      # The practice's: past this a model of an unstressed cup is not to be believed, and no figure is told.
       NO_FIGURE_C = 150
       # So little of it is no fire.
       LITTLE_G = 200

@@ -6,13 +6,16 @@ module Dakren
     #
     #   Conditions.new(air_c: 20, humidity_pct: 80, surface_c: 17).all   # => a caution: too close to the dew point
     class Conditions
+      # By their nature.
       HUMIDITY_PCT = (1..100)
       MOISTURE_PCT = (0..100)
       # Wood takes 6 to 8 %; wetter wood blows bubbles for hours.
       WOOD_PCT = 8
+      # The practice's: the surface at least so much above the dew point.
       DEW_MARGIN_C = 3
       # Not wrong yet, and near it.
       NEAR_DEW_C = 5
+      # The practice's: from here, and this cool, amines blush on the surface.
       DAMP_PCT = 65
       COOL_C = 16
 

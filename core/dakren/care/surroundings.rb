@@ -6,12 +6,14 @@ module Dakren
     module Surroundings
       # Below that mixes are thick and slow; a room that rises by more makes bare wood breathe out; what bare wood soaks up at the least.
       COLD_C = 10
+      # Ours until weighed: what a room must rise for air to be driven out of wood, and what such wood soaks up at least.
       RISES_C = 1.5
       BARE_G_M2 = 15
       # How long a coat on bare wood goes on being blown through.
       BREATHES_MIN = 120
       # Laminates thinner than this make no heat of their own, and are slow where they are not hard within a day in a room below this.
       THIN_MM = 6
+      # How long a day is, and the room that is warm: the practice's.
       SLOW_MIN = 1440
       WARM_C = 25
       LAMINATES = %i[laminate infusion scarf].freeze

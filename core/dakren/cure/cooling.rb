@@ -14,6 +14,7 @@ module Dakren
     # Where no depth is told the limit is the usual one, so that nothing waits shorter for knowing less; where no waiting helps nothing
     # waits: then the grades of heat speak.
     class Cooling
+      # How finely and how long it is followed is ours; the margin is the rule's.
       STEP_MIN = 15.0
       LONGEST_MIN = 72 * 60.0
       MARGIN_K = 5.0

@@ -14,6 +14,7 @@ module Dakren
     # Unusable when its age reaches the working time. The step follows the reaction through ignition.
     class Cup
       MOST_STEPS = 20_000
+      # Ours, of the computation: a step no shorter than this.
       SHORTEST_MIN = 1.0e-9
 
       # usable_min is nil for a mix still usable at the horizon; track holds [minute, °C, age, conversion] a step.

@@ -12,8 +12,10 @@ module Dakren
     class CupStepper
       # Allowed error of one step: conversion, °C, and share of the working time.
       TOLERANCE_CONVERSION = 2.0e-6
+      # Ours, of the computation: the error allowed to one step.
       TOLERANCE_C = 3.0e-4
       TOLERANCE_AGE = 2.0e-6
+      # Ours, of the computation: nearer the room than this nothing happens any more.
       SETTLED_C = 0.01
 
       # The coefficients of the pair.

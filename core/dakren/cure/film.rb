@@ -15,6 +15,7 @@ module Dakren
       # A piece warming or cooling by more than this is cut, so that eight points stay exact to 1e-9.
       WIDEST_C = 12.0
       MOST_LOOKS = 12
+      # Ours, of the computation: how near a time is found.
       NEAR_MIN = 1.0e-7
 
       # @param reaction [Reaction, Clock] anything that tells the pace at a temperature

@@ -12,8 +12,10 @@ module Dakren
     class Lead
       # Thicker than this each coat is followed in its own room.
       THINNEST_FOLLOWED_MM = 0.5
+      # Ours, of the computation: how finely rooms are told apart.
       EVERY_C = 2.0
       NODES = 9
+      # Ours, of the computation: nearer the room than this a film is the room's.
       COOL_WITHIN_C = 0.1
       KNOWN = Memo.new(4000)
 

@@ -8,6 +8,7 @@ module Dakren
   module Cure
     # Standard deviations of what a shop logs: of ln(minutes), and of a hottest temperature.
     LOGGED_SD = 0.12
+    # Ours until weighed: how far a peak read off a thermometer in a pour lies from the true one.
     LOGGED_PEAK_SD_C = 8.0
 
     # A cup as the shop saw it: when it could not be spread any more, or how hot it got.

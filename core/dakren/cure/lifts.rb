@@ -13,8 +13,10 @@ module Dakren
     #
     # Rule: next lift when the top's age is inside its recoat window and the column stays cool with it on top, see Cooling.
     class Lifts
+      # Ours: deeper than this nothing is planned as one pour.
       DEEPEST_MM = 1000.0
       SEARCH_NODES = 21
+      # Ours, of the computation: a run so far above what is sought need not be finished.
       FAR_ABOVE_C = 40.0
       # Less than this is no lift.
       LEAST_MM = 0.1

@@ -12,6 +12,7 @@ module Dakren
     class Narrowing
       # Cups it is judged by: g and °C.
       ASKED = [[100, 15], [1000, 20]].freeze
+      # Ours: the batches a second pot life is asked for, small, usual and a pail.
       SECOND_POTS_G = [50, 500, 2000].freeze
       # A second pot life has to be at another mass than the first by this much.
       APART = 2.5

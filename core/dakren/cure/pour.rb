@@ -20,9 +20,11 @@ module Dakren
       # Where resin and wall meet they differ at once: the first steps are taken whatever the error, so that this does not have to be
       # followed down to the thinnest layer. They are so short that nothing else happens meanwhile.
       BLIND_STEPS = 3
+      # Ours, of the computation: of the first step's length.
       BLIND_SHARE = 0.02
       # No step ages the mix by more than this share of its working time while that lasts.
       LONGEST_SHARE = 0.06
+      # Ours: what can be asked.
       DEPTHS_MM = (0.001..1000)
 
       # Times are minutes; track holds [minute, top °C, middle °C, hottest °C, top age, middle age, slowest age] a step;

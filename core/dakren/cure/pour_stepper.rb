@@ -12,6 +12,7 @@ module Dakren
 
       # Allowed error of one step in conversion and °C.
       TOLERANCE_CONVERSION = 4.0e-4
+      # Ours, of the computation: the error allowed to one step.
       TOLERANCE_C = 0.004
       # And of what it has warmed by.
       TOLERANCE_SHARE = 1.0e-3

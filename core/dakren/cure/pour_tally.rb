@@ -4,6 +4,7 @@ module Dakren
   module Cure
     # What a pour has shown so far: hottest and when, the middle's usable time, its track.
     class PourTally
+      # Ours, of the computation: what the hottest layer may change between two that are kept.
       MOST_BETWEEN_C = 0.5
 
       attr_reader :minute, :track, :top_age_min, :middle_c, :hottest_c, :peak_c

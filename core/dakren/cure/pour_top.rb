@@ -6,6 +6,7 @@ module Dakren
   module Cure
     # The top of a coat, asked as a film is asked: it ages with the warmth from below while that lasts, and then follows the room.
     class PourTop
+      # Ours, of the computation: nearer the room than this a pour has cooled.
       COOL_WITHIN_C = 0.25
       TRACKS = Memo.new(300)
 

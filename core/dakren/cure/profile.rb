@@ -7,6 +7,7 @@ module Dakren
     #
     #   Profile.new([[0, 22], [600, 22], [840, 14]]).at(720)   # => 18.0
     class Profile
+      # Ours: what can be asked, nearly two years.
       LAST_MIN = 1_000_000
       MINUTES = (-LAST_MIN..LAST_MIN)
       MOST_POINTS = 20_000

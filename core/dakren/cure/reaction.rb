@@ -3,6 +3,7 @@
 module Dakren
   module Cure
     GAS_CONSTANT_J_MOLK = 8.314462618
+    # General physics.
     ZERO_C_K = 273.15
     # Nothing is followed for longer than this.
     HORIZON_MIN = 60.0 * 24 * 60

@@ -33,6 +33,7 @@ module Dakren
       # Followed so far beyond the 60 days a coat may take, for coats that begin later on.
       FOLLOWED_MIN = 2 * HORIZON_MIN
       VIEWS = %i[likely stiffer laxer colder warmer].freeze
+      # Statistics: the room is known so well four times in five.
       ROOM_EDGE_C = Sensitivity::ROOM_C * EIGHTY_PCT_SD
 
       attr_reader :sheet, :room

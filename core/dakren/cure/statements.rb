@@ -83,11 +83,13 @@ module Dakren
       # Rule: +3 °C above it and -15 °C below it as standard deviation, since makers have other reasons for a depth too. One of 5 mm or less
       # only says that it must not overheat; of speed it says nothing.
       class Depth
+        # The rule's.
         ABOVE_C = 3.0
         BELOW_C = 15.0
         NODES = 25
         # Enough for how the peak hangs on an unknown.
         SLOPE_NODES = 11
+        # The rule's depth; and the working times, ours, it is begun from where the sheet tells none.
         WORKING_MIN = [60.0, 960.0].freeze
         SHALLOW_MM = 5.0
 
@@ -165,6 +167,7 @@ module Dakren
 
       # The hottest the pot test got, +/- 12 °C.
       class PotPeak
+        # The rule's.
         SD_C = 12.0
 
         def initialize(clock)

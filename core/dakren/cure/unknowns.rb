@@ -18,6 +18,7 @@ module Dakren
       WORKING_SD = { true => 0.30, false => 0.45 }.freeze
       # A pot life of no more than this is a short fuse: its film lasts so many times as long, and that is known as well as if it were told.
       SHORT_MIN = 10.0
+      # The rule's.
       SHORT_SHARE = 1.3
       # Statements the working time follows from, where it is not told.
       FIRST = %i[pot_life depth].freeze

@@ -9,10 +9,12 @@ module Dakren
     # from a warmer surface; N = 1 + 1/(1 + exp((a - 0.60)/0.02)), since the mix turns over by itself until it gels. Cup and stick take
     # 2700 J/m2 K. Where no cup is named the mix is taken to be as deep as it is wide, and at least 38 mm wide.
     class Vessel
+      # The computation's defaults of a cup in still air: its side, its open top, its bottom on a bench.
       SIDE_W_M2K = 9.0
       TOP_W_M2K = 10.0
       BOTTOM_W_M2K = 5.0
       SHELL_J_M2K = 2700.0
+      # Ours: a cup narrower than this is none.
       LEAST_MM = 38.0
 
       attr_reader :mass_g, :diameter_mm, :fill_mm, :side_m2, :end_m2

@@ -4,6 +4,7 @@ module Dakren
   module Geometry
     # Curves as lines, never farther from the curve than a tolerance.
     module Flatten
+      # Ours, of the computation: how far a curve may lie off the lines it is cut into.
       TOLERANCE_MM = 0.02
       MOST_PIECES = 2000
       DEEPEST = 16
@@ -133,6 +134,7 @@ module Dakren
 
     # Pieces of lines joined end to end into closed loops.
     module Joining
+      # Ours: ends nearer than this are one corner.
       GAP_MM = 0.05
 
       module_function
@@ -217,6 +219,7 @@ module Dakren
 
     # How large a photograph's picture is: two points and the length between them; a second pair checks it.
     class PictureScale
+      # Ours: what can be asked.
       LENGTH_MM = (1..100_000)
       # A photograph taken at a slant shows lengths that disagree by more than this.
       SLANT_PCT = 2

@@ -9,6 +9,7 @@ module Dakren
     class Joint
       include Shape
 
+      # Ours: what can be asked, and the strip two cloth tapes need.
       LENGTH_MM = (1..1_000_000)
       STRIP_MM = (1..2000)
       USUAL_STRIP_MM = 50

@@ -10,6 +10,7 @@ module Dakren
       include Shape
 
       MOST_LOOPS = 200
+      # Ours, of the computation: nearer than this is touching.
       TOUCHING_MM = 1e-6
 
       attr_reader :loops_mm

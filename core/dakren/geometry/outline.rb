@@ -128,6 +128,7 @@ module Dakren
       include Shape
 
       MOST_CORNERS = 2000
+      # Ours, of the computation: thinner than this is a line.
       FLAT_MM = 1e-6
       COORDINATE_MM = (-1_000_000..1_000_000)
 

@@ -4,6 +4,7 @@ module Dakren
   module Geometry
     # Plane geometry on plain lists of points [x, y] in mm, y upwards.
     module Plane
+      # Ours, of the computation: nearer than this is touching.
       TOUCH_MM = 1e-9
 
       module_function

@@ -44,6 +44,7 @@ module Dakren
       MOST_REPEATS = 400
       # Of more repeats than this each is drawn with fewer corners; its area stays what it is.
       FEW = 12
+      # By its nature.
       TURN_DEG = (-360..360)
       KNOWN = Memo.new(200)
 

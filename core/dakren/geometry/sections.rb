@@ -16,6 +16,7 @@ module Dakren
         Section.new(name: :box, label: "rectangular", needs: %i[wide deep]),
         Section.new(name: :vee, label: "V-shaped", needs: %i[wide deep])
       ].to_h { |section| [section.name, section] }.freeze
+      # Ours: what can be asked.
       SIZE_MM = (0.1..1000)
       RADIUS_MM = (0.5..500)
       CORNER_DEG = (20..160)
@@ -106,6 +107,7 @@ module Dakren
     class Cavity
       include Shape
 
+      # The practice's: left free below the rim, so that it can be demoulded and ground.
       RIM_LEFT_MM = 5
 
       attr_reader :bottom_mm, :top_mm, :height_mm, :fill_mm, :count

@@ -115,6 +115,7 @@ module Dakren
       include Shape
 
       MOST_STATIONS = 500
+      # Ours, of the computation: stations as even as this are even.
       EQUAL_SHARE = 1e-6
       # Pieces a rounded strip is cut into along its length, at most, and between two stations.
       MOST_PIECES = 400

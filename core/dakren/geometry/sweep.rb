@@ -33,6 +33,7 @@ module Dakren
           y0 + ((y1 - y0) * (x - x0) / (x1 - x0))
         end
       end
+      # Ours, of the computation: a slice thinner than this holds nothing.
       THIN_MM = 1e-7
       MOST_EDGES = 6000
       GRID = 5

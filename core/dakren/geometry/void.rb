@@ -19,6 +19,7 @@ module Dakren
     class Void
       include Shape
 
+      # Ours: what can be asked.
       DEPTH_MM = (0.1..3000)
       SOUNDED_MM = (0..3000)
       MOST_SOUNDINGS = 300

@@ -9,6 +9,7 @@ module Dakren
     # Rule: squat, no longer than twice its side, as people cut it true; the hardener's block is cut
     # short by half of what the sheet tolerates in extra resin, so that a miss falls on the resin's side.
     class Blocks
+      # Ours: the strands a paste is cut from.
       SECTIONS_MM = [4, 6, 8, 10, 12, 15, 20, 30, 40, 50, 60].freeze
       LONGEST_SIDES = 2.0
 

@@ -15,6 +15,7 @@ module Dakren
     # measured or the maker's; it never forbids. The smallest sensible batch is where the worst meets the tolerance, and never more than the
     # tool can take.
     class Budget
+      # Ours: the batches looked through for the smallest a scale is good enough for.
       SMALLEST_G = 0.05
       LARGEST_G = 200_000.0
       # Further off than this is no figure any more.

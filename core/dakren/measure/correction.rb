@@ -11,6 +11,7 @@ module Dakren
     class Correction
       # More than this above the need is waste, and heat, nobody has planned for.
       MOST_OVER_NEED = Rational(5, 4)
+      # Ours: what can be asked, sixty days.
       LONGEST_MIN = 60 * 24 * 60
 
       attr_reader :verdict

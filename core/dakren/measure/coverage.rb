@@ -15,6 +15,7 @@ module Dakren
     #
     # Rule: a litre on a square metre is a millimetre.
     module Coverage
+      # By definition.
       SQ_FT_M2 = Rational(9_290_304, 100_000_000)
       GALLON_L = Rational(3_785_411_784, 1_000_000_000)
       FL_OZ_ML = Units.named(:"fl oz").factor

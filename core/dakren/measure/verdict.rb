@@ -18,6 +18,7 @@ module Dakren
         good: "good", weak: "outside the data sheet, weaker surface", scratches: "scratches easily, may stay tacky",
         rubbery: "rubbery", will_not_set: "will not set", soft: "soft, unreacted resin"
       }.freeze
+      # The practice's: what a mix forgives of resin, and of hardener, where its sheet does not say.
       DEFAULT_EXTRA_RESIN_PCT = 5
       DEFAULT_EXTRA_HARDENER_PCT = 2
       USUAL_TOLERANCE_PCT = [DEFAULT_EXTRA_RESIN_PCT, DEFAULT_EXTRA_HARDENER_PCT].freeze

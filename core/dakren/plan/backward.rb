@@ -7,6 +7,7 @@ module Dakren
     # Rule: in one room a later start never ends earlier, so the latest is found by halving; hours make steps in it, so the last
     # stretch is tried start by start.
     class Backward
+      # Ours, of the search: how finely, and how far back, a beginning is looked for.
       STEP_MIN = 30.0
       FAR_MIN = 60 * 1440.0
 

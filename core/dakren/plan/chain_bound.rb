@@ -8,6 +8,7 @@ module Dakren
     # the next begins in a quarter between where this may open at the earliest and close at the latest, or anywhere once it is hard. Rounded
     # to the favourable side throughout, it is never above what any plan can do.
     class ChainBound
+      # Ours, of the search: how finely the day is cut.
       CELL_MIN = 15.0
       # How far beyond the plan that is known starts are looked at.
       BEYOND_MIN = 1440

@@ -86,6 +86,7 @@ module Dakren
         fill = fill_mm(volume_ml)
         Exact.of(((bottom_mm * bottom_mm / 4) + ((bottom_mm + width_at(fill)) / 2 * fill)) * Math::PI * KEPT_FILM_MM / 1000).round(3)
       end
+      # Ours until weighed: what stays on a foil or a board.
       FLAT_KEPT_ML = Rational(9, 100)
 
       # Diameter of the straight cup with the same volume at the same fill, for its heat.

@@ -6,6 +6,7 @@ module Dakren
   module Plan
     # How fast a kind of work takes mix from the cup, until the shop's own figures are known.
     PLACING_G_PER_MIN = { coat: 90.0, flood: 400.0, cast: 1200.0, floor: 600.0 }.freeze
+    # Ours until weighed: from the bench to the work.
     CARRYING_MIN = 1.0
     # Needed minutes may take this share of the usable ones.
     TIME_SHARE = 0.75
@@ -65,6 +66,7 @@ module Dakren
       # A plan in whole units may take so many cups more.
       MORE_CUPS = 2
       POURS_MIN_KG = 1.0
+      # Ours until weighed: the quickest a cup is emptied, and the roller tray mix is poured into.
       POURS_LEAST_MIN = 0.5
       TRAY_MM = 300.0
       TRAY_DEEP_MM = 15.0

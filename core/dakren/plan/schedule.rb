@@ -252,6 +252,7 @@ module Dakren
         gaps = spans.each_cons(2).map { |(_, to), (from, _)| from - to }.grep(0.01..SHORT_GAP_MIN).sum
         spans.sum { |from, to| to - from } + gaps
       end
+      # Ours: a wait shorter than this is no time for another job.
       SHORT_GAP_MIN = 45
       HELD = %i[hours window step gate].freeze
 

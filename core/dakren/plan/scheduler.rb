@@ -22,6 +22,7 @@ module Dakren
       include Endings
       include Writing
 
+      # Ours, of the search: how finely beginnings are tried.
       STEP_MIN = 30.0
       # Later starts tried of one coat in the first round.
       LATER_STARTS = 8
@@ -36,6 +37,7 @@ module Dakren
       ROUNDS = [[48, 30.0], [192, 30.0], [192, 15.0], [768, 15.0], [3072, 15.0]].freeze
       # Two plans no further apart than this are the same to whoever waits for them.
       SAME_MIN = 2.0
+      # Ours until weighed: to tape a seam, and to turn a piece over.
       SEAM_MIN = 10.0
       TURN_MIN = 10.0
 

@@ -24,6 +24,7 @@ module Dakren
     # Rule: a cure takes what the sheet says; where it is silent, the warmest it was cured at and 10 °C more. The maker's own warm cure
     # comes first where it is warm enough, else at or above the hottest it will be.
     class Service
+      # The practice's: a resin is to stay so much cooler than what it softens at; and what can be asked.
       MARGIN_C = 10
       SERVICE_C = (20..200)
 

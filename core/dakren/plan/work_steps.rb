@@ -101,11 +101,13 @@ module Dakren
           minutes: Check.number(:minutes, minutes, OWN_MIN, "min"), waits: Check.number(:waits, waits, OWN_WAITS_MIN, "min"),
           offset_min: Check.number(:offset_min, offset_min, 0..1440, "min"))
       end
+      # Ours: what can be asked.
       OWN_MIN = (1..1440)
       OWN_WAITS_MIN = (0..20_160)
 
       # Between a coat that was left to cure and the next: washed and abraded.
       ABRADE_MIN = 10
+      # Ours until weighed: sanding a coat for the next, by hand.
       ABRADE_MIN_PER_M2 = 10
 
       module_function

@@ -14,6 +14,7 @@ module Dakren
   class AssumedStages
     # In the order they come.
     ORDER = %i[recoat_opens recoat_closes handle sandable demould full].freeze
+    # By definition.
     DAY_MIN = 1440.0
     # Above this W a film takes ten days to its full cure.
     SLOW_MIN = 150.0

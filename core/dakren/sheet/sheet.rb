@@ -184,6 +184,7 @@ module Dakren
   # Rule: the sheet gives minutes for a cup (up to 1 kg) and for a pail (20 kg); between them minutes grow with the logarithm of the
   # mass. Where it gives one number, a pail takes half as long again. A second cup adds its own minutes.
   class Mixing
+    # The rule's.
     CUP_G = 1000.0
     PAIL_G = 20_000.0
     MINUTES = (0..60)

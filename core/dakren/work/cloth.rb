@@ -35,6 +35,7 @@ module Dakren
         layers.map(&:areal_g_m2).max.to_f > HEAVY_G_M2 ? :into : :above
       end
 
+      # Ours: what can be asked.
       AREAL_G_M2 = (5..3000)
       SHARE = (0.1..0.85)
       PLIES = (1..200)
@@ -153,6 +154,7 @@ module Dakren
     class Scarf
       RATIO = (8..20)
       USUAL_RATIO = 12
+      # The practice's: a bevel is rounded up to this.
       ROUND_UP_MM = 5
       THICKNESS_MM = (0.3..60)
       ORDERS = { largest: "largest first", smallest: "smallest first" }.freeze
@@ -297,6 +299,7 @@ module Dakren
     #
     # Rules: what the line holds is pi/4 d^2 l; the front's distance squared grows with time, t = c x^2.
     module Infusion
+      # Ours: what can be asked.
       LINE_MM = (1..100)
       LENGTH_M = (0..500)
       FLOW_G_M2 = (0..3000)

@@ -9,6 +9,7 @@ module Dakren
     #
     # Rules: ml = area x wet film; the two are tied by the mixed density and one is unknown without it.
     class Cover
+      # Ours: what can be asked.
       FILM_MM = (0.005..500)
       G_M2 = (1..600_000)
 

@@ -30,6 +30,7 @@ module Dakren
         Tool.new(name: "roller", label: "250 mm roller", soak_g: 60)
       ].to_h { |tool| [tool.name, tool] }.freeze
 
+      # The practice's: of what the first coat soaked in, the second soaks in; and what can be asked.
       SECOND_COAT_SHARE = Rational(1, 4)
       G_M2 = (0..2000)
 

@@ -49,6 +49,7 @@ module Dakren
 
     # Lines of a need, made from amounts and the sentence that tells how they came about.
     module NeedLines
+      # General chemistry: quartz.
       GRAIN_DENSITY_G_ML = 2.65
       LABELS = { work: "on the work", told: "as told", prime: "brushed on neat first", texture: "extra for texture",
                  edges: "extra on edges and wear areas",

@@ -32,10 +32,12 @@ module Dakren
       # Rule: roller on a floor 20, patchwise with a small one 12, brush 8, spreader 30; on anything curved 6 at most.
       AREA_M2_H = { "roller" => 20.0, "small_roller" => 12.0, "brush" => 8.0, "wide_brush" => 8.0, "glue_brush" => 8.0,
                     "spreader" => 30.0 }.freeze
+      # The practice's: on anything curved no faster.
       CURVED_M2_H = 6.0
 
       # Holes of no more than this go faster.
       SMALL_HOLE_ML = 2.0
+      # The practice's: small holes from a syringe.
       SMALL_HOLES_H = 200.0
 
       # Grams one person uses up in a minute where nothing but an amount was told.
