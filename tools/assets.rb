@@ -22,11 +22,10 @@ module Assets
     "fonts/LICENSE-bricolage.txt" => "@fontsource-variable/bricolage-grotesque/LICENSE"
   }.freeze
   STYLE_SOURCES = %w[app/assets/dakren.css app/assets/styles/*.css app/rooms/*.rb app/rooms/**/*.erb app/drawings/*.rb].freeze
-  # Shipped file => sources it is joined from.
-  OWN = { "dakren.js" => %w[live unsent live_form outbox bench card_size lists cure_line drawing everywhere].map do |name|
-    "scripts/#{name}.js"
-  end,
-          "mark.svg" => %w[mark.svg] }.freeze
+  # Shipped file => what it is a copy of.
+  OWN = { "mark.svg" => "mark.svg" }.freeze
+  # Shipped file => what builds it, and every file it is made from.
+  BUILT = { "dakren.css" => [:stylesheet, STYLE_SOURCES], "dakren.js" => [:scripts, %w[app/assets/scripts/*.js]] }.freeze
   RECORD = File.join(OUT, "sources.json")
 
   module_function
@@ -36,31 +35,34 @@ module Assets
 
     FileUtils.mkdir_p(File.join(OUT, "fonts"))
     COPIED.each { |to, from| FileUtils.cp(File.join(MODULES, from), File.join(OUT, to)) }
-    OWN.each { |name, sources| File.binwrite(File.join(OUT, name), joined(sources)) }
-    stylesheet(File.join(OUT, "dakren.css"))
+    OWN.each { |name, source| FileUtils.cp(source_of(source), File.join(OUT, name)) }
+    BUILT.each { |name, (how, _)| public_send(how, File.join(OUT, name)) }
     File.write(RECORD, "#{JSON.pretty_generate(record)}\n")
   end
 
   # @return [Array<String>] what is not as its sources say
   def stale
-    wrong = OWN.reject { |name, sources| File.binread(File.join(OUT, name)) == joined(sources) }.keys
+    wrong = OWN.reject { |name, source| same?(source_of(source), File.join(OUT, name)) }.keys
     kept = JSON.parse(File.read(RECORD))
     wrong += record.reject { |name, digest| kept[name] == digest }.keys
-    wrong << "dakren.css" if Dir.exist?(MODULES) && !stylesheet_fresh?
-    wrong
+    wrong += BUILT.keys.reject { |name| fresh?(name) } if Dir.exist?(MODULES)
+    wrong.uniq
   end
 
-  # Shipped files by digest, and what they were made from: the packages' versions, and every file the
-  # stylesheet takes its classes from.
+  # Shipped files by digest, and what they were made from: the packages' versions, and every file that is built from.
   def record
-    shipped = (COPIED.keys + ["dakren.css"]).to_h { |name| [name, Digest::SHA256.file(File.join(OUT, name)).hexdigest] }
-    sources = Dir[*STYLE_SOURCES.map { |pattern| File.join(ROOT, pattern) }].sort.map { |file| File.binread(file) }
+    shipped = (COPIED.keys + BUILT.keys).to_h { |name| [name, Digest::SHA256.file(File.join(OUT, name)).hexdigest] }
     shipped.merge("package.json" => Digest::SHA256.file(File.join(ROOT, "package.json")).hexdigest,
-      "sources of dakren.css" => Digest::SHA256.hexdigest(sources.join("\0")))
+      **BUILT.to_h { |name, (_, sources)| ["sources of #{name}", digest_of(sources)] })
   end
 
-  def joined(sources)
-    sources.map { |source| File.binread(File.join(ROOT, "app", "assets", source)) }.join("\n")
+  def digest_of(patterns)
+    files = Dir[*patterns.map { |pattern| File.join(ROOT, pattern) }].sort
+    Digest::SHA256.hexdigest(files.map { |file| File.binread(file) }.join("\0"))
+  end
+
+  def source_of(name)
+    File.join(ROOT, "app", "assets", name)
   end
 
   def stylesheet(to)
@@ -69,12 +71,19 @@ module Assets
     raise "the stylesheet could not be built" unless ok
   end
 
+  # One file of all modules, for browsers of the last three years; nothing of it is seen from outside.
+  def scripts(to)
+    ok = system(File.join(MODULES, ".bin", "esbuild"), source_of("scripts/main.js"), "--bundle", "--format=iife", "--target=es2022",
+      "--charset=utf8", "--minify", "--outfile=#{to}", "--log-level=error", chdir: ROOT)
+    raise "the scripts could not be built" unless ok
+  end
+
   # Built anew where the packages are at hand; elsewhere the record of its sources has to do.
-  def stylesheet_fresh?
+  def fresh?(name)
     Dir.mktmpdir do |dir|
-      built = File.join(dir, "dakren.css")
-      stylesheet(built)
-      same?(built, File.join(OUT, "dakren.css"))
+      built = File.join(dir, name)
+      public_send(BUILT.fetch(name).first, built)
+      same?(built, File.join(OUT, name))
     end
   end
 

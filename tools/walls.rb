@@ -79,7 +79,7 @@ module Walls
 
   # Names scripts share without saying so.
   def globals
-    lines(files("app/assets/scripts/*.js"), /\A(?:function \w|const \w|let \w|var \w|window\.\w+ =)/)
+    lines(files("app/assets/scripts/*.js"), /window\.\w+ =|\bglobalThis\b/)
   end
 
   def large

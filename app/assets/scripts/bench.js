@@ -1,4 +1,7 @@
-// The bench: polls the server, which owns every clock; one key or pedal goes on; holding pours on the simulated scale.
+// At the bench, a batch: polls the server, which owns every clock; one key or pedal goes on; holding pours on the simulated scale.
+import { live } from "./live.js";
+import { Outbox } from "./outbox.js";
+
 document.addEventListener("alpine:init", () => {
   window.Alpine.data("benchForm", () => ({
     timer: null,

@@ -1,4 +1,4 @@
-// The screen held against a bank card: the drawing follows the number.
+// In the settings. The screen held against a bank card: the drawing follows the number.
 document.addEventListener("alpine:init", () => {
   window.Alpine.data("cardSize", () => ({
     field() {

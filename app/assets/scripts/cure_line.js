@@ -1,4 +1,4 @@
-// The cure line is handled: a coat, the room's line or the end of a day dragged sets the field that stands for it, and the page answers.
+// On the job sheet. The cure line is handled: a coat, the room's line or the end of a day dragged sets the field that stands for it, and the page answers.
 const cureLine = {
   begin(event) {
     const part = event.target.closest?.(".line-drawn .drag");

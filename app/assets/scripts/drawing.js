@@ -1,5 +1,7 @@
-// A piece is measured and drawn on its drawing, on the job sheet and at the drawing table alike. What is taken hold of goes into the
+// On the job sheet and at the drawing table alike. A piece is measured and drawn on its drawing. What is taken hold of goes into the
 // fields that stand for it; points set by pointer or keys go to the server to be measured and put into the job.
+import { liveForm } from "./live_form.js";
+
 function drawing() {
   const base = liveForm();
   const NEAR_PX = 9;

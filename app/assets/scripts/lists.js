@@ -1,5 +1,7 @@
-// Lists that go on by themselves: the cups on the go, and what is on now, which tells before it is time where the
+// On the list of jobs and at the bench. Lists that go on by themselves: the cups on the go, and what is on now, which tells before it is time where the
 // browser may.
+import { live } from "./live.js";
+
 document.addEventListener("alpine:init", () => {
   function watching(pauseMs, { hidden, looked = () => {} }) {
     return {

@@ -1,4 +1,4 @@
-// What every live page shares: the server's answer is merged into the page that is looked at. A field somebody types
+// On every live page: the job sheet, the drawing table, the data sheet, the bench, the lists. What they share: the server's answer is merged into the page that is looked at. A field somebody types
 // in stays the very same field, and no field ever holds anything but what was typed or what the shop has kept.
 // Fields that belong to the page, not to what is kept.
 const ALWAYS_SENT = /^(?:authenticity_token|revision|units_on_page|deed_id|drawn.*|new_.*|wi_.*)$/;
@@ -6,7 +6,7 @@ const ALWAYS_SENT = /^(?:authenticity_token|revision|units_on_page|deed_id|drawn
 const TOLD_WITH_A_DEED = /^(?:drawn|new_)/;
 // Longer than this no press holds up an answer.
 const LONGEST_PRESS_MS = 3000;
-const live = {
+export const live = {
   // While a button is pressed down nothing is merged: what is pressed stays under the finger until it is let go.
   pressed: null,
   hold(target) {

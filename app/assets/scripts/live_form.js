@@ -1,12 +1,15 @@
-// Liveliness for forms the server computes: what is typed goes to the server once typing pauses, and the
+// On the job sheet, the data sheet and the drawing table. Liveliness for forms the server computes: what is typed goes to the server once typing pauses, and the
 // answer is merged into the page around the field being typed in. One request at a time, in order.
+import { live } from "./live.js";
+import { unsent } from "./unsent.js";
+
 const PAUSE_MS = 220;
 const RETRY_MS = 3000;
 const LOOK_AGAIN_MS = 1000;
 // Answers that stay the same however often one asks.
 const REFUSED = [400, 403, 404, 409, 413];
 
-function liveForm() {
+export function liveForm() {
   return {
     state: "saved",
     dirty: false,

@@ -1,7 +1,7 @@
-// Presses that wait for the shop: each with the moment it was pressed, kept through a reload, sent in order, done once.
+// At the bench. Presses that wait for the shop: each with the moment it was pressed, kept through a reload, sent in order, done once.
 const OUTBOX = "bench outbox ";
 const OUTBOX_RETRY_MS = 2000;
-class Outbox {
+export class Outbox {
   // address: where the batch's presses go; told: called whenever it changes.
   constructor(address, told) {
     this.address = address;

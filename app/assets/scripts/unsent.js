@@ -1,6 +1,6 @@
-// What was typed while the shop did not answer: kept in the browser until an answer has come, whatever page is opened meanwhile.
+// On every page with a form. What was typed while the shop did not answer: kept in the browser until an answer has come, whatever page is opened meanwhile.
 const UNSENT = "unsent ";
-const unsent = {
+export const unsent = {
   keep(address, body) {
     try {
       body.delete("authenticity_token");
