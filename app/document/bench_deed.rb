@@ -246,7 +246,7 @@ module Dakren
       def told_ml
         bare = @wording.us?(:volume) ? :"fl oz" : :ml
         told = Measure::Typed.read(@typed["reading"], field: "reading_ml", units: Measure::Units::VOLUME, bare: bare, allowed: FILLED_ML)
-        @walk.recipe.method == :syringe || (@walk.apart? && @walk.step.name == :second) ? @walk.last_reading + told : told
+        @walk.recipe.way.fillings? || (@walk.apart? && @walk.step.name == :second) ? @walk.last_reading + told : told
       end
 
       # A look at the witness before it is hard: the shop's own tack times come from these.

@@ -9,7 +9,6 @@ module Dakren
       include TypedForm
 
       PARTS = { "resin" => "resin", "hardener" => "hardener" }.freeze
-      METHODS = { "scale" => "scale", "graduated" => "graduated cup", "eye" => "by eye, stiff paste" }.freeze
       POWDERS = { "" => "none", **Dakren::Bench::POWDER_WORDS.to_h { |name, words| [name.to_s, "#{name}: #{words}"] } }.freeze
       LEAST = Rational(1, 1000)
       MOST_G = 100_000
@@ -39,7 +38,7 @@ module Dakren
 
       # @return [Hash{String=>String}] ways to measure it: the usual ones, and the shop's own tools
       def methods
-        METHODS.merge(@tools.method_choices.except("scale", "graduated", "eye"))
+        @tools.method_choices
       end
 
       # @return [Symbol] the unit a bare number means
@@ -188,12 +187,13 @@ module Dakren
         return ToolShelf.method_of(wanted.tool).to_s if wanted.tool
         return "pack" if value("amount").match?(/pack/i)
 
-        METHODS.key?(value("method")) ? value("method") : METHODS.keys.first
+        Measure.bare_ways.key?(value("method")) ? value("method") : Measure.bare_ways.keys.first
       end
 
       # Into a graduated cup the thin part goes first, whatever the shop prefers: thick resin domes and hides the line.
       def first
-        return { "graduated" => "hardener", "pack" => "resin" }.fetch(method_word) if %w[graduated pack].include?(method_word)
+        own = Measure::WAYS.fetch(method_word.to_sym).first
+        return own.to_s if own
 
         PARTS.key?(value("first")) ? value("first") : @settings.pour_first
       end

@@ -85,7 +85,8 @@ module Dakren
         return ToolShelf.method_of(tool) if tool
         return :pack if @figures[:pack]
 
-        usual = { "graduated" => :graduated, "eye" => :eye }.fetch(@reading.text("method"), :scale)
+        told = @reading.text("method")
+        usual = Measure.bare_ways.key?(told) ? told.to_sym : :scale
         sheet ? sheet.ratio.able(usual) : usual
       end
 

@@ -28,7 +28,7 @@ module Dakren
     class ToolShelf
       USUAL_RESOLUTION_G = 0.1
 
-      # @return [Symbol] of Plan::METHODS
+      # @return [Symbol] of Measure::WAYS
       def self.method_of(tool)
         tool.declaration.method
       end
@@ -79,7 +79,7 @@ module Dakren
 
       def method_choices
         {
-          "scale" => "scale", "graduated" => "graduated cup", "eye" => "by eye, stiff paste",
+          **Measure.bare_ways,
           **@tools.reject { |_, tool| tool.is_a?(Plan::CupKind) }.transform_values(&:name)
         }
       end

@@ -27,7 +27,7 @@ module Dakren
         @scale = [HEIGHT / @cup.height_mm, WIDEST / @cup.top_mm].min
         @high = @cup.height_mm * @scale
         @wide = @cup.top_mm * @scale
-        @left = walk.recipe.method == :graduated ? LEFT_WRITTEN : LEFT_BARE
+        @left = walk.recipe.way.lines? ? LEFT_WRITTEN : LEFT_BARE
       end
 
       def to_s
@@ -35,7 +35,7 @@ module Dakren
         layers.each { |name, from, to| svg.shape(corners(from, to), fill: CupRow::COLOURS.fetch(name)) }
         draw_cup(svg)
         draw_target(svg)
-        draw_lines(svg) if @walk.recipe.method == :graduated
+        draw_lines(svg) if @walk.recipe.way.lines?
         svg.text(@left + (@wide / 2), TOP + @high + 20,
           "#{@wording.vessel(@cup.name)}, #{@wording.show(Quantity.new(value: @cup.top_mm, unit: :mm))} across", text_anchor: "middle",
           class: "t-small")

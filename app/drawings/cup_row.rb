@@ -82,8 +82,7 @@ module Dakren
         fill = batch.portion.fill_mm
         return [[:mix, 0.0, fill]] unless batch.split.resin_ml && batch.split.hardener_ml
 
-        first = @plan.order.method == :graduated ? :hardener : :resin
-        second = first == :resin ? :hardener : :resin
+        first, second = @plan.order.way.order
         between = @cup.fill_mm(batch.split[:"#{first}_ml"].to_f)
         both = @plan.order.need.powder ? @cup.fill_mm(batch.split.total_ml.to_f) : fill
         [[first, 0.0, between], [second, between, both], ([:mix, both, fill] if both < fill)].compact

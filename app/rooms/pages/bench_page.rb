@@ -195,7 +195,7 @@ module Dakren
       def next_words
         count = recipe.count
         return "#{units(walk.contents.units_to_add).capitalize} of #{names(part)} added" if count && mending?
-        return PACK_DONE.fetch(step.name) if recipe.method == :pack && PACK_DONE.key?(step.name)
+        return PACK_DONE.fetch(step.name) if recipe.way.whole? && PACK_DONE.key?(step.name)
         return told(step.done, part) unless count && %i[first second].include?(step.name)
         return Measure::Tools.counting(count.unit).ready if step.name == :first
 

@@ -68,8 +68,7 @@ module Dakren
       # A and B: letter, name, what is in each cup and in all.
       # @return [Array<Array(String, String, String, Array<Answer>, Array<Answer>)>]
       def parts
-        parts = plan.order.method == :graduated ? %w[hardener resin] : %w[resin hardener]
-        parts.map do |name|
+        plan.order.way.order.map(&:to_s).map do |name|
           [name == "resin" ? "A" : "B", name, plan.sheet.public_send(name), each_cup(name), in_all(name)]
         end
       end
@@ -105,7 +104,7 @@ module Dakren
       # Blocks of paste to be cut side by side, true to size; nil where nothing is measured by eye.
       # @return [Drawings::PasteBlocks, nil]
       def blocks(px_per_mm)
-        return unless plan.order.method == :eye
+        return unless plan.order.way.unmeasured?
 
         Drawings::PasteBlocks.new(Measure::Blocks.new(plan.batches.first.split, forgives_resin_pct: plan.sheet.tolerance_pct[0]), px_per_mm,
           @wording)
@@ -119,7 +118,7 @@ module Dakren
 
       def cups_caption
         count = plan.batches.size
-        dome = plan.order.method == :graduated ? "; thin part first: thick resin domes and hides the line" : ""
+        dome = plan.order.way.lines? ? "; thin part first: thick resin domes and hides the line" : ""
         cups = if sizes.size > 1
                  "#{sizes.map { |amount, many| "#{many} of #{amount}" }.join(", ")} in a #{@wording.vessel(plan.portions.first.cup.name)}"
                else

@@ -100,7 +100,7 @@ module Dakren
       # In the order they go in, with the running total.
       def lines(ticket, coat, batch)
         sheet = coat.plan.sheet
-        order = coat.plan.order.method == :graduated ? %i[hardener resin] : %i[resin hardener]
+        order = coat.plan.order.way.order
         unit = coat.plan.weighed? && batch.split.resin_g ? :g : :ml
         running = 0
         order.map do |part|

@@ -68,7 +68,7 @@ module Dakren
       def first_of
         return :resin if @coat.task.figures[:thicken_first] == "half"
 
-        { graduated: :hardener, pack: :resin }.fetch(@coat.plan.order.method, @settings.pour_first.to_sym)
+        @coat.plan.order.way.first || @settings.pour_first.to_sym
       end
 
       # What was noted of the job and of this task.

@@ -139,7 +139,7 @@ module Dakren
 
         amounts = @walk.contents.amounts
         parts = "resin #{measured(amounts[:resin])}, hardener #{measured(amounts[:hardener])}"
-        return "By eye, as planned: #{parts}. Not measured: good to about 10 % a side." if @walk.recipe.method == :eye
+        return "By eye, as planned: #{parts}. Not measured: good to about 10 % a side." if @walk.recipe.way.unmeasured?
         return "As planned, no reading noted: #{parts}#{counts}." if @walk.read? && @walk.contents.as_planned?
 
         verdict = @walk.verdict

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../base/value"
+require_relative "../measure/tools"
 require_relative "../plan/cup_kind"
 require_relative "steps"
 
@@ -76,8 +77,13 @@ module Dakren
         to_h.except(:name, :sheet).to_h { |part, value| [part.to_s, written(value)] }.merge("cup" => cup.told)
       end
 
+      # @return [Measure::Way] how it is measured
+      def way
+        Measure::WAYS.fetch(method)
+      end
+
       def weighed?
-        method == :scale
+        way.read == :weight
       end
 
       # Everything that may be done with it, in order.

@@ -118,7 +118,7 @@ module Dakren
 
       # Is part A stirred by itself before anything is measured? Of a pack that is the first step of measuring.
       def stirred_alone?
-        recipe.version >= VERSION && recipe.manner.look.alone && recipe.method != :pack
+        recipe.version >= VERSION && recipe.manner.look.alone && !recipe.way.whole?
       end
 
       # Does it go over into a second cup?
@@ -232,7 +232,7 @@ module Dakren
 
       # Can somebody say how far a part really came: on a scale, to a line, in a syringe?
       def read?
-        %i[scale graduated syringe].include?(recipe.method) && recipe.count.nil? && (weighed? || recipe.unit == :ml)
+        recipe.way.told? && recipe.count.nil? && (weighed? || recipe.unit == :ml)
       end
 
       # Was somebody told, since the mixing began, that it is not yet long enough?

@@ -58,7 +58,7 @@ module Dakren
 
       # What is chosen by habit and cannot be done gives way to what can: a ratio by volume without densities is filled to lines, one
       # by weight is weighed.
-      # @param method [Symbol] of METHODS
+      # @param method [Symbol] of WAYS
       # @return [Symbol]
       def able(method)
         return :graduated if method == :scale && weight_parts.nil?

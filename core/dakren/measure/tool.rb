@@ -4,6 +4,7 @@ require_relative "../base/value"
 require_relative "../base/check"
 require_relative "../base/exact"
 require_relative "units"
+require_relative "way"
 
 module Dakren
   module Measure
@@ -26,8 +27,19 @@ module Dakren
       # What whole units give: counted, and what is in the cup then. unit_ml: of one of each, where they only go together.
       Whole = Value.define(:counted, :split)
 
-      # name: as it is kept; method: how the ticket calls measuring with it; short: in a sentence.
-      Declaration = Value.define(:name, :method, :label, :short, :fields, counting: nil)
+      # name: as it is kept; way: how a batch is measured with it.
+      Declaration = Value.define(:name, :way, :label, :fields, counting: nil) do
+        def method
+          way.name
+        end
+
+        def short
+          way.short
+        end
+      end
+
+      # What every tool must answer by itself; one that counts, whole counts too.
+      CONTRACT = %i[errors refusal].freeze
 
       NO_DENSITIES = "the data sheet gives no densities, so this ratio by weight cannot be"
 
@@ -130,9 +142,11 @@ module Dakren
       module_function
 
       # Declares a tool.
+      # @param way [Way]
       # @return [Class] a frozen value with name and the fields
-      def declare(name, method, label:, short:, fields:, counting: nil, &body)
-        declaration = Declaration.new(name: name, method: method, label: label, short: short, fields: fields, counting: counting)
+      # @raise [ArgumentError] where it does not say all that is asked of a tool
+      def declare(name, way, label:, fields:, counting: nil, &body)
+        declaration = Declaration.new(name: name, way: way, label: label, fields: fields, counting: counting)
         spare, needed = fields.partition(&:spare)
         tool = Value.define(:name, *needed.map { |field| field.name.to_sym }, **spare.to_h { |field| [field.name.to_sym, nil] }) do
           include Usual
@@ -140,7 +154,17 @@ module Dakren
           class_eval(&body)
         end
         tool.define_singleton_method(:declaration) { declaration }
+        complete(tool, declaration)
         ALL[name] = tool
+      end
+
+      # A tool that leaves something out is found when it is loaded, not when somebody measures with it.
+      def complete(tool, declaration)
+        asked = CONTRACT + (declaration.counting ? %i[whole] : [])
+        missing = asked.reject { |name| tool.method_defined?(name, false) }.map(&:to_s)
+        missing << "a way that reads a count" if declaration.counting && declaration.way.read != :count
+        missing << "a way of #{Way::READ.join(", ")}" unless Way::READ.include?(declaration.way.read)
+        raise ArgumentError, "#{declaration.label} does not say: #{missing.join(", ")}" if missing.any?
       end
 
       def field(name, label, units, bare, allowed, **more)
@@ -160,11 +184,6 @@ module Dakren
       # @return [Counting, nil]
       def counting(unit)
         ALL.each_value.filter_map { |tool| tool.declaration.counting }.find { |counting| counting.unit == unit }
-      end
-
-      # @return [Hash{Symbol=>String}] ways of measuring, and how they are called in a sentence
-      def methods_short
-        ALL.values.to_h { |tool| [tool.declaration.method, tool.declaration.short] }
       end
     end
   end

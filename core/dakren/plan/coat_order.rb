@@ -11,7 +11,7 @@ module Dakren
     # One coat of a task, as the builder asks for it. Minute 0 is when its first batch is mixed.
     #
     # need: Work::Need; sheet: Sheet; room: Cure::Profile; tins_c: °C of the parts; outline: a shape of Size to mark, or nil;
-    # kind: a name of Work::Kinds; method: a key of Measure::METHODS; cups: kinds to choose from; placing_g_per_min: of the whole
+    # kind: a name of Work::Kinds; method: a key of Measure::WAYS; cups: kinds to choose from; placing_g_per_min: of the whole
     # crew, where pace (Work::Pace, of this coat) is not known; pack_ml: of A and B together, where whole packs are mixed, and the last
     # in part where part_pack; from_min: when in the room's time the coat begins; ageing: Cure::Ageing shared by the coats of one
     # sheet; people: on the crew, where there are two one mixes ahead; hint: a likely count of cups; most_g: what the chosen tool takes
@@ -34,6 +34,11 @@ module Dakren
         sizing = Work::Sizing.new(Work::Kinds::ALL.fetch(:coat), [place], { film: cover, drink: drink_g_m2, soak: soak_g },
           density_g_ml: sheet.clock.mixed_density_g_ml)
         new(need: sizing.need, outline: outline, sheet: sheet, **order)
+      end
+
+      # @return [Measure::Way] how its batches are measured
+      def way
+        Measure::WAYS.fetch(method)
       end
 
       # °C of the room so many minutes after the coat begins, to the tenth a thermometer shows.

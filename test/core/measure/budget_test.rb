@@ -162,8 +162,27 @@ class BudgetTest < CoreTest
       assert_same tool.declaration.counting, whole.counted&.counting, name if whole
       assert_operator whole.split.total_ml, :>=, split.total_ml * Rational(98, 100), name if whole
       assert T.counting(whole.counted.counting.unit) if whole&.counted
-      assert_includes T.methods_short, tool.declaration.method
+      assert_same tool.declaration.way, Measure::WAYS.fetch(tool.declaration.way.name)
     end
+  end
+
+  # Somebody who adds one is told at once what it leaves out, not when a batch is measured with it.
+  def test_a_tool_that_leaves_something_out_is_found_when_it_is_loaded
+    way = Measure::Way.new(name: :gun, short: "cartridge gun", read: :count, first: nil)
+    trigger = T::Counting.new(unit: "press", alternate: false, ready: "Ready", heading: "Gun", how: "Press.")
+    error = assert_raises(ArgumentError) do
+      T.declare("gun", way, label: "Cartridge gun", fields: [], counting: trigger) { define_method(:errors) { |_split| [0, 0] } }
+    end
+    assert_equal "Cartridge gun does not say: refusal, whole", error.message
+    error = assert_raises(ArgumentError) { T.declare("gun", way.with(read: :nose), label: "Cartridge gun", fields: []) { nil } }
+    assert_includes error.message, "errors, refusal, a way of weight, lines, fillings, count, whole, eye"
+    assert_raises(ArgumentError) { Measure::Way.new(name: :gun, short: "gun", read: :count) }
+    refute T::ALL.key?("gun")
+  end
+
+  def test_the_ways_that_need_no_tool_are_told_once
+    assert_equal %w[scale graduated eye], Measure.bare_ways.keys
+    assert_equal %i[hardener resin], Measure::WAYS[:graduated].order
   end
 
   def test_pumps_of_another_set_are_refused_with_the_ratio_they_give

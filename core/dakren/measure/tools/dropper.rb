@@ -9,10 +9,11 @@ module Dakren
       MOST_DROPS = 120
 
       # Drops from the same bore; their scatter shrinks with the root of their number.
-      Dropper = declare("dropper", :drops, label: "Matched droppers", short: "dropper", fields: [
-        field("drop_ml", "One drop", Units::VOLUME, :ml, 0.005..1),
-        field("scatter_pct", "Drops scatter by", Units::PERCENT, :%, 0.1..50, fallback: 6)
-                                                                                           ],
+      Dropper = declare("dropper", Way.new(name: :drops, short: "dropper", read: :count, first: nil),
+        label: "Matched droppers", fields: [
+          field("drop_ml", "One drop", Units::VOLUME, :ml, 0.005..1),
+          field("scatter_pct", "Drops scatter by", Units::PERCENT, :%, 0.1..50, fallback: 6)
+        ],
         counting: Counting.new(unit: "drop", alternate: false, ready: "Ready", heading: "Matched droppers, at room temperature",
           how: "All of the resin, then all of the hardener. Hold the bottle upright.")) do
         def drops(split, tolerance_pct = Verdict::USUAL_TOLERANCE_PCT, short_pct = SHORT_PCT)

@@ -11,10 +11,12 @@ module Dakren
       LINES_WORTH = Rational(11, 10)
 
       # Filled to printed lines, or between them.
-      Graduated = declare("graduated", :graduated, label: "Graduated cup", short: "graduated cup", fields: [
-        field("division_ml", "One division", Units::VOLUME, :ml, 0.01..1000),
-        field("volume_ml", "Last line", Units::VOLUME, :ml, 1..100_000)
-      ]) do
+      Graduated = declare("graduated",
+        Way.new(name: :graduated, short: "graduated cup", read: :lines, first: :hardener, bare: "graduated cup"),
+        label: "Graduated cup", fields: [
+          field("division_ml", "One division", Units::VOLUME, :ml, 0.01..1000),
+          field("volume_ml", "Last line", Units::VOLUME, :ml, 1..100_000)
+        ]) do
         # On a printed line a fifth of a division, between two lines half of one. Thin part first, from the bottom: one line. Thick
         # part: two.
         def errors(split)

@@ -9,10 +9,11 @@ module Dakren
       NEAR = 0.1
 
       # Both tins scraped out: right by itself, for one size.
-      Pack = declare("pack", :pack, label: "Whole pack", short: "whole pack", fields: [
-        field("resin_g", "Resin in the tin", Units::MASS, :g, 1..500_000),
-        field("hardener_g", "Hardener in the tin", Units::MASS, :g, 0.1..500_000)
-      ]) do
+      Pack = declare("pack", Way.new(name: :pack, short: "whole pack", read: :whole, first: :resin),
+        label: "Whole pack", fields: [
+          field("resin_g", "Resin in the tin", Units::MASS, :g, 1..500_000),
+          field("hardener_g", "Hardener in the tin", Units::MASS, :g, 0.1..500_000)
+        ]) do
         def errors(_split)
           [0.0, 0.0]
         end

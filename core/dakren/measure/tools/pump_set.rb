@@ -6,11 +6,12 @@ module Dakren
   module Measure
     module Tools
       # Two pumps made for one ratio; whole strokes, as many of one as of the other.
-      PumpSet = declare("pump", :pump, label: "Pump set", short: "pump set", fields: [
-        field("resin_ml", "Resin per stroke", Units::VOLUME, :ml, 0.05..2000),
-        field("hardener_ml", "Hardener per stroke", Units::VOLUME, :ml, 0.05..2000),
-        field("error_pct", "Strokes vary by", Units::PERCENT, :%, 0..50, fallback: 2)
-                                                                             ],
+      PumpSet = declare("pump", Way.new(name: :pump, short: "pump set", read: :count, first: nil),
+        label: "Pump set", fields: [
+          field("resin_ml", "Resin per stroke", Units::VOLUME, :ml, 0.05..2000),
+          field("hardener_ml", "Hardener per stroke", Units::VOLUME, :ml, 0.05..2000),
+          field("error_pct", "Strokes vary by", Units::PERCENT, :%, 0..50, fallback: 2)
+        ],
         counting: Counting.new(unit: "stroke", alternate: true, ready: "Prime", heading: "Prime both pumps, and discard what comes",
           how: "Full strokes, one for one, changing pump each stroke so that a miscount shows.")) do
         # One stroke of each.

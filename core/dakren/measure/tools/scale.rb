@@ -6,12 +6,13 @@ module Dakren
   module Measure
     module Tools
       # One reading is off by half a step of the display and the scale's repeatability; a weighed part is the difference of two readings.
-      Scale = declare("scale", :scale, label: "Scale", short: "scale", fields: [
-        field("resolution_g", "Smallest step", Units::MASS, :g, 0.001..1000),
-        field("repeatability_g", "Repeatability", Units::MASS, :g, 0..1000, fallback: 0),
-        field("capacity_g", "Capacity", Units::MASS, :g, 1..1_000_000),
-        field("auto_off_min", "Switches itself off after", Units::TIME, :min, 0.1..1440, fallback: 10, spare: true)
-      ]) do
+      Scale = declare("scale", Way.new(name: :scale, short: "scale", read: :weight, first: nil, bare: "scale"),
+        label: "Scale", fields: [
+          field("resolution_g", "Smallest step", Units::MASS, :g, 0.001..1000),
+          field("repeatability_g", "Repeatability", Units::MASS, :g, 0..1000, fallback: 0),
+          field("capacity_g", "Capacity", Units::MASS, :g, 1..1_000_000),
+          field("auto_off_min", "Switches itself off after", Units::TIME, :min, 0.1..1440, fallback: 10, spare: true)
+        ]) do
         def reading_error_g
           (resolution_g / 2.0) + repeatability_g
         end

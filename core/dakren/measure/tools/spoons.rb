@@ -10,12 +10,14 @@ module Dakren
       #
       # Rule: the fewest spoons that give about the batch and meet the ratio within what the sheet tolerates; where no numbers do, the
       # nearest. Level spoons are off by their share, less so the more of them are counted.
-      Spoons = declare("spoons", :spoons, label: "Measuring spoons, one a part", short: "measuring spoons", fields: [
-        field("spoon_ml", "One spoon, level", Units::VOLUME, :ml, 0.1..250),
-        field("error_pct", "A level spoon may be off by", Units::PERCENT, :%, 0..50, fallback: 5)
-      ], counting: Counting.new(unit: "spoon", alternate: false, ready: "Ready", heading: "Two spoons of one size, one for each part, dry",
-        how: "Strike each level with a straight edge, scrape it out. All of the resin, then all of the hardener; " \
-             "never one spoon for both.")) do
+      Spoons = declare("spoons", Way.new(name: :spoons, short: "measuring spoons", read: :count, first: nil),
+        label: "Measuring spoons, one a part", fields: [
+          field("spoon_ml", "One spoon, level", Units::VOLUME, :ml, 0.1..250),
+          field("error_pct", "A level spoon may be off by", Units::PERCENT, :%, 0..50, fallback: 5)
+        ], counting: Counting.new(unit: "spoon", alternate: false, ready: "Ready",
+          heading: "Two spoons of one size, one for each part, dry",
+          how: "Strike each level with a straight edge, scrape it out. All of the resin, then all of the hardener; " \
+               "never one spoon for both.")) do
         # @return [Array(Integer, Integer)] spoons of resin and of hardener
         def spoons(split, tolerance_pct = Verdict::USUAL_TOLERANCE_PCT, short_pct = SHORT_PCT)
           WholeUnits.pair(split, spoon_ml, tolerance_pct, short_pct)

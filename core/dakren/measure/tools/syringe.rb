@@ -6,10 +6,11 @@ module Dakren
   module Measure
     module Tools
       # A syringe for each part, refilled as often as it takes.
-      Syringe = declare("syringe", :syringe, label: "Syringes, one a part", short: "syringe", fields: [
-        field("division_ml", "One division", Units::VOLUME, :ml, 0.001..100),
-        field("volume_ml", "Holds", Units::VOLUME, :ml, 0.1..1000)
-      ]) do
+      Syringe = declare("syringe", Way.new(name: :syringe, short: "syringe", read: :fillings, first: nil),
+        label: "Syringes, one a part", fields: [
+          field("division_ml", "One division", Units::VOLUME, :ml, 0.001..100),
+          field("volume_ml", "Holds", Units::VOLUME, :ml, 0.1..1000)
+        ]) do
         def errors(split)
           return if split.resin_ml.nil?
 
