@@ -10,7 +10,7 @@ require "tmpdir"
 # A shop served by the real start command on a port and folder of its own.
 class Served
   START = File.expand_path("../bin/dakren", __dir__)
-  PATIENCE_S = 60
+  PATIENCE_S = 180
   FILE = "dakren.sqlite3"
 
   class << self

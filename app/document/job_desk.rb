@@ -37,9 +37,10 @@ module Dakren
       # @param go_on [#call, nil] asked while a better plan is looked for; nil for the first answer
       # @param plan [Boolean] is it planned, or only read? @param made [#call, nil] given a block that plans: what that comes to, perhaps
       #   known already
+      # @param kept [Memo] what pages made of a desk that plans the same
       # @param forecast [#call] from a start to points of the room as they were foretold, or nil
       def initialize(document, sheets:, tools: ToolShelf.new([]), shelf: -> { [] }, own: Work::Own.new, shop: Crew::ROUND_THE_CLOCK,
-        forecast: ->(_start) {}, plan: true, go_on: nil, made: nil)
+        forecast: ->(_start) {}, plan: true, go_on: nil, made: nil, kept: Memo.new(MOST_KEPT))
         @document = document
         @sheets = sheets
         @tools = tools
@@ -48,7 +49,7 @@ module Dakren
         @shop = shop
         @forecast = forecast
         @plans = made || ->(&plan) { plan.call }
-        @kept = Memo.new(MOST_KEPT)
+        @kept = kept
         @problems = []
         @missing = []
         @reading = Reader.new(document, "", @problems, @missing)
@@ -77,8 +78,8 @@ module Dakren
         whole.part(id)
       end
 
-      # What a page made of this desk, which never changes: made once.
-      # @param key [Array] everything else it hangs on
+      # What a page made of this desk, or of one that plans the same: made once.
+      # @param key [Array] everything else it hangs on, what no plan reads too
       def kept(key, &)
         @kept.recall(key, &)
       end

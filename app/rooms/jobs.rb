@@ -64,7 +64,8 @@ module Dakren
         def ticket_part(page, ticket)
           shut = shut?("t-#{ticket.id}")
           folded = shut?("d-#{ticket.part.key("more")}")
-          page.desk.kept([:ticket, ticket.id, ticket.open?, shut, folded, page.record.id, wording.key, said_now, ticket.mixed_stamp]) do
+          page.desk.kept([:ticket, ticket.id, ticket.open?, shut, folded, page.record.id, wording.key, said_now, ticket.mixed_stamp,
+            ticket.part.note]) do
             part :"jobs/ticket", ticket: ticket, unprinted: shut, folded: folded
           end
         end

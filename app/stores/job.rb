@@ -84,21 +84,22 @@ module Dakren
       # Writes a document as the next revision.
       # @param document [Hash] as Document::JobDocument makes it
       def write(document)
-        return if document == self.document && persisted? && revisions.exists?
+        before = newest
+        return if document == self.document && persisted? && before
 
-        keep(document, parent: revisions.last&.stands_for)
+        keep(document, before, parent: before&.stands_for)
       end
 
       # Goes back to the state the present one was made from. That is a new revision itself: nothing is lost.
       def undo
         before = earlier
-        keep(before.state, stands_for: before.number) if before
+        keep(before.state, newest, stands_for: before.number) if before
       end
 
       # Goes on to the state that was made from the present one last.
       def redo
         after = later
-        keep(after.state, stands_for: after.number) if after
+        keep(after.state, newest, stands_for: after.number) if after
       end
 
       # What its plan said, where the disk has changed that: it is worked out anew.
@@ -109,17 +110,30 @@ module Dakren
         where(id: worn.map(&:id)).update_all(summary: "{}", summary_of: 0, calendar: nil, summary_seal: nil, calendar_seal: nil)
       end
 
+      def reload(...)
+        @newest = nil
+        super
+      end
+
       # @return [JobRevision, nil] the state undo goes back to
       def earlier
-        now = revisions.last&.stands_for
-        parent = now && revisions.find_by(number: now)&.parent
+        parent = standing&.parent
         parent && revisions.find_by(number: parent)
       end
 
       # @return [JobRevision, nil] the state redo goes on to
       def later
-        now = revisions.last&.stands_for
+        now = newest&.stands_for
         now && revisions.where(parent: now).where("stands_for = number").last
+      end
+
+      # Is there a state to go back to, and one to go on to? Where one of them was thinned away its neighbour is linked instead.
+      def earlier?
+        !standing&.parent.nil?
+      end
+
+      def later?
+        !newest.nil? && revisions.where(parent: newest.stands_for).where("stands_for = number").exists?
       end
 
       # The document as it was at a revision, or at the last before it that is still kept.
@@ -137,13 +151,25 @@ module Dakren
         clear_attribute_changes(%w[calendar])
       end
 
-      def keep(document, parent: nil, stands_for: nil)
-        before = revisions.last
+      # The revision kept last; nil before the first.
+      def newest
+        @newest = revisions.last if @newest.nil? || @newest.number != revision || @newest.job_id != id
+        @newest
+      end
+
+      # The state the job stands in: the newest, or the one it was taken back to.
+      def standing
+        now = newest or return
+        now.stands_for == now.number ? now : revisions.find_by(number: now.stands_for)
+      end
+
+      def keep(document, before, parent: nil, stands_for: nil)
         number = before ? revision + 1 : revision
         # The last state that was kept is the job as it stands.
         stood = before && before.number == revision ? document_was : before&.state
         update!(document: document, name: document["name"].to_s, revision: number)
-        revisions.create!(number: number, parent: parent, stands_for: stands_for || number, **JobRevision.kept(document, before, stood))
+        @newest = revisions.create!(number: number, parent: parent, stands_for: stands_for || number,
+**JobRevision.kept(document, before, stood))
       end
     end
 

@@ -1,7 +1,9 @@
 # frozen_string_literal: true
 
 require "digest"
+require "forwardable"
 require "json"
+require_relative "shop_rows"
 
 module Dakren
   module Stores
@@ -15,9 +17,12 @@ module Dakren
       DESKS = Memo.new(70)
       # What no plan reads: what a job is called, how it stands and what was noted beside it.
       UNPLANNED = /\A(?:name|note|state|c\d+-note)\z/
-      # Plans of what a plan reads.
+      # Plans of what a plan reads, and what pages made of them.
       MADE = Memo.new(70)
+      PRINTED = Memo.new(70)
       FORECAST_S = 600
+
+      extend Forwardable
 
       attr_reader :job_id
 
@@ -62,6 +67,7 @@ module Dakren
 
         DESKS.keep(key, desk)
         MADE.keep(key(planned_part(document)), desk.made)
+        PRINTED.forget(key(planned_part(document)))
         said = Summary.of(desk)
         Database.writing do
           record = Job.find_by(id: @job_id)
@@ -79,19 +85,14 @@ module Dakren
       # @param extra [Hash{String=>Sheet}]
       # @return [Document::JobDesk] without looking for other sheets that would suit
       def tried(document, extra)
-        Document::JobDesk.new(document, sheets: ->(id) { extra[id] || finder.call(id) }, tools: tools, own: own, shop: shop,
+        Document::JobDesk.new(document, sheets: ->(id) { extra[id] || finder.call(id) }, tools: tools, own: own, shop: shop(document),
           forecast: Forecasts.method(:at))
       end
 
       # Everything of the shop a plan hangs on, as it stands now.
       # @return [String]
       def stamp
-        @stamp ||= begin
-          tables = [Sheet, Tool, OwnFigure].map do |table|
-            [table.count, table.maximum(:id), table.column_names.include?("updated_at") ? table.maximum(:updated_at).to_f : nil]
-          end
-          Digest::SHA256.hexdigest(JSON.generate([Summary::VERSION, tables, @settings.updated_at.to_f, zone.name]))[0, 20]
-        end
+        @stamp ||= Digest::SHA256.hexdigest(JSON.generate([Summary::VERSION, rows.stamp, @settings.updated_at.to_f, zone.name]))[0, 20]
       end
 
       # Plans a job where what was kept of it is stale, and keeps that.
@@ -122,19 +123,7 @@ module Dakren
         end
       end
 
-      def tools
-        @tools ||= Tool.shelf
-      end
-
-      def own
-        @own ||= OwnFigure.of_shop
-      end
-
-      # Steps of the builder's own used last.
-      # @param list [String] of Document::OwnSteps::LISTS
-      def own_steps(list)
-        (@own_steps ||= {})[list] ||= OwnStep.usual(list)
-      end
+      def_delegators :rows, :tools, :own, :own_steps, :sheet_choices
 
       def zone
         @zone ||= Document::Zones.of(@settings.zone)
@@ -151,16 +140,6 @@ module Dakren
       def suited_choices(kind)
         best = records.group_by(&:resin).transform_values { |all| all.filter_map { |one| kind.suited(one.purposes.map(&:to_sym)) }.min }
         sheet_choices.sort_by.with_index { |(resin, _), i| [best[resin] || Float::INFINITY, i] }.to_h
-      end
-
-      # What may be chosen of the shelf, resin by resin: id and words.
-      # @return [Hash{String=>Array<Array(String, String)>}]
-      def sheet_choices
-        @sheet_choices ||= records.group_by(&:resin).transform_values do |records|
-          records.map do |one|
-            [one.id.to_s, "#{one.name}, #{Check.plain(one.ratio_resin)} : #{Check.plain(one.ratio_hardener)} by #{one.ratio_by}"]
-          end
-        end
       end
 
       # When the shop works, and with how many.
@@ -184,8 +163,13 @@ module Dakren
 
       private
 
+      # @return [ShopRows]
+      def rows
+        @rows ||= ShopRows.now
+      end
+
       def records
-        @records ||= Sheet.in_order.to_a
+        rows.sheets
       end
 
       def usable(record)
@@ -194,8 +178,8 @@ module Dakren
         nil
       end
 
-      def shop
-        Document::Crew.of(@settings, taken: taken)
+      def shop(document)
+        Document::Crew.of(@settings, taken: document["chain"] == "yes" ? taken : [])
       end
 
       def key(document)
@@ -203,10 +187,11 @@ module Dakren
       end
 
       def planned(document, plan: true, go_on: nil)
-        Document::JobDesk.new(document, sheets: finder, tools: tools, shelf: lambda {
-          shelf
-        }, own: own, shop: shop, forecast: Forecasts.method(:at),
-          plan: plan, go_on: go_on, made: go_on ? nil : ->(&plan_it) { MADE.recall(key(planned_part(document)), &plan_it) })
+        first = plan && go_on.nil?
+        part = key(planned_part(document)) if first
+        Document::JobDesk.new(document, sheets: finder, tools: tools, shelf: -> { shelf }, own: own, shop: shop(document),
+          forecast: Forecasts.method(:at), plan: plan, go_on: go_on, made: first ? ->(&plan_it) { MADE.recall(part, &plan_it) } : nil,
+          **(first ? { kept: PRINTED.recall(part) { Memo.new(Document::JobDesk::MOST_KEPT) } } : {}))
       end
 
       # What a plan is made from.

@@ -117,8 +117,8 @@ module Dakren
     #
     # Rule: stages go by the top of the coat; below the sheet's lowest temperature no ageing is promised.
     class StageTimes
-      # Stages that say it is hard.
-      HARD = %i[sandable handle demould full].freeze
+      # Stages that say a film is hard, the plainest first; it is full after them.
+      HARD = %i[sandable handle demould].freeze
 
       # @param sheet [Sheet]
       # @param room [Profile] of the job @param from_min [Numeric] when it was spread
@@ -164,7 +164,7 @@ module Dakren
       def told(name)
         ages = @sheet.ages(name) or return
         found = band(ages)
-        @tops && HARD.include?(name) ? never_before(found, ages) : found
+        @tops && [*HARD, :full].include?(name) ? never_before(found, ages) : found
       end
 
       # A body as it is likely, and as each thing in doubt would have it.

@@ -20,7 +20,7 @@ module Dakren
     # counts may miss the need; covered: does it cure under a tent or dust cover? leaves: how the mix leaves its
     # cup, :poured, :tray or :cup.
     CoatOrder = Value.define(:need, :sheet, :room, :tins_c, outline: nil, kind: :coat, method: :scale, cups: USUAL_CUPS,
-      placing_g_per_min: PLACING_G_PER_MIN[:coat], ground: { wall: Cure::Wall::GROUNDS[:wood], plan: nil }.freeze, tool: nil, pace: nil,
+      placing_g_per_min: COAT_G_PER_MIN, ground: { wall: Cure::Wall::GROUNDS[:wood], plan: nil }.freeze, tool: nil, pace: nil,
       pack_ml: nil, part_pack: false, from_min: 0, ageing: nil, people: 1, hint: nil, most_g: nil,
       short_pct: Measure::Tools::SHORT_PCT, covered: false, leaves: :cup) do
       # One plain coat over one shape.

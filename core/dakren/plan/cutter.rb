@@ -4,8 +4,8 @@ require_relative "../base/value"
 
 module Dakren
   module Plan
-    # How fast a kind of work takes mix from the cup, until the shop's own figures are known.
-    PLACING_G_PER_MIN = { coat: 90.0, flood: 400.0, cast: 1200.0, floor: 600.0 }.freeze
+    # The practice's: how fast a film coat takes mix from the cup, where no kind of work says it.
+    COAT_G_PER_MIN = 90.0
     # Ours until weighed: from the bench to the work.
     CARRYING_MIN = 1.0
     # Needed minutes may take this share of the usable ones.

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "../cure/stages"
 require_relative "assumed_stages"
 require_relative "../base/memo"
 require_relative "looks"
@@ -143,9 +144,9 @@ module Dakren
       opens && closes && [opens[1], closes[0]]
     end
 
-    # Stages that say a film is hard, and that it can be handed over, the plainest first; where the sheet tells none of them the first is
-    # assumed: a film that is tacky is not hard, and what is not known is waited for.
-    HARD = %i[sandable handle demould].freeze
+    # Where the sheet tells no stage that says it is hard, the first of these is assumed: a film that is tacky is not hard, and what is
+    # not known is waited for. READY: that it can be handed over.
+    HARD = Cure::StageTimes::HARD
     READY = %i[handle demould].freeze
 
     # @return [Symbol] the stage at which it is hard

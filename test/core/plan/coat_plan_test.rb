@@ -93,7 +93,7 @@ class CoatPlanTest < CoreTest
     made = plan(outline: Geometry::Rectangle.new(length_mm: 6000, width_mm: 3000))
 
     assert_operator made.batches.size, :>, 1
-    cutter = Plan::Cutter.new(coating, start_c: 20, room_c: 20, placing_g_per_min: Plan::PLACING_G_PER_MIN[:coat])
+    cutter = Plan::Cutter.new(coating, start_c: 20, room_c: 20, placing_g_per_min: Plan::COAT_G_PER_MIN)
     bigger = cutter.portion(made.on_work.total_g / (made.batches.size - 1))
 
     refute_predicate bigger, :in_time?

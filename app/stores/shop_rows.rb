@@ -1,0 +1,77 @@
+# frozen_string_literal: true
+
+require "json"
+require_relative "sheet"
+require_relative "tool"
+require_relative "own_figure"
+require_relative "own_step"
+
+module Dakren
+  module Stores
+    # What plans and pages read of the shop's own rows: its sheets, its tools, what it has weighed, its own steps. Asked once how they
+    # stand, and read again only where one of them has changed since.
+    #
+    #   rows = ShopRows.now
+    #   rows.stamp    # => changes when anything of the shop a plan hangs on does
+    #   rows.tools    # => Document::ToolShelf
+    class ShopRows
+      TABLES = { "sheets" => true, "tools" => true, "own_figures" => false, "own_steps" => true }.freeze
+      # How each table stands: how many rows, the last of them, and when one was changed last.
+      STANDS = "SELECT #{TABLES.map do |table, changes|
+        "(SELECT count(*) || ' ' || coalesce(max(id), 0)#{" || ' ' || coalesce(max(updated_at), '')" if changes} FROM #{table})"
+      end.join(", ")}".freeze
+      # Of these shops of late.
+      KEPT = Memo.new(4)
+
+      class << self
+        # @return [ShopRows] as they stand now
+        def now
+          stands = ActiveRecord::Base.connection.select_rows(STANDS).first
+          KEPT.recall(stands) { new(stands) }
+        end
+      end
+
+      # What plans hang on: a step of the builder's own is in the job that has it.
+      # @return [Array<String>]
+      attr_reader :stamp
+
+      # @param stands [Array<String>] of each of TABLES
+      def initialize(stands)
+        @stamp = stands.first(3).freeze
+        @own_steps = {}
+      end
+
+      # @return [Array<Sheet>] of the shelf, in order
+      def sheets
+        @sheets ||= Sheet.in_order.to_a.freeze
+      end
+
+      # @return [Document::ToolShelf]
+      def tools
+        @tools ||= Tool.shelf
+      end
+
+      # @return [Work::Own]
+      def own
+        @own ||= OwnFigure.of_shop
+      end
+
+      # Steps of the builder's own used last.
+      # @param list [String] of Document::OwnSteps::LISTS
+      # @return [Array<OwnStep>]
+      def own_steps(list)
+        @own_steps[list] ||= OwnStep.usual(list)
+      end
+
+      # What may be chosen of the shelf, resin by resin: id and words.
+      # @return [Hash{String=>Array<Array(String, String)>}]
+      def sheet_choices
+        @sheet_choices ||= sheets.group_by(&:resin).transform_values do |records|
+          records.map do |one|
+            [one.id.to_s, "#{one.name}, #{Check.plain(one.ratio_resin)} : #{Check.plain(one.ratio_hardener)} by #{one.ratio_by}"]
+          end
+        end
+      end
+    end
+  end
+end
