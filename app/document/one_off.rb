@@ -15,8 +15,10 @@ module Dakren
       MOST_UNITS = 1000
       USUAL_PLACING_MIN = 5.0
       FIELDS = { "amount" => "Amount", "room" => "Temperature", "tins" => "Resin temperature", "sheet" => "Resin system" }.freeze
+      PACK = Measure::Tools::Counting.new(unit: "pack", alternate: false, ready: "", heading: "", how: "")
+      COUNTED = [*Measure::Tools.countings, PACK].freeze
       # "4 strokes", "6 drops"
-      UNITS = /\A\s*(?<count>\d{1,9})\s*(?<unit>stroke|drop|spoon|pack)s?\s*\z/i
+      UNITS = /\A\s*(?<count>\d{1,9})\s*(?<unit>#{COUNTED.flat_map { |one| [one.plural, one.unit] }.join("|")})\s*\z/i
 
       # What is to be mixed. split: Measure::Ratio::Split; counted: Measure::Tools::Counted or nil; tool: of Measure::Tools or nil.
       Wanted = Value.define(:split, :counted, :tool)
@@ -88,7 +90,7 @@ module Dakren
       # The amount in the unit of the tool: as typed, or the whole units nearest to it.
       def read_wanted
         found = UNITS.match(value("amount"))
-        return counted(found[:count].to_i, found[:unit].downcase) if found
+        return counted(found[:count].to_i, COUNTED.find { |one| [one.unit, one.plural].include?(found[:unit].downcase) }) if found
 
         tool = @tools.tool(value("method"))
         split = split_of(*amount)
@@ -107,12 +109,12 @@ module Dakren
       end
 
       # So many strokes of each, or so many drops or spoons in all.
-      def counted(count, unit)
-        raise InputError.new("amount", "must be 1 to #{MOST_UNITS} #{unit}s") unless count.between?(1, MOST_UNITS)
-        return whole_packs(count) if unit == "pack"
+      def counted(count, counting)
+        raise InputError.new("amount", "must be 1 to #{MOST_UNITS} #{counting.plural}") unless count.between?(1, MOST_UNITS)
+        return whole_packs(count) if counting.equal?(PACK)
 
-        tool = [@tools.tool(value("method")), *@tools.measuring].compact.find { |one| one.declaration.counting&.unit == unit }
-        return (problems["method"] = "is no tool that counts #{unit}s: add yours in the settings") && nil unless tool
+        tool = [@tools.tool(value("method")), *@tools.measuring].compact.find { |one| one.declaration.counting == counting }
+        return (problems["method"] = "is no tool that counts #{counting.plural}: add yours in the settings") && nil unless tool
 
         made = units_of(tool, count)
         Wanted.new(split: made.split, counted: made.counted, tool: tool) if suits?(tool, made.split)
@@ -124,8 +126,8 @@ module Dakren
             counted: Measure::Tools::Counted.new(counting: tool.declaration.counting, resin: count, hardener: count))
         end
 
-        one = tool.respond_to?(:drop_ml) ? tool.drop_ml : tool.spoon_ml
-        ml = @core.ratio.volume_parts ? { total_ml: Exact.of(one) * count } : { total_g: Exact.of(one) * count * density }
+        wanted_ml = Exact.of(tool.one_ml) * count
+        ml = @core.ratio.volume_parts ? { total_ml: wanted_ml } : { total_g: wanted_ml * density }
         tool.whole(@core.ratio.split(**ml), @core.ratio, @core.tolerance_pct) || Measure::Tools::Whole.new(counted: nil,
           split: @core.ratio.split(**ml))
       end

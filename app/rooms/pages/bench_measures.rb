@@ -14,7 +14,7 @@ module Dakren
       def of_count_ready
         count = recipe.count
         counting = Measure::Tools.counting(count.unit)
-        BenchStep::View.new(heading: counting.heading, target: ["#{count.resin} + #{count.hardener}", "#{count.unit}s"],
+        BenchStep::View.new(heading: counting.heading, target: ["#{count.resin} + #{count.hardener}", count.plural],
           told: ["#{recipe.tool}. #{counting.how}"])
       end
 
@@ -22,7 +22,7 @@ module Dakren
         count = recipe.count
         whose = @walk.next_count
         in_so_far = %i[resin hardener].to_h { |part| [part, @walk.contents.counted(part)] }
-        BenchStep::View.new(heading: whose ? "Now #{names(whose)}" : "All #{count.unit}s are in", whose: whose,
+        BenchStep::View.new(heading: whose ? "Now #{names(whose)}" : "All #{count.plural} are in", whose: whose,
           target: [in_so_far.values.sum.to_s, "of #{count.order.size}"],
           bar: Drawings::Bar.counted(count.order, [in_so_far.values.sum, count.order.size].min),
           told: ["resin #{in_so_far[:resin]} of #{count.resin}, hardener #{in_so_far[:hardener]} of #{count.hardener}. " \

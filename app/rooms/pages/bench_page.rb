@@ -27,8 +27,7 @@ module Dakren
 
       # So many strokes, drops or spoons.
       def units(count)
-        unit = @walk.recipe.count.unit
-        count == 1 ? "1 #{unit}" : "#{count} #{unit}s"
+        Measure::Tools.counting(@walk.recipe.count.unit).told(count)
       end
 
       # How far it is from the sheet, as one says it: "7 % short of resin".

@@ -92,21 +92,20 @@ module Dakren
         whole = @plan.portions.map { |portion| portion.whole&.counted }
         return (offer.tool.advice(@split) if whole.first.nil?) if @chosen.nil? || whole.first.nil?
 
-        unit = whole.first.counting.unit
         fewer = whole.count { |one| one.resin < whole.first.resin }
         last = if fewer.zero?
                  ""
                else
-                 " The last #{fewer == 1 ? "cup takes" : "#{fewer} cups take"} #{counted_words(whole.last, unit)}."
+                 " The last #{fewer == 1 ? "cup takes" : "#{fewer} cups take"} #{counted_words(whole.last)}."
                end
-        "#{counted_words(whole.first, unit).sub(/\A./, &:upcase)}#{" a cup" if @plan.portions.size > 1}.#{last}"
+        "#{counted_words(whole.first).sub(/\A./, &:upcase)}#{" a cup" if @plan.portions.size > 1}.#{last}"
       end
 
       # "one stroke of each", "4 strokes of each", "4 and 2 drops"
-      def counted_words(whole, unit)
-        return "#{whole.resin} and #{whole.hardener} #{unit}s" unless whole.counting.alternate
+      def counted_words(whole)
+        return "#{whole.resin} and #{whole.hardener} #{whole.counting.plural}" unless whole.counting.alternate
 
-        whole.resin == 1 ? "one #{unit} of each" : "#{whole.resin} #{unit}s of each"
+        whole.resin == 1 ? "one #{whole.counting.unit} of each" : "#{whole.counting.told(whole.resin)} of each"
       end
     end
   end

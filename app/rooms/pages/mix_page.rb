@@ -247,7 +247,7 @@ module Dakren
       # What is really mixed: strokes, drops and packs first, where those are counted.
       def batch_amount(batch)
         counted = batch.portion.whole&.counted
-        return "#{counted.resin} + #{counted.hardener} #{counted.counting.unit}s" if counted
+        return "#{counted.resin} + #{counted.hardener} #{counted.counting.plural}" if counted
 
         weighed? ? @wording.weight(batch.split.total_g, resolution_g: step_g).join(" ") : @wording.volume(batch.split.total_ml).join(" ")
       end
@@ -295,7 +295,7 @@ module Dakren
       # "2 strokes", where that is what is counted.
       def units_of(counted, name)
         count = counted.public_send(name)
-        "#{count} #{counted.counting.unit}#{"s" unless count == 1}"
+        counted.counting.told(count)
       end
 
       def in_all(name)

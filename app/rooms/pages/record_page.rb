@@ -205,7 +205,7 @@ module Dakren
       # ", in strokes 4 + 4", where something was counted
       def counts
         count = @walk.recipe.count or return ""
-        ", in #{count.unit}s #{%i[resin hardener].map { |part| @walk.contents.counted(part) }.join(" + ")}"
+        ", in #{count.plural} #{%i[resin hardener].map { |part| @walk.contents.counted(part) }.join(" + ")}"
       end
 
       def minutes(from, to)

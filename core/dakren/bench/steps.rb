@@ -106,6 +106,11 @@ module Dakren
         new(unit: counted.counting.unit, resin: counted.resin, hardener: counted.hardener, alternate: counted.counting.alternate)
       end
 
+      # @return [String] "strokes"
+      def plural
+        Measure::Tools.counting(unit).plural
+      end
+
       # @return [Array<Symbol>] the part of each stroke or drop, in order
       def order
         return Array.new(resin, :resin) + Array.new(hardener, :hardener) unless alternate

@@ -19,8 +19,18 @@ module Dakren
       # spare: it may be left out.
       Number = Value.define(:name, :label, :units, :bare, :allowed, fallback: nil, spare: false)
 
-      # What is counted at the bench, and the words for it there; alternate: one of each in turn.
-      Counting = Value.define(:unit, :alternate, :ready, :heading, :how)
+      # What is counted at the bench, and the words for it there; alternate: one of each in turn; many: of several, where an s will not do.
+      Counting = Value.define(:unit, :alternate, :ready, :heading, :how, many: nil) do
+        # @return [String] "strokes"
+        def plural
+          many || "#{unit}s"
+        end
+
+        # @return [String] "1 stroke", "4 strokes"
+        def told(count)
+          "#{count} #{count == 1 ? unit : plural}"
+        end
+      end
 
       # So many of each part. @see Counting
       Counted = Value.define(:counting, :resin, :hardener)
@@ -38,7 +48,8 @@ module Dakren
         end
       end
 
-      # What every tool must answer by itself; one that counts, whole counts too.
+      # What every tool must answer by itself. One that counts: whole counts, and the millilitres of one; where both parts only come
+      # together, the mix that so many give.
       CONTRACT = %i[errors refusal].freeze
 
       NO_DENSITIES = "the data sheet gives no densities, so this ratio by weight cannot be"
@@ -69,6 +80,12 @@ module Dakren
         # @return [Rational, nil] ml
         def both_ml
           nil
+        end
+
+        # So many of both together, nearest to that much and a little short of it at most.
+        # @return [Integer]
+        def strokes(total_ml, short_pct = SHORT_PCT)
+          WholeUnits.nearest(total_ml, both_ml, short_pct)
         end
 
         # Does any of its numbers stand at its usual value, and was perhaps never measured?
@@ -160,7 +177,8 @@ module Dakren
 
       # A tool that leaves something out is found when it is loaded, not when somebody measures with it.
       def complete(tool, declaration)
-        asked = CONTRACT + (declaration.counting ? %i[whole] : [])
+        together = tool.method_defined?(:both_ml, false)
+        asked = CONTRACT + (declaration.counting ? [:whole, (:one_ml unless together)].compact : []) + (together ? %i[split] : [])
         missing = asked.reject { |name| tool.method_defined?(name, false) }.map(&:to_s)
         missing << "a way that reads a count" if declaration.counting && declaration.way.read != :count
         missing << "a way of #{Way::READ.join(", ")}" unless Way::READ.include?(declaration.way.read)
@@ -180,10 +198,15 @@ module Dakren
         made.split(total_ml: Exact.of(resin_ml) + Exact.of(hardener_ml))
       end
 
+      # @return [Array<Counting>] all there are
+      def countings
+        ALL.each_value.filter_map { |tool| tool.declaration.counting }
+      end
+
       # @param unit [String] of a count kept with a cup
       # @return [Counting, nil]
       def counting(unit)
-        ALL.each_value.filter_map { |tool| tool.declaration.counting }.find { |counting| counting.unit == unit }
+        countings.find { |counting| counting.unit == unit }
       end
     end
   end

@@ -173,11 +173,20 @@ class BudgetTest < CoreTest
     error = assert_raises(ArgumentError) do
       T.declare("gun", way, label: "Cartridge gun", fields: [], counting: trigger) { define_method(:errors) { |_split| [0, 0] } }
     end
-    assert_equal "Cartridge gun does not say: refusal, whole", error.message
+    assert_equal "Cartridge gun does not say: refusal, whole, one_ml", error.message
     error = assert_raises(ArgumentError) { T.declare("gun", way.with(read: :nose), label: "Cartridge gun", fields: []) { nil } }
     assert_includes error.message, "errors, refusal, a way of weight, lines, fillings, count, whole, eye"
     assert_raises(ArgumentError) { Measure::Way.new(name: :gun, short: "gun", read: :count) }
+    error = assert_raises(ArgumentError) do
+      T.declare("gun", way, label: "Cartridge gun", fields: [], counting: trigger) { define_method(:both_ml) { 5r } }
+    end
+    assert_equal "Cartridge gun does not say: errors, refusal, whole, split", error.message
     refute T::ALL.key?("gun")
+  end
+
+  def test_counts_are_told_in_words
+    press = T::Counting.new(unit: "press", many: "presses", alternate: false, ready: "", heading: "", how: "")
+    assert_equal ["1 press", "3 presses", "2 strokes"], [press.told(1), press.told(3), T.counting("stroke").told(2)]
   end
 
   def test_the_ways_that_need_no_tool_are_told_once

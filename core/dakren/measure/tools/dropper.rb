@@ -16,6 +16,10 @@ module Dakren
         ],
         counting: Counting.new(unit: "drop", alternate: false, ready: "Ready", heading: "Matched droppers, at room temperature",
           how: "All of the resin, then all of the hardener. Hold the bottle upright.")) do
+        def one_ml
+          drop_ml
+        end
+
         def drops(split, tolerance_pct = Verdict::USUAL_TOLERANCE_PCT, short_pct = SHORT_PCT)
           WholeUnits.pair(split, drop_ml, tolerance_pct, short_pct)
         end

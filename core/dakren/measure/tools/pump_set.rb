@@ -19,11 +19,6 @@ module Dakren
           Exact.of(resin_ml) + Exact.of(hardener_ml)
         end
 
-        # @return [Integer] strokes of each pump nearest to so much, a little short of it at most
-        def strokes(total_ml, short_pct = SHORT_PCT)
-          WholeUnits.nearest(total_ml, both_ml, short_pct)
-        end
-
         # The mix whole strokes really give.
         def split(ratio, count)
           Tools.split_of(ratio, Exact.of(resin_ml) * count, Exact.of(hardener_ml) * count)
@@ -61,8 +56,7 @@ module Dakren
         end
 
         def advice(split)
-          count = strokes(split.total_ml)
-          "#{count} #{count == 1 ? "stroke" : "strokes"} of each pump."
+          "#{declaration.counting.told(strokes(split.total_ml))} of each pump."
         end
       end
     end

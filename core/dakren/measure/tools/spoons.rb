@@ -18,6 +18,10 @@ module Dakren
           heading: "Two spoons of one size, one for each part, dry",
           how: "Strike each level with a straight edge, scrape it out. All of the resin, then all of the hardener; " \
                "never one spoon for both.")) do
+        def one_ml
+          spoon_ml
+        end
+
         # @return [Array(Integer, Integer)] spoons of resin and of hardener
         def spoons(split, tolerance_pct = Verdict::USUAL_TOLERANCE_PCT, short_pct = SHORT_PCT)
           WholeUnits.pair(split, spoon_ml, tolerance_pct, short_pct)
