@@ -17,7 +17,7 @@ module Dakren
         return unless planned? && plan.sheet.silent?
 
         says, more = Words::UNTOLD
-        further = "It goes on, coat #{coats.last.number + 1} when the test dab of the coat below says so." if untimed.any?
+        further = "Coat #{coats.last.number + 1} goes on when the test dab of the coat below says so." if untimed.any?
         [says, [more, further].compact.join(" ")]
       end
 

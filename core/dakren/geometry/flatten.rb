@@ -103,16 +103,19 @@ module Dakren
         end
       end
 
+      # The handle of a curve at a point, in the unit of the points.
       def handle(point, other, towards)
         return point.first(2) unless point[2]
 
         [point[0] + ((towards[0] - other[0]) / 6.0), point[1] + ((towards[1] - other[1]) / 6.0)]
       end
 
+      # Half-way, in the unit of the points.
       def between(one, two)
         [(one[0] + two[0]) / 2.0, (one[1] + two[1]) / 2.0]
       end
 
+      # A point of a spline at t, in the unit of its control points.
       def de_boor(degree, knots, control, weights, span, t)
         d = (0..degree).map do |j|
           x, y = control[j + span - degree]
@@ -154,6 +157,7 @@ module Dakren
         [found, left]
       end
 
+      # A chain of lines with all that goes on from its end within the gap, mm.
       def grow(chain, ends, gap_mm)
         until near?(chain.first, chain.last, gap_mm) && chain.size > 3
           line = ends.take(chain.last) or break

@@ -15,6 +15,7 @@ module Dakren
         loop.each_with_index.sum { |(x0, y0), i| (x0 * loop[i - loop.size + 1][1]) - (loop[i - loop.size + 1][0] * y0) } / 2.0
       end
 
+      # @return [Float] of a line of corners, in the unit of the corners
       def length(loop, closed: true)
         pairs = closed ? loop.each_index.map { |i| [loop[i], loop[i - loop.size + 1]] } : loop.each_cons(2)
         pairs.sum { |(x0, y0), (x1, y1)| Math.hypot(x1 - x0, y1 - y0) }
@@ -41,6 +42,7 @@ module Dakren
         loops.flat_map { |loop| loop.each_index.map { |i| segment_distance(loop[i], loop[i - loop.size + 1], x, y) } }.min
       end
 
+      # @return [Float] from a point to an edge, in the unit of the corners
       def segment_distance((x0, y0), (x1, y1), x, y)
         dx = x1 - x0
         dy = y1 - y0
@@ -103,6 +105,7 @@ module Dakren
         points.select.with_index { |_, i| keep[i] }
       end
 
+      # @return [Array(Integer, Float)] which corner lies farthest off the line from one to another, and how far, in their unit
       def farthest(points, from, to)
         best = nil
         most = -1.0

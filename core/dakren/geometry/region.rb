@@ -64,6 +64,7 @@ module Dakren
         end
       end
 
+      # A point turned about 0, 0 and put in its place, mm.
       def self.turn(x, y, cos, sin, left, low)
         [left + (x * cos) - (y * sin), low + (x * sin) + (y * cos)]
       end
@@ -115,6 +116,7 @@ module Dakren
         loops_mm.max_by { |loop| Plane.signed_area(loop) }
       end
 
+      # @return [Array<Sweep::Slice>] what is covered, in mm, from left to right
       def slices
         swept[:slices]
       end

@@ -11,6 +11,7 @@ module Dakren
 
       module_function
 
+      # @return [Array<Array(Float, Float)>] points in mm, from 0, 0 of its box
       def ellipse(length_mm, width_mm)
         Array.new(POINTS) do |i|
           angle = 2 * Math::PI * i / POINTS

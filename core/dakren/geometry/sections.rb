@@ -143,6 +143,8 @@ module Dakren
         Quantity.new(value: volume_ml, unit: :ml)
       end
 
+      # @param mm [Numeric] above the bottom
+      # @return [Float] mm across there
       def width_at(mm)
         bottom_mm + ((top_mm - bottom_mm) * mm / height_mm)
       end

@@ -9,10 +9,12 @@ module Dakren
     class Sweep
       # One slice of the covered area: x from and to, and its lower and upper edge at both.
       Slice = Struct.new(:x0, :x1, :low0, :low1, :high0, :high1) do
+        # In the unit of the corners, squared.
         def area
           (x1 - x0) * (high0 - low0 + high1 - low1) / 2
         end
 
+        # @return [Array<Array(Float, Float)>] anticlockwise
         def corners
           [[x0, low0], [x1, low1], [x1, high1], [x0, high0]]
         end
@@ -29,6 +31,7 @@ module Dakren
         end
       end
       Edge = Struct.new(:x0, :y0, :x1, :y1, :part) do
+        # @return [Float] y of it at x, in the unit of the corners
         def at(x)
           y0 + ((y1 - y0) * (x - x0) / (x1 - x0))
         end
