@@ -82,6 +82,11 @@ module Walls
     lines(files("app/assets/scripts/*.js"), /window\.\w+ =|\bglobalThis\b/)
   end
 
+  # What takes a connection for as long as its thread lives: others wait for it.
+  def connections
+    lines(files("app/**/*.rb"), /Base\.(?:lease_)?connection\b/)
+  end
+
   def large
     files("{app,core,test,tools}/**/*.{rb,erb,js,css}").filter_map do |file|
       count = File.foreach(file).count
@@ -90,7 +95,7 @@ module Walls
   end
 
   ALL = { "keys of fields built by hand" => :keys, "type tests outside geometry" => :types, "constants without a source" => :sources,
-          "classes that answer more than #{MOST_ANSWERS}" => :faces, "names scripts share" => :globals,
+          "classes that answer more than #{MOST_ANSWERS}" => :faces, "names scripts share" => :globals, "connections kept by a thread" => :connections,
           "files over 350 lines" => :large }.freeze
 end
 

@@ -100,7 +100,7 @@ module Dakren
         adapter = ActiveRecord::ConnectionAdapters::SQLite3Adapter
         adapter.prepend(WritesAtOnce) unless adapter.include?(WritesAtOnce)
         ActiveRecord::Base.establish_connection(adapter: "sqlite3", database: path, pool: THREADS + 2, pragmas: PRAGMAS)
-        ActiveRecord::Base.connection.execute("PRAGMA journal_mode = WAL") unless Health.trouble
+        ActiveRecord::Base.with_connection { |connection| connection.execute("PRAGMA journal_mode = WAL") } unless Health.trouble
       end
 
       # @return [Integer] number of the newest migration this Dakren has
@@ -168,7 +168,7 @@ module Dakren
           counts = Backup.over(file, path)
           Health.trouble = nil
           ActiveRecord::Base.connection_handler.clear_active_connections!
-          ActiveRecord::Base.connection.execute("PRAGMA journal_mode = WAL")
+          ActiveRecord::Base.with_connection { |connection| connection.execute("PRAGMA journal_mode = WAL") }
           migrate
           Backup::Restored.new(path: path, counts: counts, replaced: kept)
         end

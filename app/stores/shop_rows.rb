@@ -26,7 +26,7 @@ module Dakren
       class << self
         # @return [ShopRows] as they stand now
         def now
-          stands = ActiveRecord::Base.connection.select_rows(STANDS).first
+          stands = ActiveRecord::Base.with_connection { |connection| connection.select_rows(STANDS) }.first
           KEPT.recall(stands) { new(stands) }
         end
       end

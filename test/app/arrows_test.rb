@@ -44,11 +44,11 @@ class AppArrowsTest < AppTest
   end
 
   # Fields are named by their own names; only the document knows how a key is made of them. Shapes answer for themselves, each constant
-  # says where it comes from, and scripts share no names.
+  # says where it comes from, scripts share no names, and nobody keeps a connection that others wait for.
   def test_walls_that_are_crossed_nowhere_stay_so
     require_relative "../../tools/walls"
 
-    %i[keys types sources globals].each { |wall| assert_empty Walls.public_send(wall), wall }
+    %i[keys types sources globals connections].each { |wall| assert_empty Walls.public_send(wall), wall }
   end
 
   def test_every_folder_has_its_place

@@ -19,6 +19,7 @@ module Dakren
           freeze
         end
 
+        all.each { |name| undef_method(:"#{name}=") }
         define_method(:with) { |**changes| self.class.new(**to_h, **changes) }
         class_eval(&body) if body
       end
