@@ -95,8 +95,8 @@ module Walls
   end
 
   ALL = { "keys of fields built by hand" => :keys, "type tests outside geometry" => :types, "constants without a source" => :sources,
-          "classes that answer more than #{MOST_ANSWERS}" => :faces, "names scripts share" => :globals, "connections kept by a thread" => :connections,
-          "files over 350 lines" => :large }.freeze
+          "classes that answer more than #{MOST_ANSWERS}" => :faces, "names scripts share" => :globals,
+          "connections kept by a thread" => :connections, "files over 350 lines" => :large }.freeze
 end
 
 if $PROGRAM_NAME == __FILE__
