@@ -6,6 +6,7 @@ module Dakren
     class ComparePage
       HEADS = ["fits", "batches", "shortest pot life", "pot life to spare", "coats a day", "sanding", "at the bench", "ready"].freeze
       HALF_PCT = 50
+      SILENT = "its tin says nothing of time: time its first batch, and it is compared"
       # One hardener: its name, whether it is the job's, its figures, or why there are none.
       Row = Value.define(:id, :name, :chosen, cells: [].freeze, why: nil)
 
@@ -29,7 +30,11 @@ module Dakren
       # @return [Array<Row>]
       def rows
         @rows.select { |row| row.pair.nil? || row.share_pct == HALF_PCT || ids.include?(row.id) }.map do |row|
-          told = row.planned? ? { cells: cells(row) } : { why: why(row.why) }
+          told = if row.planned?
+                   { cells: cells(row) }
+                 else
+                   { why: row.silent? ? SILENT : why(row.why) }
+                 end
           Row.new(id: row.id, name: row.name, chosen: ids.include?(row.id), **told)
         end
       end

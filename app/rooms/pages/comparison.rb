@@ -9,7 +9,12 @@ module Dakren
       # where it is one hardener alone.
       Row = Value.define(:name, :id, :desk, :tasks, pair: nil, share_pct: nil, why: nil) do
         def planned?
-          !desk&.schedule.nil? && coats.any?
+          !desk&.schedule.nil? && coats.any? && !silent?
+        end
+
+        # Is it mixed from a tin that tells nothing of time? Then there is no time to compare.
+        def silent?
+          !desk.nil? && coats.any? { |coat| coat.plan.sheet.silent? }
         end
 
         def kept?

@@ -162,10 +162,10 @@ module Dakren
         Work::Cloth.laid(task.figures[:wet_out], plan.order.need.laminate&.layers.to_a)
       end
 
-      # The largest cup that can be used up in time: its mass, its name, how long it takes and lasts.
+      # The largest cup that can be used up in time: its mass, its name, how long it takes and lasts; nothing of a tin that tells no time.
       # @return [Array<String>, nil]
       def largest
-        found = @ticket.open? && plan.largest or return
+        found = @ticket.open? && !plan.sheet.silent? && plan.largest or return
         [show(found.mass_g, :g), @wording.vessel(found.cup.name), @wording.minutes(found.needed_min), @wording.minutes(found.usable_min)]
       end
 

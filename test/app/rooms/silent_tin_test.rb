@@ -37,8 +37,13 @@ class SilentTinTest < AppTest
     assert_equal [1], made.coats.map(&:number), made.problems.map(&:says).inspect
     assert_in_delta 725.76, made.plan.on_work.total_g.to_f, 0.1
     assert_includes words, UNTOLD
-    assert_includes words, "coat 2 when the test dab of the coat below says so"
-    refute_match(/pot life of this batch|more than 60 days|not within 60 days/, words)
+    assert_includes words, "Coat 2 goes on when the test dab of the coat below says so"
+    [path, "/paper/#{path[/\d+/]}", "/paper/#{path[/\d+/]}/cards", "/plan/#{path[/\d+/]}/compare"].each do |address|
+      get address
+      refute_match(/pot life of this batch|more than 60 days|not within 60 days|\b60 d\b|usable in time/, words, address)
+    end
+
+    assert_includes words, "its tin says nothing of time: time its first batch, and it is compared"
   end
 
   # What stands on a coat nobody knows the time of waits for it: it is never placed on the wet.
