@@ -150,10 +150,10 @@ module WalkHelp
   # @param typed [Array, nil] nil for whatever the page asks for
   def walk(typed)
     readings = typed.dup
-    60.times do
+    90.times do
       return if over?
 
-      step = first(".bench-steps [aria-current]", minimum: 0, wait: 0)&.text or next # the record is on its way
+      step = step_shown or next # the record is on its way
       reading = (readings ? readings.shift : asked_for) if has_css?("#f-reading", wait: 0) && !step.start_with?("Cup")
       type("f-reading", reading, pause: PAUSE) if reading
       hard? ? next : press_on
@@ -161,16 +161,25 @@ module WalkHelp
     flunk "the cup never came to its record"
   end
 
+  # @return [String, nil] nil while the page is being renewed
+  def step_shown
+    first(".bench-steps [aria-current]", minimum: 0, wait: 0)&.text
+  rescue Selenium::WebDriver::Error::StaleElementReferenceError
+    nil
+  end
+
   # Does the record stand there? A page that is just leaving has nothing to be read.
   def over?
     page.has_text?("What happened", wait: 0)
-  rescue Capybara::ElementNotFound
+  rescue Capybara::ElementNotFound, Selenium::WebDriver::Error::StaleElementReferenceError
     false
   end
 
   # What the scale is to show, as it stands on the page.
   def asked_for
-    first("#b-target", minimum: 0, wait: 0)&.text.to_s[/[\d.,]+/]
+    find_by_id("b-target", wait: 0).text[/[\d.,]+/]
+  rescue Capybara::ElementNotFound, Selenium::WebDriver::Error::StaleElementReferenceError
+    nil
   end
 
   # Says that the test dab is hard, where it is only waited for.
