@@ -15,10 +15,12 @@ module Dakren
     #   rows.stamp    # => changes when anything of the shop a plan hangs on does
     #   rows.tools    # => Document::ToolShelf
     class ShopRows
-      TABLES = { "sheets" => true, "tools" => true, "own_figures" => false, "own_steps" => true }.freeze
-      # How each table stands: how many rows, the last of them, and when one was changed last.
-      STANDS = "SELECT #{TABLES.map do |table, changes|
-        "(SELECT count(*) || ' ' || coalesce(max(id), 0)#{" || ' ' || coalesce(max(updated_at), '')" if changes} FROM #{table})"
+      # Each table, and what else tells that one of its rows is another: a weighing is never changed, so what they come to does.
+      TABLES = { "sheets" => "max(updated_at)", "tools" => "max(updated_at)", "own_figures" => "total(value)",
+                 "own_steps" => "max(updated_at)" }.freeze
+      # How each table stands: how many rows, the last of them, and that.
+      STANDS = "SELECT #{TABLES.map do |table, told|
+        "(SELECT count(*) || ' ' || coalesce(max(id), 0) || ' ' || coalesce(#{told}, '') FROM #{table})"
       end.join(", ")}".freeze
       # Of these shops of late.
       KEPT = Memo.new(4)

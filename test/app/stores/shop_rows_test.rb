@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+require_relative "../../app_helper"
+
+# The shop's rows are read again as soon as one of them is another, and not before.
+class ShopRowsTest < AppTest
+  def rows
+    Stores::ShopRows.now
+  end
+
+  def queries(&)
+    count = 0
+    told = ActiveSupport::Notifications.subscribe("sql.active_record") { |*, about| count += 1 unless about[:name] == "SCHEMA" }
+    yield
+    count
+  ensure
+    ActiveSupport::Notifications.unsubscribe(told)
+  end
+
+  def test_what_stands_as_it_stood_is_asked_for_once
+    [rows.sheets, rows.tools, rows.own, rows.own_steps("own_before"), rows.sheet_choices]
+    count = queries { [rows.sheets, rows.tools, rows.own, rows.own_steps("own_before"), rows.sheet_choices] }
+
+    assert_equal 5, count, "how they stand, and nothing more"
+  end
+
+  def test_a_sheet_that_changes_comes_or_goes_is_seen
+    sheet = Stores::Sheet.in_order.first
+    before = rows.stamp
+    sheet.update!(pot_life_min: sheet.pot_life_min.to_f + 1)
+    assert_in_delta sheet.pot_life_min, rows.sheets.find { |one| one.id == sheet.id }.pot_life_min
+    refute_equal before, rows.stamp
+    made = sheet.dup.tap { |one| one.update!(hardener: "another") }
+    assert(rows.sheets.any? { |one| one.id == made.id })
+    made.destroy!
+    refute(rows.sheets.any? { |one| one.id == made.id })
+  end
+
+  def test_a_weighing_taken_back_and_another_in_its_place_is_seen
+    told = [12.0, 31.0].map do |value|
+      figure = Stores::OwnFigure.create!(sort: "kept", name: "cup of the test", value: value)
+      mean = rows.own.of(:kept, "cup of the test").value
+      figure.destroy!
+      assert_nil rows.own.of(:kept, "cup of the test")
+      mean
+    end
+
+    assert_equal [12.0, 31.0], told
+  end
+
+  def test_a_tool_renamed_and_a_step_remembered_are_seen
+    tool = Stores::Tool.first
+    tool.update!(name: "#{tool.name}, the old one")
+    assert_includes rows.tools.method_choices.values + rows.tools.cups.map(&:name), tool.name
+    before = rows.own_steps("own_before").size
+    Stores::OwnStep.create!(list: "own_before", label: "wax the mould", line: "[]")
+
+    assert_equal before + 1, rows.own_steps("own_before").size
+  end
+end
