@@ -1,6 +1,5 @@
 # frozen_string_literal: true
 
-require "json"
 require_relative "sheet"
 require_relative "tool"
 require_relative "own_figure"

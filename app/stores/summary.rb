@@ -6,7 +6,7 @@ module Dakren
     # never plan. Times are seconds.
     module Summary
       # Counts up whenever the core plans otherwise, or this says otherwise: what was kept before is then worked out anew.
-      VERSION = 5
+      VERSION = 6
       MOST_BUSY = 500
 
       module_function
@@ -45,11 +45,16 @@ module Dakren
         tacky = first.stage(:recoat_opens)
         { "grams" => desk.coats.sum { |coat| coat.plan.total.total_g }.to_f.round(3),
           "about" => desk.coats.any? { |coat| coat.plan.grams_assumed? }, "coats" => coats(desk),
-          "cups" => desk.coats.sum { |coat| coat.plan.batches.size }, "usable" => [first.plan.usable.early, first.plan.usable.late],
+          "cups" => desk.coats.sum { |coat| coat.plan.batches.size }, "usable" => usable(first.plan),
           "first_at" => at(desk, first.from_min),
           "tacky" => tacky && [tacky.early, tacky.late].map { |minute| at(desk, minute) }, "last_at" => at(desk, desk.coats.last.done_min),
           "over_at" => over_at(desk),
           "ready_at" => at(desk, desk.schedule.hand_over_min), "kept" => desk.schedule.kept? }
+      end
+
+      # Minutes the first batch lasts in its cup, early and late; nil of a tin that tells no time.
+      def usable(plan)
+        [plan.usable.early, plan.usable.late] unless plan.sheet.silent?
       end
 
       # How many coats: one laid in sections is one.
@@ -107,7 +112,7 @@ module Dakren
       def at(desk, minute)
         minute && desk.time_at(minute).to_i
       end
-      private_class_method :work, :waits, :figures, :over_at, :busy, :events, :coat, :coats, :words, :cures, :at
+      private_class_method :work, :waits, :figures, :over_at, :busy, :events, :coat, :coats, :words, :cures, :at, :usable
     end
   end
 end

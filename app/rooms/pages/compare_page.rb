@@ -6,7 +6,7 @@ module Dakren
     class ComparePage
       HEADS = ["fits", "batches", "shortest pot life", "pot life to spare", "coats a day", "sanding", "at the bench", "ready"].freeze
       HALF_PCT = 50
-      SILENT = "its tin says nothing of time: time its first batch, and it is compared"
+      SILENT = "its tin says nothing of time: time its first batch, and it stands here with its figures"
       # One hardener: its name, whether it is the job's, its figures, or why there are none.
       Row = Value.define(:id, :name, :chosen, cells: [].freeze, why: nil)
 

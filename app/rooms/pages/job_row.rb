@@ -36,7 +36,7 @@ module Dakren
       def facts
         about = @said["about"] ? "about " : ""
         [["mix", "#{about}#{@wording.show(Quantity.new(value: @said["grams"], unit: :g))}"], ["batches", @said["cups"].to_s],
-          ["pot life", @wording.span(*@said["usable"])], ["first batch", clock(@said["first_at"])], last]
+          ["pot life", @said["usable"] ? @wording.span(*@said["usable"]) : "not told"], ["first batch", clock(@said["first_at"])], last]
       end
 
       private

@@ -133,13 +133,7 @@ module Dakren
               mass: mass_quantity, mixing: minutes(portion.mixing_min), carrying: minutes(CARRYING_MIN), **laying_parts,
               needed: minutes(portion.needed_min)
             }),
-          Working.new(says: "it stands in its cup for %{held}, and that may take %{share} of the %{usable} it lasts, %{limit}; " \
-                            "#{on_the_work}fewer batches would take longer, or overfill the %{fullest} of the brim",
-            parts: {
-              held: minutes(portion.held_min), **on_the_work_parts,
-              share: quantity(TIME_SHARE * 100, :pct), usable: minutes(portion.usable_min),
-              limit: minutes(TIME_SHARE * portion.usable_min), fullest: quantity(CupKind::FULLEST * 100, :pct)
-            })
+          how_many
         ])
       end
 

@@ -4,7 +4,7 @@ require_relative "../base/figure"
 
 module Dakren
   module Plan
-    # How fast a coat goes on, as its figures tell it. Part of CoatFigures.
+    # How fast a coat goes on, and so how many batches it takes, as its figures tell it. Part of CoatFigures.
     module PaceFigures
       # Where a pace comes from.
       WHOSE_PACE = {
@@ -26,6 +26,23 @@ module Dakren
       end
 
       private
+
+      # Why there are so many: by the time one lasts, or where its tin tells none, by what a cup holds alone.
+      def how_many
+        fullest = quantity(CupKind::FULLEST * 100, :pct)
+        if @plan.sheet.silent?
+          return Working.new(parts: { fullest: fullest },
+            says: "its tin says nothing of time: so many only by what a cup holds, filled to %{fullest} of the brim at most")
+        end
+
+        Working.new(says: "it stands in its cup for %{held}, and that may take %{share} of the %{usable} it lasts, %{limit}; " \
+                          "#{on_the_work}fewer batches would take longer, or overfill the %{fullest} of the brim",
+          parts: {
+            held: minutes(portion.held_min), **on_the_work_parts,
+            share: quantity(TIME_SHARE * 100, :pct), usable: minutes(portion.usable_min),
+            limit: minutes(TIME_SHARE * portion.usable_min), fullest: fullest
+          })
+      end
 
       def pace_assumed
         pace = @order.pace

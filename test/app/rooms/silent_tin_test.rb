@@ -38,12 +38,26 @@ class SilentTinTest < AppTest
     assert_in_delta 725.76, made.plan.on_work.total_g.to_f, 0.1
     assert_includes words, UNTOLD
     assert_includes words, "Coat 2 goes on when the test dab of the coat below says so"
-    [path, "/paper/#{path[/\d+/]}", "/paper/#{path[/\d+/]}/cards", "/plan/#{path[/\d+/]}/compare"].each do |address|
-      get address
-      refute_match(/pot life of this batch|more than 60 days|not within 60 days|\b60 d\b|usable in time/, words, address)
-    end
+    nothing_is_said_to_last(path, kept)
+    get "/plan/#{path[/\d+/]}/compare"
+    assert_includes words, "its tin says nothing of time: time its first batch, and it stands here with its figures"
+    get "/"
+    assert_match(/Attic find.{0,80} pot life not told/, words)
+  end
 
-    assert_includes words, "its tin says nothing of time: time its first batch, and it is compared"
+  # Wherever it is told of: on the sheet with every figure opened, on paper, in lists and calendars, at the bench.
+  def nothing_is_said_to_last(path, kept)
+    number = path[/\d+/]
+    get path
+    post "/bench/planned", { "authenticity_token" => hidden("authenticity_token"), "job" => number, "task" => "c1" }
+    bench = last_response["location"]
+    [path, "/", "/?show=all", "/bench", bench, "/shelf", "/shelf/#{kept.id}", "/paper/#{number}", "/paper/#{number}/cards",
+      "/plan/#{number}/compare", "/plan/#{number}/job.ics", "/plan/shop.ics", "/find/?q=Attic"].each do |address|
+      get address
+
+      assert_equal 200, last_response.status, address
+      refute_match(/pot life of this batch|\b60 d(?:ays)?\b|usable in time|NaN|Infinity/, words.gsub("more than 60 days ago", ""), address)
+    end
   end
 
   # What stands on a coat nobody knows the time of waits for it: it is never placed on the wet.
