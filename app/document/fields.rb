@@ -193,6 +193,16 @@ module Dakren
 
       module_function
 
+      # @param prefix [String] of a part's keys: "", "p1-", "p1-s2-" or "c1-"
+      # @return [Hash{String=>Field}] what that part has, by its own names
+      def table(prefix)
+        case prefix
+        when "" then JOB
+        when /\Ac/ then TASK
+        else prefix.include?("s") ? SHAPE : PLACE
+        end
+      end
+
       # @param key [String] of a document, e.g. "name", "p1-depth", "p1-s2-length", "c1-film"
       # @return [Field, nil]
       def of(key)

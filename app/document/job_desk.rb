@@ -52,12 +52,18 @@ module Dakren
         @kept = kept
         @problems = []
         @missing = []
-        @reading = Reader.new(document, "", @problems, @missing)
-        @whole = Part.new(document, "", @problems, @missing)
+        told
         @working = !plan
         @go_on = go_on
         read
         plan_all
+      end
+
+      # The desk of a document that plans the same: only what it is called, its status or its notes are others.
+      # @param document [Hash]
+      # @return [JobDesk]
+      def called(document)
+        dup.tap { |desk| desk.call_it(document) }
       end
 
       # Is its plan still being worked out?
@@ -170,7 +176,23 @@ module Dakren
         made ? made.conditions : []
       end
 
+      protected
+
+      # What another planned stays as it is; only what is wrong with the name is told anew.
+      def call_it(document)
+        @document = document
+        @problems = @problems.reject { |problem| problem.field == "name" }
+        @missing = @missing.dup
+        told
+        read_name
+      end
+
       private
+
+      def told
+        @reading = Reader.new(document, "", @problems, @missing)
+        @whole = Part.new(document, "", @problems, @missing)
+      end
 
       def read
         read_name

@@ -28,6 +28,7 @@ module Dakren
       def initialize(document, prefix = "", problems = [], missing = [])
         @document = document
         @prefix = prefix
+        @table = Fields.table(prefix)
         @all_problems = problems
         @all_missing = missing
       end
@@ -51,27 +52,28 @@ module Dakren
 
       # @return [Field]
       def field(name)
-        Fields.of(key(name)) || raise(KeyError, "no field #{key(name)}")
+        @table[name] || Fields.of(key(name)) || raise(KeyError, "no field #{key(name)}")
       end
 
       # @return [Object, nil] as it is kept
       def [](name)
-        @document[key(name)]
+        @document["#{@prefix}#{name}"]
       end
 
       def text(name)
-        self[name].to_s
+        @document["#{@prefix}#{name}"].to_s
       end
 
       def entry(name)
-        AsTyped.kept(self[name])
+        AsTyped.kept(@document["#{@prefix}#{name}"])
       end
 
       # @param default [String, nil] what it stands at while nobody has chosen
       # @return [String]
       def choice(name, default = nil)
         choices = field(name).choices
-        choices.key?(self[name]) ? self[name] : default || choices.keys.first
+        kept = @document["#{@prefix}#{name}"]
+        choices.key?(kept) ? kept : default || choices.keys.first
       end
 
       # @return [Array<String>] ids of what a list holds
@@ -114,6 +116,8 @@ module Dakren
       # @param name [String] of a field, or of a cell of its rows: "corners.2.x"
       # @return [String, nil] what is wrong with it
       def problem(name)
+        return if @all_problems.empty?
+
         at = key(name)
         @all_problems.find { |problem| problem.field == at }&.says
       end

@@ -80,6 +80,15 @@ module Dakren
           @said_now ||= request.get_header("HTTP_X_SAID").to_s.split if live? && request.get_header("HTTP_X_SAID")
         end
 
+        # When and where: the note is shown there, which no plan reads.
+        def whereabouts_part(page)
+          page.desk.kept([:whereabouts, page.desk.whole.text("note"), wording.key, said_now]) { part :"jobs/whereabouts", page: page }
+        end
+
+        def answers_part(page)
+          page.shown.kept([:answers, wording.key]) { part :"jobs/answers", page: page }
+        end
+
         def place_part(page, place)
           shut = shut?("d-#{place.id}") && !place.open?
           page.desk.kept([:place, place.id, place.state, shut, page.record.id, wording.key, said_now]) do

@@ -19,6 +19,7 @@ module Dakren
       UNPLANNED = /\A(?:name|note|state|c\d+-note)\z/
       # Plans of what a plan reads, and what pages made of them.
       MADE = Memo.new(70)
+      READ = Memo.new(70)
       PRINTED = Memo.new(70)
       FORECAST_S = 600
 
@@ -27,20 +28,27 @@ module Dakren
       attr_reader :job_id
 
       # @param settings [Settings] @param job_id [Integer, nil] whose plan it is: its own times do not keep it from itself
-      def initialize(settings = Settings.shop, job_id: nil)
+      # @param rows [ShopRows, nil] where they were asked already
+      def initialize(settings = Settings.shop, job_id: nil, rows: nil)
         @settings = settings
         @job_id = job_id
+        @rows = rows
       end
 
-      # The same for another thread: it reads the shop for itself.
+      # Nothing is remembered any more.
+      def self.forget
+        [DESKS, MADE, READ, PRINTED].each(&:clear)
+      end
+
+      # The same for another thread.
       def apart
-        Planning.new(@settings, job_id: @job_id)
+        Planning.new(@settings, job_id: @job_id, rows: rows)
       end
 
       # @param document [Hash]
       # @return [Document::JobDesk]
       def desk_of(document)
-        DESKS.recall(key(document)) { planned(document) }
+        DESKS.recall(key(document)) { planned_alike(document) }
       end
 
       # The same as far as it is ready soon: a plan that takes longer is gone on with beside all else, and the desk is without it so long.
@@ -66,8 +74,10 @@ module Dakren
         return unless go_on.call || desk.schedule
 
         DESKS.keep(key, desk)
-        MADE.keep(key(planned_part(document)), desk.made)
-        PRINTED.forget(key(planned_part(document)))
+        part = key(planned_part(document))
+        MADE.keep(part, desk.made)
+        READ.forget(part)
+        PRINTED.forget(part)
         said = Summary.of(desk)
         Database.writing do
           record = Job.find_by(id: @job_id)
@@ -118,7 +128,7 @@ module Dakren
       def finder
         @finder ||= begin
           known = {}
-          found = Shelf.finder
+          found = Shelf.finder { |id| rows.sheet(id.to_i) }
           ->(id) { known.fetch(id) { known[id] = found.call(id) } }
         end
       end
@@ -184,6 +194,12 @@ module Dakren
 
       def key(document)
         [document, stamp, (taken if document["chain"] == "yes"), (Time.now.to_i / FORECAST_S if document["room_mode"] == "weather")]
+      end
+
+      # Read and planned once for all documents that plan the same.
+      def planned_alike(document)
+        desk = READ.recall(key(planned_part(document))) { planned(document) }
+        desk.document == document ? desk : desk.called(document)
       end
 
       def planned(document, plan: true, go_on: nil)

@@ -80,12 +80,14 @@ module Dakren
       end
 
       # From a job's sheet field to the core's sheet.
+      # @yield [id] @yieldreturn [Sheet, nil] of rows that were read already
       # @return [#call]
-      def finder
+      def finder(&rows)
+        rows ||= ->(id) { Sheet.find_by(id: id) }
         lambda do |id|
           next blend(id) if id.match?(BLEND)
 
-          record = id.match?(/\A\d{1,15}\z/) ? Sheet.find_by(id: id) : nil
+          record = id.match?(/\A\d{1,15}\z/) ? rows.call(id) : nil
           record && core(record)
         end
       end

@@ -47,6 +47,12 @@ module Dakren
         @sheets ||= Sheet.in_order.to_a.freeze
       end
 
+      # @param id [Integer]
+      # @return [Sheet, nil]
+      def sheet(id)
+        (@by_id ||= sheets.to_h { |one| [one.id, one] }.freeze)[id]
+      end
+
       # @return [Document::ToolShelf]
       def tools
         @tools ||= Tool.shelf

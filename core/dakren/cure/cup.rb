@@ -18,7 +18,19 @@ module Dakren
       SHORTEST_MIN = 1.0e-9
 
       # usable_min is nil for a mix still usable at the horizon; track holds [minute, °C, age, conversion] a step.
-      Run = Value.define(:usable_min, :peak_c, :peak_min, :steps, :track)
+      Run = Value.define(:usable_min, :peak_c, :peak_min, :steps, :track) do
+        # Age at one minute, read between two steps.
+        # @param reaction [Reaction] that it was run with
+        # @return [Float, nil] minutes; nil past the last step
+        def age_at(minute, reaction)
+          over = track.bsearch_index { |at, *| at >= minute } or return
+          return track[over][2] if over.zero?
+
+          (from, temp, age), (to, its_temp, its_age) = track[over - 1], track[over]
+          long = to - from
+          Hermite.at((minute - from) / long, age, its_age, reaction.pace(temp) * long, reaction.pace(its_temp) * long)
+        end
+      end
 
       # @param reaction [Reaction]
       # @param body [Body] what is in it

@@ -63,9 +63,10 @@ module Dakren
         @conversion = 0.0
         @temp_c = start_c
         @age_min = 0.0
-        @pace = pace_at(start_c)
-        @reacting = reacting_at(@pace, 0.0)
-        @warming = warming_at(@reacting, start_c, 0.0)
+        feel(start_c, 0.0)
+        @pace = @p
+        @reacting = @k
+        @warming = @w
         @first_min = [0.02 * reaction.working_min / @pace, 0.01 / (@reacting + 1e-12)].min
       end
 
@@ -78,41 +79,47 @@ module Dakren
         k1 = @reacting
         w1 = @warming
         c2 = @temp_c + (h * 0.2 * w1)
-        p2 = pace_at(c2)
         a2 = @conversion + (h * 0.2 * k1)
-        k2 = reacting_at(p2, a2)
-        w2 = warming_at(k2, c2, a2)
+        feel(c2, a2)
+        p2 = @p
+        k2 = @k
+        w2 = @w
 
         c3 = @temp_c + (h * ((0.075 * w1) + (0.225 * w2)))
-        p3 = pace_at(c3)
         a3 = @conversion + (h * ((0.075 * k1) + (0.225 * k2)))
-        k3 = reacting_at(p3, a3)
-        w3 = warming_at(k3, c3, a3)
+        feel(c3, a3)
+        p3 = @p
+        k3 = @k
+        w3 = @w
 
         c4 = @temp_c + (h * ((A41 * w1) + (A42 * w2) + (A43 * w3)))
-        p4 = pace_at(c4)
         a4 = @conversion + (h * ((A41 * k1) + (A42 * k2) + (A43 * k3)))
-        k4 = reacting_at(p4, a4)
-        w4 = warming_at(k4, c4, a4)
+        feel(c4, a4)
+        p4 = @p
+        k4 = @k
+        w4 = @w
 
         c5 = @temp_c + (h * ((A51 * w1) + (A52 * w2) + (A53 * w3) + (A54 * w4)))
-        p5 = pace_at(c5)
         a5 = @conversion + (h * ((A51 * k1) + (A52 * k2) + (A53 * k3) + (A54 * k4)))
-        k5 = reacting_at(p5, a5)
-        w5 = warming_at(k5, c5, a5)
+        feel(c5, a5)
+        p5 = @p
+        k5 = @k
+        w5 = @w
 
         c6 = @temp_c + (h * ((A61 * w1) + (A62 * w2) + (A63 * w3) + (A64 * w4) + (A65 * w5)))
-        p6 = pace_at(c6)
         a6 = @conversion + (h * ((A61 * k1) + (A62 * k2) + (A63 * k3) + (A64 * k4) + (A65 * k5)))
-        k6 = reacting_at(p6, a6)
-        w6 = warming_at(k6, c6, a6)
+        feel(c6, a6)
+        p6 = @p
+        k6 = @k
+        w6 = @w
 
         @next_conversion = @conversion + (h * ((B1 * k1) + (B3 * k3) + (B4 * k4) + (B5 * k5) + (B6 * k6)))
         @next_temp_c = @temp_c + (h * ((B1 * w1) + (B3 * w3) + (B4 * w4) + (B5 * w5) + (B6 * w6)))
         @next_age_min = @age_min + (h * ((B1 * @pace) + (B3 * p3) + (B4 * p4) + (B5 * p5) + (B6 * p6)))
-        @next_pace = pace_at(@next_temp_c)
-        @next_reacting = reacting_at(@next_pace, @next_conversion)
-        @next_warming = warming_at(@next_reacting, @next_temp_c, @next_conversion)
+        feel(@next_temp_c, @next_conversion)
+        @next_pace = @p
+        @next_reacting = @k
+        @next_warming = @w
 
         wrong = h * ((E1 * k1) + (E3 * k3) + (E4 * k4) + (E5 * k5) + (E6 * k6) + (E7 * @next_reacting)) / TOLERANCE_CONVERSION
         wrong_c = h * ((E1 * w1) + (E3 * w3) + (E4 * w4) + (E5 * w5) + (E6 * w6) + (E7 * @next_warming)) / TOLERANCE_C
@@ -150,17 +157,12 @@ module Dakren
 
       private
 
-      def pace_at(temp_c)
-        Math.exp(@offset - (@exponent / (temp_c + ZERO_C_K)))
-      end
-
-      def reacting_at(pace, conversion)
+      # Pace, reaction and warming a minute at one state, left in @p, @k and @w: asked six times a step, so no list is made of them.
+      def feel(temp_c, conversion)
         left = 1 - conversion
-        @rate * pace * (@seed + conversion) * left * left
-      end
-
-      def warming_at(reacting, temp_c, conversion)
-        (@rise * reacting) - (@loss.rate(temp_c, conversion) * (temp_c - @room))
+        @p = Math.exp(@offset - (@exponent / (temp_c + ZERO_C_K)))
+        @k = @rate * @p * (@seed + conversion) * left * left
+        @w = (@rise * @k) - (@loss.rate(temp_c, conversion) * (temp_c - @room))
       end
     end
   end

@@ -162,7 +162,8 @@ module Dakren
       # @return [Float] minutes
       def cup_age_min(minute, mass_g:, start_c:, room_c:, diameter_mm: nil)
         CUPS.recall([:age, minute.to_f, key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
-          standing(mass_g, start_c, room_c, diameter_mm).at(minute.to_f).first
+          to_usable(mass_g: mass_g, start_c: start_c, room_c: room_c, diameter_mm: diameter_mm).age_at(minute.to_f, reaction) ||
+            standing(mass_g, start_c, room_c, diameter_mm).at(minute.to_f).first
         end
       end
 

@@ -20,8 +20,16 @@ module Dakren
         @cup = cup
         @run = run
         @reaction = cup.reaction
-        @unknowns = unknowns
+        @seed = @reaction.autocatalysis
+        @room = cup.room_c
+        @loss = cup.loss
+        @more = @loss.with(@reaction.loss_factor * Math.exp(U_LOOK))
+        @other = @reaction.with(autocatalysis: @seed + B_LOOK)
         @effort_end = @reaction.effort(@reaction.conversion_at_end)
+        @bend_end = bend(@reaction.conversion_at_end)
+        @end_slope = end_slope
+        @count = unknowns.count
+        @spreads = spreads(unknowns)
       end
 
       # @return [Array<Float>] slope of ln(usable) on each unknown in order, for one standard deviation; the room's is last, for ROOM_C
@@ -40,7 +48,7 @@ module Dakren
       private
 
       def starting
-        Array.new(@unknowns.count, 0.0) << ROOM_C
+        Array.new(@count, 0.0) << ROOM_C
       end
 
       # Steps of the run up to where the working time is used up, as [s, °C, conversion].
@@ -54,103 +62,69 @@ module Dakren
         inside.map { |_, temp_c, age, conversion| [age / working, temp_c, conversion] } << [1.0, ending, @reaction.conversion_at_end]
       end
 
-      # Everything the slopes need at one place: how a swing of the temperature fades, what drives it, and what delays.
+      # Standard deviations: of ln of the working time, of the heat and of the seed, and of the activation energy in K.
+      def spreads(unknowns)
+        { working: unknowns.spread(:working_min), heat: Unknowns::HEAT_SD[unknowns.clock.told?(:heat_j_g)],
+          seed: @seed * Unknowns::SEED[1],
+          energy: Unknowns::ENERGY_SD[unknowns.clock.told?(:activation_kj_mol)] * 1000 / GAS_CONSTANT_J_MOLK }
+      end
+
+      # How the effort at the end hangs on the conversion there, for one standard deviation of that.
+      def end_slope
+        a = @reaction.conversion_at_end
+        left = 1 - a
+        a * left * Unknowns::CONVERSION_SD / ((@seed + a) * left * left)
+      end
+
+      # Everything the slopes need at one place: how a swing of the temperature fades, what drives it, and what delays. Written in one
+      # piece: a chart asks for tens of thousands of places.
       def looked_at(node)
         s, temp_c, a = node
         kelvin = temp_c + ZERO_C_K
         over_pace = @reaction.working_min / @reaction.pace(temp_c)
         hurry = @reaction.age_exponent / (kelvin * kelvin)
-        lost = over_pace * lost_at(temp_c, a)
-        steeper = over_pace * (lost_at(temp_c + C_LOOK, a) - lost_at(temp_c - C_LOOK, a)) / (2 * C_LOOK)
-        { s: s, over_pace: over_pace, hurry: hurry, fades: steeper - (lost * hurry),
-          drives: drives(s, a, kelvin, lost, over_pace * of_the_loss(temp_c, a), steeper), delays: delays(kelvin) }
-      end
-
-      # K a minute it gives off.
-      def lost_at(temp_c, a, loss = @cup.loss)
-        loss.rate(temp_c, a) * (temp_c - @cup.room_c)
-      end
-
-      # How that grows with ln u.
-      def of_the_loss(temp_c, a)
-        @more ||= @cup.loss.with(@reaction.loss_factor * Math.exp(U_LOOK))
-        (lost_at(temp_c, a, @more) - lost_at(temp_c, a)) / U_LOOK
+        above = temp_c - @room
+        rate = @loss.rate(temp_c, a)
+        lost = over_pace * rate * above
+        steeper = over_pace * ((@loss.rate(temp_c + C_LOOK, a) * (above + C_LOOK)) - (@loss.rate(temp_c - C_LOOK, a) * (above - C_LOOK))) /
+          (2 * C_LOOK)
+        growing = over_pace * (@more.rate(temp_c, a) - rate) * above / U_LOOK
+        swing = -@spreads[:energy] * ((1 / kelvin) - (1 / (@reaction.reference_temp_c + ZERO_C_K)))
+        { s: s, over_pace: over_pace, hurry: hurry, fades: steeper - (lost * hurry), drives: drives(s, a, lost, growing, steeper, swing),
+          delays: [0.0, 0.0, 0.0, -swing, 0.0, @spreads[:working], 0.0] }
       end
 
       # What drives a swing of the temperature, for each unknown.
       # @param lost [Float] K in s @param growing [Float] how that hangs on ln u @param steeper [Float] and on the temperature
-      def drives(s, a, kelvin, lost, growing, steeper)
-        made = @cup.rise_k * @effort_end * phi_of(a)
-        [made * of_the_end(s, a), -growing * Unknowns::LOSS[1], made * heat_sd, lost * energy_swing(kelvin), made * of_the_seed(s, a),
-          -lost * working_sd, steeper * ROOM_C]
-      end
-
-      def working_sd
-        @unknowns.spread(:working_min)
-      end
-
-      # By how much of itself the heat made in this place grows with the conversion at the end.
-      def of_the_end(s, a)
-        ended = end_odds / phi_of(@reaction.conversion_at_end)
-        (ended / @effort_end) + (growth(a) * s * ended)
-      end
-
-      # And with how strongly the reaction feeds itself.
-      def of_the_seed(s, a)
-        b = @reaction.autocatalysis
-        @bend_end ||= bend(@reaction.conversion_at_end)
-        b * Unknowns::SEED[1] * ((@bend_end / @effort_end) + (1 / (b + a)) + (growth(a) * ((s * @bend_end) - bend(a))))
-      end
-
-      # Slope of phi on the conversion.
-      def growth(a)
+      # @param swing [Float] change of ln g for one standard deviation of the activation energy
+      def drives(s, a, lost, growing, steeper, swing)
         left = 1 - a
-        left * (left - (2 * (@reaction.autocatalysis + a)))
+        made = @cup.rise_k * @effort_end * (@seed + a) * left * left
+        # How (b + a)(1 - a)^2 grows with the conversion.
+        growth = left * (left - (2 * (@seed + a)))
+        of_the_end = @end_slope * ((1 / @effort_end) + (growth * s))
+        of_the_seed = @spreads[:seed] * ((@bend_end / @effort_end) + (1 / (@seed + a)) + (growth * ((s * @bend_end) - bend(a))))
+        [made * of_the_end, -growing * Unknowns::LOSS[1], made * @spreads[:heat], lost * swing, made * of_the_seed,
+          -lost * @spreads[:working], steeper * ROOM_C]
       end
 
       # How the effort to a conversion hangs on b.
       def bend(a)
-        @other ||= @reaction.with(autocatalysis: @reaction.autocatalysis + B_LOOK)
         (@other.effort(a) - @reaction.effort(a)) / B_LOOK
-      end
-
-      # What makes time itself longer or shorter, beside the temperature.
-      def delays(kelvin)
-        [0.0, 0.0, 0.0, -energy_swing(kelvin), 0.0, working_sd, 0.0]
-      end
-
-      # Change of ln g for one standard deviation of the activation energy.
-      def energy_swing(kelvin)
-        @energy_sd ||= Unknowns::ENERGY_SD[@unknowns.clock.told?(:activation_kj_mol)] * 1000 / GAS_CONSTANT_J_MOLK
-        -@energy_sd * ((1 / kelvin) - (1 / (@reaction.reference_temp_c + ZERO_C_K)))
-      end
-
-      def heat_sd
-        Unknowns::HEAT_SD[@unknowns.clock.told?(:heat_j_g)]
-      end
-
-      def end_odds
-        a = @reaction.conversion_at_end
-        a * (1 - a) * Unknowns::CONVERSION_SD
-      end
-
-      def phi_of(conversion)
-        left = 1 - conversion
-        (@reaction.autocatalysis + conversion) * left * left
       end
 
       # One step of the trapezium rule, for all unknowns at once.
       def carried(before, here, swings, shifts)
         half = (here[:s] - before[:s]) / 2
+        fades = 1 + (half * here[:fades])
         next_swings = swings.each_index.map do |i|
-          ((swings[i] * (1 - (half * before[:fades]))) + (half * (before[:drives][i] + here[:drives][i]))) / (1 + (half * here[:fades]))
+          ((swings[i] * (1 - (half * before[:fades]))) + (half * (before[:drives][i] + here[:drives][i]))) / fades
         end
-        next_shifts = shifts.each_index.map { |i| shifts[i] + (half * (delayed(before, swings, i) + delayed(here, next_swings, i))) }
+        next_shifts = shifts.each_index.map do |i|
+          shifts[i] + (half * ((before[:over_pace] * (before[:delays][i] - (before[:hurry] * swings[i]))) +
+            (here[:over_pace] * (here[:delays][i] - (here[:hurry] * next_swings[i])))))
+        end
         [next_swings, next_shifts]
-      end
-
-      def delayed(place, swings, i)
-        place[:over_pace] * (place[:delays][i] - (place[:hurry] * swings[i]))
       end
     end
   end

@@ -18,6 +18,8 @@ module Dakren
       # Ours: the batches looked through for the smallest a scale is good enough for.
       SMALLEST_G = 0.05
       LARGEST_G = 200_000.0
+      # To a part in a hundred thousand.
+      HALVINGS = 20
       # Further off than this is no figure any more.
       FAR_OFF_PCT = 30.0
 
@@ -65,7 +67,7 @@ module Dakren
 
         low = Math.log(SMALLEST_G)
         high = Math.log(most)
-        40.times do
+        HALVINGS.times do
           middle = (low + high) / 2
           at.call(Math.exp(middle)) ? high = middle : low = middle
         end

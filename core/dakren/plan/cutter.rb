@@ -33,6 +33,13 @@ module Dakren
         !stands_too_long? && (work_min.nil? || laying_min <= work_min)
       end
 
+      # How far it is from being too late: the logarithm of the minutes there are for each that is taken.
+      # @return [Float] below 0 where it is too late
+      def spare
+        shares = [TIME_SHARE * usable_min / held_min, (work_min / laying_min if work_min && laying_min.positive?)].compact
+        shares.min.positive? ? Math.log(shares.min) : -Float::INFINITY
+      end
+
       # Minutes that what holds it up takes: standing in the vessel, or being laid.
       def takes_min
         stands_too_long? ? held_min : laying_min
@@ -76,6 +83,10 @@ module Dakren
       FILM_MM = 2.0
       # Early side of a working time nobody told.
       ASSUMED_EARLY = 0.56
+      # Ours, of the search for the largest batch: the least there is, how near it is found, and how far off is far.
+      LEAST_G = Rational(1)
+      LARGEST_TO = 1 / 200.0
+      MOST_SPARE = 3.0
 
       # @param sheet [Sheet]
       # @param start_c [Numeric] °C of the tins
@@ -144,21 +155,28 @@ module Dakren
 
       # The largest batch that can be used up in time here, in a cup there is and with the tool there is.
       #
-      # Rule: halved between the least sensible cup and the largest one, to one part in two hundred.
+      # Rule: sought between the least sensible cup and the largest one, to one part in two hundred.
       # @return [Portion, nil] nil where not even the least can
       def largest
-        low = Rational(1)
-        high = [Exact.of((@cups.map(&:most_ml).max * @density).round(3)), @most_g && Exact.of(@most_g)].compact.min
-        return unless fits?(low)
+        low = portion(LEAST_G)
+        return unless low&.in_time?
 
-        while high - low > low / 200
-          middle = ((low + high) / 2).round(3)
-          fits?(middle) ? low = middle : high = middle
-        end
-        portion(low)
+        high = [Exact.of((@cups.map(&:most_ml).max * @density).round(3)), @most_g && Exact.of(@most_g)].compact.min
+        best = portion(high)
+        best&.in_time? ? best : largest_between(low, high)
       end
 
       private
+
+      # @param best [Portion] one that can be used up in time @param high [Rational] grams on the work that cannot
+      def largest_between(best, high)
+        Solve.root(Math.log(best.on_work_g), Math.log(high), tolerance: LARGEST_TO) do |logarithm|
+          tried = portion(Exact.of(Math.exp(logarithm).round(3)))
+          best = tried if tried&.in_time? && tried.on_work_g > best.on_work_g
+          tried ? tried.spare.clamp(-MOST_SPARE, MOST_SPARE) : -MOST_SPARE
+        end
+        best
+      end
 
       def packs(need, pack_g, part)
         found = of_mass(pack_g)

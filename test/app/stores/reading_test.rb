@@ -25,7 +25,7 @@ class ReadingTest < AppTest
   end
 
   def forget_desks
-    Dakren::Stores::Planning::DESKS.clear
+    Dakren::Stores::Planning.forget
   end
 
   def test_no_list_plans_anything_even_where_what_was_kept_is_stale

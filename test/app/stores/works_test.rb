@@ -32,7 +32,7 @@ class WorksTest < AppTest
 
   def test_a_plan_that_takes_long_costs_its_page_nothing
     path = new_job("name" => "Slow one")
-    Stores::Planning::DESKS.clear
+    Stores::Planning.forget
     Works.stub(:soon, nil) { get path }
 
     assert_equal 200, last_response.status
