@@ -18,11 +18,14 @@ module Dakren
       SEARCH_NODES = 21
       # Ours, of the computation: a run so far above what is sought need not be finished.
       FAR_ABOVE_C = 40.0
+      # Ours: so many lifts are tried one by one.
+      FEW = 3
       # Less than this is no lift.
       LEAST_MM = 0.1
       # Nobody waits longer than this for the next lift.
       LONGEST_WAIT_MIN = 14 * 1440.0
       LARGEST = Memo.new(500)
+      PEAKS = Memo.new(500)
       WAITS = Memo.new(500)
 
       # opens_min is nil when its top never gets so far in time; closes_min is nil where the sheet is silent.
@@ -80,6 +83,18 @@ module Dakren
         Array.new(count, depth / count)
       end
 
+      # A depth in as few equal lifts as stay under the limit here. A few are tried as they are; only where those are not enough is the
+      # largest there could be looked for, which takes longer.
+      # @param depth_mm [Numeric] of the whole void, 0.1 to 1000
+      # @return [Array<Float>] depths from the bottom up; none where it is too warm for any lift
+      def fewest(depth_mm)
+        depth = Check.number(:depth_mm, depth_mm, 0.1..DEEPEST_MM, "mm")
+        few = (1..FEW).find { |count| cool_enough?(depth / count) }
+        return Array.new(few, depth / few) if few
+
+        deepest_mm < LEAST_MM ? [] : plan(depth)
+      end
+
       # @param depth_mm [Numeric] of one lift @param count [Integer] how many of them lie on one another in the end
       # @return [Wait] minutes after it was poured
       def wait(depth_mm, count: 2)
@@ -93,6 +108,16 @@ module Dakren
       end
 
       private
+
+      # Does one lift of that depth stay within what the sheet allows, and under its limit in this room?
+      def cool_enough?(depth_mm)
+        most = @mix.clock.max_depth_mm
+        return false if most && depth_mm > most
+
+        known = LARGEST.known([@mix.key, @place])
+        limit = @mix.clock.depth_peak_limit_c
+        known ? depth_mm <= known : PEAKS.recall([@mix.key, @place, depth_mm]) { peak_near(depth_mm, limit) } <= limit
+      end
 
       # Hottest °C, followed no further once it is far above the limit.
       def peak_near(depth_mm, limit)

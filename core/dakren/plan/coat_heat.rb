@@ -23,6 +23,11 @@ module Dakren
         @work_heat ||= ((pour? ? heat_of_pour : heat_of_film) if film_mm && @mix.told?)
       end
 
+      # Is it known to stay calm where it lies?
+      def calm?
+        work_heat.nil? || Cure::Heat.of(work_heat.peak_c).name == :calm
+      end
+
       # @return [Cure::Cup::Run] what a cup does when it is left standing
       def standing
         @mix.cup(**cup_conditions)

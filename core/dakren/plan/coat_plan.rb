@@ -96,7 +96,7 @@ module Dakren
       # A thick coat, with the others it is poured with, cut into lifts that stay under the sheet's limit in this room, and the wait between
       # them.
       # @param of [Integer] of so many like it
-      # @return [Array(Array<Float>, Cure::Lifts::Wait), nil] depths in mm and the wait; nil for a film, and
+      # @return [Array(Array<Float>, Cure::Lifts::Wait), nil] depths in mm, and the wait where there is more than one; nil for a film, and
       #   where it is too warm for any lift
       def lifts(of: 1)
         return unless pour? && @mix.told?
@@ -104,9 +104,8 @@ module Dakren
         @lifts ||= {}
         @lifts[of] ||= begin
           lifts = Cure::Lifts.new(laid_mix, start_c: order.tins_c, room: order.later_room, recoat: sheet.recoat_window_min, **order.ground)
-          deepest = lifts.deepest_mm
-          depths = deepest < Cure::Lifts::LEAST_MM ? [] : lifts.plan(film_mm.to_f * of, deepest_mm: deepest)
-          [depths, depths.any? ? lifts.wait(depths.first, count: depths.size) : nil]
+          depths = lifts.fewest(film_mm.to_f * of)
+          [depths, depths.size > 1 ? lifts.wait(depths.first, count: depths.size) : nil]
         end
         @lifts[of].first.empty? ? nil : @lifts[of]
       rescue NotSolved
@@ -118,7 +117,8 @@ module Dakren
       # @return [CoatPlan] self
       # @raise [NotSolved]
       def complete
-        [usable, working, standing, work_heat, lifts]
+        [usable, working, standing, work_heat]
+        lifts unless calm?
         Cure::STAGE_NAMES.each { |name| stage(name) } if pour?
         self
       end
