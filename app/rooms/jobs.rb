@@ -64,7 +64,7 @@ module Dakren
         def ticket_part(page, ticket)
           shut = shut?("t-#{ticket.id}")
           folded = shut?("d-#{ticket.part.key("more")}")
-          page.desk.kept([:ticket, ticket.id, ticket.open?, shut, folded, page.record.id, wording.key, said_now, ticket.mixed_stamp,
+          page.desk.kept([:ticket, ticket.id, ticket.open?, shut, folded, @record.id, wording.key, said_now, ticket.batches.stamp,
             ticket.part.note]) do
             part :"jobs/ticket", ticket: ticket, unprinted: shut, folded: folded
           end
@@ -82,7 +82,9 @@ module Dakren
 
         # When and where: the note is shown there, which no plan reads.
         def whereabouts_part(page)
-          page.desk.kept([:whereabouts, page.desk.whole.text("note"), wording.key, said_now]) { part :"jobs/whereabouts", page: page }
+          page.desk.kept([:whereabouts, page.desk.whole.text("note"), wording.key, said_now]) do
+            part :"jobs/whereabouts", page: page.whereabouts
+          end
         end
 
         def answers_part(page)
@@ -91,7 +93,7 @@ module Dakren
 
         def place_part(page, place)
           shut = shut?("d-#{place.id}") && !place.open?
-          page.desk.kept([:place, place.id, place.state, shut, page.record.id, wording.key, said_now]) do
+          page.desk.kept([:place, place.id, place.state, shut, @record.id, wording.key, said_now]) do
             part :"jobs/place", place: place, unprinted: shut
           end
         end
@@ -204,7 +206,7 @@ module Dakren
           job = JobPage.new(record, desk, wording.seen_from(desk.start), planning, opened: @opened || [], moved: moved, both: @both || {},
             what_if: tried(desk), offers: offers_of(desk), complaint: @complaint, said: said_now)
           @keys = JobPage::KEYS
-          @title = job.title
+          @title = job.head.title
           erb :"jobs/job", layout: !live?, locals: { page: job }
         end
       end

@@ -13,7 +13,7 @@ module Dakren
       Card = Value.define(:title, :when, :vessel, :lines, :says, :note)
       Line = Value.define(:part, :amount, :shows)
 
-      def_delegators :@page, :title, :planned?, :answers, :hand_over, :ready, :cure_line, :line_key, :decision
+      def_delegators :@page, :planned?, :answers, :line
 
       # @param page [JobPage] @param desk [Document::JobDesk]
       def initialize(page, desk, wording)
@@ -22,8 +22,13 @@ module Dakren
         @wording = wording
       end
 
-      def broken?
-        @desk.broken?
+      def title
+        @page.head.title
+      end
+
+      # @return [String, nil] what is not kept, and why
+      def decision
+        line.decision if @desk.broken?
       end
 
       # @return [Array<Array(String, String, String)>] name, size and drawing of each surface, void or joint
@@ -32,11 +37,11 @@ module Dakren
       end
 
       def whereabouts
-        @page.whereabouts.plain
+        @page.whereabouts.sentence.plain
       end
 
       def note
-        @page.note.value.to_s
+        @page.whereabouts.note.value.to_s
       end
 
       # @return [Array<TicketPage>] those that are done at all
@@ -48,11 +53,11 @@ module Dakren
       # @param ticket [TicketPage]
       # @return [Array<String>]
       def amounts(ticket)
-        parts = ticket.mix.parts.map do |letter, _, _, each_cup, in_all|
+        parts = ticket.mix.amounts.parts.map do |letter, _, _, each_cup, in_all|
           each_told, all_told = [each_cup.first, in_all.first].map { |answer| answer.plain(@wording) }
-          "#{letter} #{ticket.mix.several? ? "#{each_told} each, #{all_told} in all" : each_told}"
+          "#{letter} #{ticket.mix.amounts.several? ? "#{each_told} each, #{all_told} in all" : each_told}"
         end
-        ["#{"#{ticket.mix.of_coat}: " unless ticket.mix.of_coat.empty?}#{ticket.mix.cups_caption}", *parts]
+        ["#{"#{ticket.mix.amounts.of_coat}: " unless ticket.mix.amounts.of_coat.empty?}#{ticket.mix.amounts.cups_caption}", *parts]
       end
 
       # A and B of each resin system in all.
@@ -72,8 +77,8 @@ module Dakren
       # What lies ready before any hardener is opened: for all of the work, and for each task that wants more.
       # @return [Array<Array(String, Array<String>)>]
       def load_list
-        wanted = tasks.select(&:planned?).group_by { |ticket| ticket.kind.load }
-        each = wanted.map { |load, tickets| [tickets.map { |ticket| ticket.title.split(",").first }.uniq.join(", "), local(load)] }
+        wanted = tasks.select(&:planned?).group_by { |ticket| ticket.task.kind.load }
+        each = wanted.map { |load, tickets| [tickets.map { |ticket| ticket.head.title.split(",").first }.uniq.join(", "), local(load)] }
         [["For all of it", local(Dakren::Bench::ALWAYS_READY)], *each]
       end
 
@@ -91,10 +96,10 @@ module Dakren
 
       def card(ticket, coat, batch)
         at = @desk.time_at(coat.from_min + batch.mix_from)
-        Card.new(title: [ticket.title.split(",").first, (coat.of > 1 ? "#{ticket.task.coat_word} #{coat.number}" : nil),
+        Card.new(title: [ticket.head.title.split(",").first, (coat.of > 1 ? "#{ticket.task.coat_word} #{coat.number}" : nil),
           "batch #{batch.number} of #{coat.plan.batches.size}"].compact.join(", "),
           when: @wording.dates.moment(at), vessel: @wording.vessel(batch.portion.cup.name), lines: lines(ticket, coat, batch),
-          says: says(coat, batch), note: ticket.note.value.to_s)
+          says: says(coat, batch), note: ticket.asked.note.value.to_s)
       end
 
       # In the order they go in, with the running total.
@@ -112,7 +117,7 @@ module Dakren
       end
 
       def told(amount, unit, ticket)
-        (unit == :g ? @wording.weight(amount, resolution_g: ticket.mix.step_g) : @wording.volume(amount)).join(" ")
+        (unit == :g ? @wording.weight(amount, resolution_g: ticket.mix.amounts.step_g) : @wording.volume(amount)).join(" ")
       end
 
       def says(coat, batch)

@@ -1,9 +1,11 @@
 # frozen_string_literal: true
 
+require_relative "ticket_facet"
+
 module Dakren
   module Rooms
-    # The planned batches of a task as its page shows them: how each stands, and the way to the bench. Part of TicketPage.
-    module TicketBatches
+    # The planned batches of a task as its page shows them: how each stands, and the way to the bench.
+    class TicketBatches < TicketFacet
       STATES_SHOWN = 12
 
       # The next cup that is to be mixed: words and address.
@@ -17,7 +19,7 @@ module Dakren
 
       # Batches that were taken to the bench, and which comes next: words, how it stands, and where that is.
       # @return [Array<Array(String, String, String)>]
-      def cup_states
+      def states
         coming = mixed.next(coats)
         taken = mixed.places(coats).select { |place| place.standing || place == coming }
         taken.last(STATES_SHOWN).map do |place|
@@ -27,9 +29,16 @@ module Dakren
       end
 
       # Changes when a batch of this task stands otherwise.
-      def mixed_stamp
+      def stamp
         mixed.stamp(id)
       end
+
+      # Was this batch used up already?
+      def used?(coat, batch)
+        mixed.at(id, coat.number, coat.section, batch.number)&.used?
+      end
+
+      private
 
       # "coat 2, batch 3"
       def batch_words(place)

@@ -64,7 +64,7 @@ module Dakren
         return false if name == "kind"
         return true if name == "pack" && @ticket.task.pack_wanted?
 
-        return true if inputs.include?(name.to_sym) && @ticket.kind.needed?(name.to_sym)
+        return true if inputs.include?(name.to_sym) && @ticket.task.kind.needed?(name.to_sym)
 
         @form.said?(control) { control.problem || told?(control, name) }
       end
@@ -80,7 +80,7 @@ module Dakren
       def usual?(control, name)
         return control.value.to_s.empty? if name == "blend_with"
 
-        usual = @ticket.kind.usual_choice(name) || (control.choices.is_a?(Hash) ? "" : control.choices.first.first)
+        usual = @ticket.task.kind.usual_choice(name) || (control.choices.is_a?(Hash) ? "" : control.choices.first.first)
         return control.value == "none" if name == "spread"
 
         control.value.to_s == usual.to_s

@@ -1,9 +1,11 @@
 # frozen_string_literal: true
 
+require_relative "ticket_facet"
+
 module Dakren
   module Rooms
-    # What a task waits for, and what is done beside its coats, as its page shows it. Part of TicketPage.
-    module TicketSteps
+    # What a task waits for, and what is done beside its coats, as its page shows it.
+    class TicketSteps < TicketFacet
       # What else may have to come first: id, words, and whether it does.
       # @return [Array<Array(String, String, Boolean)>]
       def gates
@@ -23,13 +25,13 @@ module Dakren
 
       # Every step there is, and whether it belongs to this task.
       # @return [Array<Array(Plan::WorkSteps::Step, Boolean)>]
-      def all_steps
-        Plan::WorkSteps::ALL.each_value.map { |one| [one, steps.include?(one.name)] }
+      def all
+        Plan::WorkSteps::ALL.each_value.map { |one| [one, task.steps.include?(one.name)] }
       end
 
       # The builder's own steps, before, after each coat, once it is hard.
       # @return [Array<Rows>]
-      def own_steps
+      def own
         Document::OwnSteps::LISTS.keys.map { |list| @fields.rows(list) }
       end
 
@@ -54,9 +56,9 @@ module Dakren
       end
 
       # @return [Array<Control>] minutes of the steps that are chosen
-      def step_minutes
+      def minutes
         area = planned? ? plan.order.need.area_mm2 / 1e6 : 0
-        steps.map { |name| @fields.field("m_#{name}", placeholder: Plan::WorkSteps.minutes(name, area).round.to_s) }
+        task.steps.map { |name| @fields.field("m_#{name}", placeholder: Plan::WorkSteps.minutes(name, area).round.to_s) }
       end
     end
   end

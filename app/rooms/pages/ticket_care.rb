@@ -1,0 +1,111 @@
+# frozen_string_literal: true
+
+require_relative "ticket_facet"
+
+module Dakren
+  module Rooms
+    # What to beware of with a task, what keeps it from being planned, what it bears in service, and what nobody told.
+    class TicketCare < TicketFacet
+      MOST_WRONG = 8
+
+      # What its data sheet refuses, and the plan that waits for "I know".
+      def_delegators :told, :refusals, :held_back
+
+      def refused?
+        !planned? && (told.refusals.any? || !told.held_back.nil?)
+      end
+
+      # Is another coat to go onto this one, and no data sheet says when it may?
+      def recoat_untold?
+        return false unless planned? && @ticket.coat_count > 1 && !plan.sheet.silent? && %i[either tack].include?(task.school)
+
+        ([:recoat_opens] + Sheet::READY).none? { |stage| plan.sheet.stages.key?(stage) }
+      end
+
+      def cautions_at(*places)
+        cautions.select { |caution| places.include?(caution.at) }
+      end
+
+      # "I know", as it is asked here.
+      def known_words
+        return "I understand; plan it anyway" if told.refusals.any?
+
+        told.held_back ? "I understand how hot this gets; plan it anyway" : "I understand how hot this gets"
+      end
+
+      # Everything that is to be put right, at once.
+      # @return [Array<Document::Part::Problem>]
+      def wrong
+        (part.problems + of_places(&:problems) + common(@desk.problems)).uniq(&:field).first(MOST_WRONG)
+      end
+
+      # @return [String] what is still needed, "" where nothing is
+      def missing
+        (of_places(&:missing) + part.missing + common(@desk.missing)).map { |one| one.label.downcase }.uniq.join(", ")
+      end
+
+      # What it bears in service, where that was asked: whether it is enough, and the sentences.
+      # @return [Array(Boolean, String, String), nil]
+      def service
+        cure = planned? && @ticket.ticket.told.service_of(@desk.room, plan) or return
+        bears = "At this cure it withstands #{show(cure.bears_c, :c)}#{" only" unless cure.enough?}."
+        [cure.enough?, bears, [too_cool(cure), (post_cure(cure) if cure.warm_cure),
+          (if cure.assumed?
+             "Assumed (not on the data sheet): #{@wording.local("the warmest it cured at, 10 °C more")}."
+           end)].compact.join(" ")]
+      end
+
+      # What is said where a tin says nothing of time, or what is below it: the sentence, and what to do.
+      # @return [Array(String, String), nil]
+      def untold
+        return waiting_for(@desk.tickets.find { |one| one.task.id == told.after }) if told.after
+        return unless planned? && plan.sheet.silent?
+
+        says, more = Words::UNTOLD
+        further = "Coat #{coats.last.number + 1} goes on when the test dab of the coat below says so." if told.untimed.any?
+        [says, [more, further].compact.join(" ")]
+      end
+
+      private
+
+      # @return [Document::JobDesk::Ticket]
+      def told
+        @ticket.ticket
+      end
+
+      # @return [Array<Care::Caution>]
+      def cautions
+        @cautions ||= (told.held_back || (plan if planned?)).then do |one|
+          one ? Care::CoatCautions.new(one, lifts: told.lifts, column: told.column).all : []
+        end
+      end
+
+      # A warm cure that does not reach the hottest it will be.
+      def too_cool(cure)
+        return unless cure.too_cool?
+
+        "That warm cure is cooler than the #{show(told.told.service_c, :c)} it gets in service: it may soften there. Cure it warmer."
+      end
+
+      def post_cure(cure)
+        at, ramp, soak = cure.post_cure
+        at && "A post-cure is planned: up by #{@wording.local("#{Check.plain(cure.warm_cure.ramp_c_h)} °C an hour")} in " \
+              "#{@wording.minutes(ramp)}, then #{@wording.minutes(soak)} at #{show(at, :c)}."
+      end
+
+      def waiting_for(other)
+        ["It waits for task #{@desk.tasks.index { |task| task.id == other.task.id } + 1}, whose tin says nothing of time.",
+          "Time the first batch of that, and this is planned."]
+      end
+
+      def of_places
+        task.covered_ids.flat_map { |place| yield @desk.part(place) }
+      end
+
+      # What belongs to no place and no task.
+      def common(list)
+        list.reject { |one| one.field.match?(/\A[pc]\d+-/) || one.field == "name" }
+      end
+    end
+  end
+end
