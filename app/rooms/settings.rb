@@ -77,7 +77,7 @@ module Dakren
       helpers do
         def note_weighing
           sort, name = word("what").split(":")
-          return @weighed_wrong = "Choose what was weighed." unless SettingsPage.weighable.key?("#{sort}:#{name}")
+          return @weighed_wrong = "Choose what was weighed." unless WeighingsPage.weighable.key?("#{sort}:#{name}")
 
           units, bare, allowed = weighed_in(sort, name)
           value = Measure::Typed.read(word("value"), field: "value", units: units, bare: bare, allowed: allowed)

@@ -59,7 +59,7 @@ module Dakren
         def worked_out?
           shown = wording
           told = [typed, page_system]
-          !Stores::Works.soon([:sheet, *told]) { EditorPage.of(Document::SheetForm.new(*told), shown).worked_out? }.nil?
+          !Stores::Works.soon([:sheet, *told]) { SheetMeaning.new(Document::SheetForm.new(*told), shown).worked_out? }.nil?
         end
 
         # What is sent is kept, however long its clock takes: that is worked out beside all else then.

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require_relative "bench_page"
+require_relative "bench_words"
 require_relative "bench_measures"
 require_relative "bench_beside"
 

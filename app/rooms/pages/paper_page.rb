@@ -33,7 +33,7 @@ module Dakren
 
       # @return [Array<Array(String, String, String)>] name, size and drawing of each surface, void or joint
       def pieces
-        @page.place_pages.map { |place| [place.name, place.size, place.drawing.to_s] }
+        @page.place_pages.map { |place| [place.place.name, place.size, place.drawn.drawing.to_s] }
       end
 
       def whereabouts

@@ -3,7 +3,9 @@
 module Dakren
   module Rooms
     # The drawing of a place as a page shows it: measured on it, taken hold of, drawn into.
-    module PlaceDrawing
+    class PlaceDrawing
+      extend Forwardable
+
       # Measures of a shape that are told on the drawing.
       ON_DRAWING = { "rectangle" => %w[length width], "ellipse" => %w[length width], "circle" => ["diameter"], "ring" => %w[diameter hole],
                      "regular" => ["diameter"], "triangle" => %w[side_a side_b side_c] }.freeze
@@ -11,24 +13,32 @@ module Dakren
       # What can be drawn into it, where it is told by shapes.
       TOOLS = { "box" => "box", "round" => "round", "outline" => "outline" }.freeze
 
+      # @param page [PlacePage] @param desk [Document::JobDesk] @param form [JobForm] of the job
+      def initialize(page, desk, form, wording)
+        @page = page
+        @desk = desk
+        @form = form
+        @fields = form.part(page.id)
+        @wording = wording
+      end
+
       # What is told on the drawing itself: the measures of the first shape, and a void's depth.
       # @return [Sentence]
-      def drawn
-        @drawn ||= drawn_controls.each_with_object(Sentence.new(@form)) { |control, made| made.add(control) }
+      def sentence
+        @sentence ||= drawn_controls.each_with_object(Sentence.new(@form)) { |control, made| made.add(control) }
       end
 
       # @yieldparam phrase [Sentence::Phrase] told on the drawing @yieldreturn [String] HTML; without a block only figures stand there
       # @return [Object, nil] a drawing, to be printed as SVG
       def drawing(&field)
-        if [Geometry::Cavity, Geometry::Holes].any? { |sort| place.place&.shape.is_a?(sort) }
-          return Drawings::CutDrawing.new(place.place.shape.section, @wording)
-        end
+        section = place.place&.shape&.section
+        return Drawings::CutDrawing.new(section, @wording) if section
 
         outline = place.region || place.place&.outline
         return cut_through if outline.nil? && !plan?
-        return if outline.nil? && (field.nil? || drawn.parts.empty?)
+        return if outline.nil? && (field.nil? || sentence.parts.empty?)
 
-        fields = field ? drawn.parts.to_h { |phrase| [phrase.control.name[/\w+\z/], yield(phrase)] } : {}
+        fields = field ? sentence.parts.to_h { |phrase| [phrase.control.name[/\w+\z/], yield(phrase)] } : {}
         plan_of(outline, fields, held: field ? held(outline) : [])
       end
 
@@ -51,7 +61,15 @@ module Dakren
         Document::Fields::PLACE["depth"].unit_word(@wording.system)
       end
 
+      # Is there nothing to draw yet, and will there be?
+      def later?
+        (plan? && sentence.parts.empty?) || place.form == "pool"
+      end
+
       private
+
+      def_delegators :@page, :id, :place, :part, :plan?, :void?, :soundings
+      private :id, :place, :part, :plan?, :void?, :soundings
 
       # Where there is nothing to see from above: what is done there, cut through.
       def cut_through
@@ -91,20 +109,6 @@ module Dakren
         place.shapes.map do |shape, placed|
           loops = outline.equal?(placed.shape) ? [Geometry.loops(placed.shape)] : Geometry::Region.loops_of(placed)
           Drawings::Handles::Held.new(id: shape, at: part.part(shape).prefix, placed: placed, repeats: loops, moves: place.shapes.size > 1)
-        end
-      end
-
-      # "rectangle 2400 mm by 900 mm"
-      def around(controls)
-        sides = 0
-        controls.map do |control|
-          next [control, ":", ""] if control.choices
-
-          sides += 1
-          name = control.name[/\w+\z/]
-          next [control, sides > 1 ? "by" : "", ""] if plan? && SIDES.include?(name)
-
-          [control, ", #{@form.label(control).downcase}", ""]
         end
       end
     end

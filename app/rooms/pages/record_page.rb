@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require_relative "bench_page"
+require_relative "bench_words"
 
 module Dakren
   module Rooms

@@ -4,7 +4,7 @@ module Dakren
   module Rooms
     # One shape of a place as a page shows it.
     class ShapePage
-      attr_reader :index
+      attr_reader :index, :place
 
       def initialize(desk, place, id, form, wording, index:, many:, open:, drawn: [])
         @drawn = drawn
@@ -29,14 +29,6 @@ module Dakren
 
       def open?
         @open || part.problems.any? || part.missing.any?
-      end
-
-      def place_id
-        @place.id
-      end
-
-      def place_name
-        @place.name
       end
 
       # What takes it away.

@@ -17,22 +17,20 @@ module Dakren
       # What a number in a file may mean.
       UNITS = { "" => "as the file says", "mm" => "mm", "cm" => "cm", "in" => "inches", "px" => "pixels, 96 to the inch" }.freeze
 
-      attr_reader :drawing
+      attr_reader :drawing, :place
 
-      def_delegators :@place_page, :name, :size, :void?, :void_fields, :remarks, :shapes_problem
-      def_delegators :@place, :id, :region
+      def_delegators :place, :id
 
       # @param picture [Array(String, Float, Float), nil] address, and how wide and high it lies, mm
       # @param scale [Geometry::PictureScale, nil] @param remarks [Array<String>] on what was just read in
       def initialize(record, desk, place, wording, picture:, scale:, remarks:)
         @record = record
-        @place = place
         @wording = wording
         @picture = picture
         @scale = scale
         @read_in = remarks
         @form = JobForm.new(desk, wording)
-        @place_page = PlacePage.new(desk, place, @form, wording)
+        @place = PlacePage.new(desk, place, @form, wording)
         @drawing = Drawings::TableDrawing.new(place, wording, picture: picture)
       end
 
@@ -48,7 +46,7 @@ module Dakren
 
       # @return [Hash{String=>String}] tools that are of use here
       def tools
-        TOOLS.reject { |tool, _| (tool == "sounding" && !void?) || (tool == "scale" && @picture.nil?) }
+        TOOLS.reject { |tool, _| (tool == "sounding" && !place.void?) || (tool == "scale" && @picture.nil?) }
       end
 
       # What the script is told of the surface.
@@ -69,10 +67,6 @@ module Dakren
         @wording.show(Quantity.new(value: drawing.step_mm, unit: :mm))
       end
 
-      def depth_unit
-        Document::Fields::PLACE["depth"].unit_word(@wording.system)
-      end
-
       def scaled?
         !@scale.nil?
       end
@@ -90,22 +84,13 @@ module Dakren
 
       # @return [Array<ShapePage>]
       def shapes
-        @place_page.shapes(many: true)
-      end
-
-      def soundings
-        @place_page.rows("soundings")
+        place.shapes(many: true)
       end
 
       # @return [Array<Control>] how a file is to be understood
       def bring_choices
         [Control.new(name: "unit", id: "unit", label: "Units", choices: UNITS.to_a),
           Control.new(name: "sign", id: "sign", label: "It is", choices: Document::Fields::SIGNS.to_a)]
-      end
-
-      # @return [String, nil] SVG of the void, as it is on the job sheet
-      def void_drawing
-        @place.place && @place_page.drawing
       end
     end
   end

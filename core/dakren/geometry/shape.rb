@@ -38,6 +38,11 @@ module Dakren
         self
       end
 
+      # @return [Object, nil] what is seen of it cut through, for a body that says more so
+      def section
+        nil
+      end
+
       # What mix lies on, mm2.
       def wetted_mm2
         area_mm2
