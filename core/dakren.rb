@@ -11,15 +11,16 @@ end
   measure/coverage measure/ratio measure/verdict measure/running measure/correction measure/tools measure/budget measure/blocks measure/comb
   geometry/outline geometry/round_shapes geometry/straight_shapes geometry/plane geometry/flatten geometry/loops geometry/sweep
   geometry/cut_view geometry/region geometry/triangles geometry/void geometry/told geometry/bodies geometry/sections geometry/joint
-  work/purposes work/cloth work/filler work/cover work/placing work/drink work/own work/kinds work/need work/sizing work/suitability
+  work/purposes work/cloth work/filler work/cover work/placing work/drink work/own work/kinds work/need work/sizing
   cure/clock cure/reaction cure/body cure/profile cure/hermite cure/vessel cure/cup cure/cup_stepper cure/film
   cure/slab cure/pour cure/pour_stepper cure/pour_tally cure/unknowns cure/statements cure/calibration cure/sensitivity cure/learning
   cure/band cure/heat cure/mix cure/untold cure/lead cure/narrowing cure/lifts cure/pour_top cure/column cure/cooling cure/stages
-  sheet/work_limits sheet/assumed_stages sheet/sheet sheet/blend cure/curves
-  care/cautions care/conditions
+  cure/curves
+  sheet/work_limits sheet/assumed_stages sheet/ageing sheet/stage_times sheet/sheet sheet/blend sheet/suitability sheet/sayings
   plan/cup_kind plan/packs plan/cutter plan/marks plan/coat_order plan/coat_heat plan/coat_plan plan/pace_figures plan/coat_figures
   plan/lift_column plan/lane plan/hours plan/hands plan/work_steps plan/service
   plan/schedule plan/readiness plan/scheduler plan/backward
   plan/task plan/job plan/task_lifts plan/task_planner plan/plan
+  care/cautions care/conditions care/job_cautions
   bench/manner bench/steps bench/recipe bench/contents bench/walk bench/batch_clock
 ].each { |file| require_relative "dakren/#{file}" }

@@ -21,7 +21,7 @@ class PlacedTest < CoreTest
   end
 
   def job(id, sheet: exact_sheet, count: 1, places: ["top"], length: 1000, in_room: room, **more)
-    ageing = Cure::Ageing.new(sheet, in_room)
+    ageing = Ageing.new(sheet, in_room)
     order = lambda do |_number, _section, at, people = nil|
       Plan::CoatOrder.coat(outline: Geometry::Rectangle.new(length_mm: length, width_mm: 500), cover: Work::Cover.new(film_mm: 0.2),
         sheet: sheet, room: in_room, from_min: at, tins_c: in_room.at(at), ageing: ageing, people: people || 1)

@@ -57,10 +57,14 @@ module Walls
     text[index - 1].match?(/\A\s+#/)
   end
 
-  # Classes of the core and of pages that answer more than they should: methods of their own, parts of a value aside.
+  # What any value answers.
+  ALIKE = %i[== eql? hash to_s].freeze
+
+  # Classes of the core and of pages that answer more than they should: methods of their own, beside the parts they were made of.
   def faces
     classes.filter_map do |one, file|
-      own = one.public_instance_methods(false) - (one.respond_to?(:members) ? one.members : [])
+      made_of = one.respond_to?(:members) ? one.members : one.instance_method(:initialize).parameters.map(&:last)
+      own = one.public_instance_methods(false) - made_of - ALIKE
       "#{file}: #{one.name} answers #{own.size}" if own.size > MOST_ANSWERS
     end
   end

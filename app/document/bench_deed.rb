@@ -89,12 +89,12 @@ module Dakren
       end
 
       def measured(step)
-        return weighed(step) if @walk.weighed?
-        return filled(step) if typed? && @walk.read?
-        return done(step) unless @walk.next_count
+        return weighed(step) if @walk.recipe.weighed?
+        return filled(step) if typed? && @walk.pouring.read?
+        return done(step) unless @walk.pouring.next_count
 
         @kind = :counted
-        @data = { part: @walk.next_count }
+        @data = { part: @walk.pouring.next_count }
       end
 
       # One stroke, drop or spoon more of a part than was counted.
@@ -108,7 +108,7 @@ module Dakren
       # To another line than was meant, or another mark of the syringe.
       def filled(step)
         reading = reading_ml
-        @walk.running.amounts([*@walk.readings, reading - @walk.contents.between])
+        @walk.contents.running.amounts([*@walk.contents.readings, reading - @walk.contents.beside.between])
         return if doubted?(reading, :ml)
 
         @kind = :filled
@@ -142,7 +142,9 @@ module Dakren
 
       # Far more powder or thinner than was planned is asked about once.
       def beyond?(step, found)
-        planned = { powder_g: -> { @walk.contents.powder_planned(step) }, thinner_ml: -> { @walk.contents.thinner_planned_ml } }
+        planned = { powder_g: -> { @walk.contents.beside.powder_planned(step) }, thinner_ml: lambda {
+          @walk.contents.beside.thinner_planned_ml
+        } }
         name, value = found.first
         return false if name.nil? || value <= MOST_TIMES * planned.fetch(name).call
 
@@ -154,14 +156,15 @@ module Dakren
 
       # A part that is far from what was to go in is asked about before the next one follows it.
       def doubted?(reading, unit)
-        return false unless @walk.unlikely?(reading)
+        return false unless @walk.pouring.unlikely?(reading)
 
         show = lambda { |value|
           (unit == :ml ? @wording.volume(value) : @wording.weight(value, resolution_g: @walk.recipe.resolution_g)).join(" ")
         }
-        meant = @walk.target - @walk.last_reading
-        own = reading - @walk.last_reading
-        ask?("reading", "That is #{show.call(own)} of #{@walk.part} where #{show.call(meant)} is meant. Is it really so? Press again to " \
+        meant = @walk.pouring.target - @walk.contents.last_reading
+        own = reading - @walk.contents.last_reading
+        ask?("reading", "That is #{show.call(own)} of #{@walk.pouring.part} where #{show.call(meant)} is meant. Is it really so? Press " \
+                        "again to " \
                         "take it.",
           of: reading.to_f.round(1))
       end
@@ -188,7 +191,7 @@ module Dakren
         reading = reading_g
         return if @complaint
 
-        @walk.running.amounts([*@walk.readings, reading - @walk.contents.between])
+        @walk.contents.running.amounts([*@walk.contents.readings, reading - @walk.contents.beside.between])
         return if doubted?(reading, :g)
 
         @kind = :weighed
@@ -197,7 +200,7 @@ module Dakren
 
       # A minute too little stirring is asked back once; the record keeps that it was.
       def stirred
-        left = @walk.clock(@now)&.mixing_call&.left_min.to_f - (@walk.mixing_min - @walk.least_mixing_min)
+        left = @walk.clock(@now)&.mixing_call&.left_min.to_f - (@walk.times.mixing_min - @walk.times.least_mixing_min)
         return done(:mix) if !left.positive? || @walk.asked?
 
         @kind = :asked
@@ -206,31 +209,32 @@ module Dakren
       end
 
       def mended
-        return mended_in_ml unless @walk.weighed?
+        return mended_in_ml unless @walk.recipe.weighed?
 
         reading = reading_g
         return if @complaint
 
-        added = reading - @walk.last_reading
+        added = reading - @walk.contents.last_reading
         unless added.positive?
-          raise InputError.new("reading_g", "must be above #{Check.plain(@walk.last_reading.to_f)} g, what it showed before")
+          raise InputError.new("reading_g", "must be above #{Check.plain(@walk.contents.last_reading.to_f)} g, what it showed before")
         end
 
         @kind = :mended
-        @data = { part: @walk.part, added_g: added.to_f.round(3), **source }
+        @data = { part: @walk.pouring.part, added_g: added.to_f.round(3), **source }
       end
 
       # Corrected in the unit it is measured in: strokes and drops as told, to the line as told or as typed.
       def mended_in_ml
         @kind = :mended
-        return @data = { part: @walk.part, units: @walk.contents.units_to_add } if @walk.recipe.count
+        return @data = { part: @walk.pouring.part, units: @walk.contents.count.units_to_add } if @walk.recipe.count
 
-        added = (typed? ? reading_ml : @walk.target) - @walk.last_reading
+        added = (typed? ? reading_ml : @walk.pouring.target) - @walk.contents.last_reading
         unless added.positive?
-          raise InputError.new("reading_ml", "must be above #{Check.plain(@walk.last_reading.to_f.round(4))} ml, what it showed before")
+          raise InputError.new("reading_ml",
+            "must be above #{Check.plain(@walk.contents.last_reading.to_f.round(4))} ml, what it showed before")
         end
 
-        @data = { part: @walk.part, added_ml: added.to_f.round(4), typed: typed? }
+        @data = { part: @walk.pouring.part, added_ml: added.to_f.round(4), typed: typed? }
       end
 
       # A line as it was read; of a syringe what it held, on top of what is in. No line is above the brim.
@@ -246,7 +250,7 @@ module Dakren
       def told_ml
         bare = @wording.us?(:volume) ? :"fl oz" : :ml
         told = Measure::Typed.read(@typed["reading"], field: "reading_ml", units: Measure::Units::VOLUME, bare: bare, allowed: FILLED_ML)
-        @walk.recipe.way.fillings? || (@walk.apart? && @walk.step.name == :second) ? @walk.last_reading + told : told
+        @walk.recipe.way.fillings? || (@walk.pouring.apart? && @walk.step.name == :second) ? @walk.contents.last_reading + told : told
       end
 
       # A look at the witness before it is hard: the shop's own tack times come from these.
@@ -265,8 +269,8 @@ module Dakren
       def too_soon?(said, stage)
         clock = @walk.clock(@now)
         expected = clock&.too_soon(stage) or return false
-        ago = @wording.minutes((@now - @walk.poured_at) / 60)
-        ago = "#{(@now - @walk.poured_at).round} s" if @now - @walk.poured_at < 60
+        ago = @wording.minutes((@now - @walk.times.poured_at) / 60)
+        ago = "#{(@now - @walk.times.poured_at).round} s" if @now - @walk.times.poured_at < 60
         ask?(said,
           "It was poured #{ago} ago and is hardly #{said} before #{@wording.minutes(expected)}. Really #{said}? Press again to take it.")
       end

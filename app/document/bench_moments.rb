@@ -11,14 +11,14 @@ module Dakren
 
       # How long it could be spread: until now, or as long as is typed; in its cup, or where it was poured out already.
       def timed
-        return @complaint = "Say that once the hardener is in." unless @walk.met_at
+        return @complaint = "Say that once the hardener is in." unless @walk.times.met_at
 
         text = @typed["lasted"].to_s.strip
-        minutes = text.empty? ? (@now - @walk.met_at) / 60 : lasted(text)
+        minutes = text.empty? ? (@now - @walk.times.met_at) / 60 : lasted(text)
         raise InputError.new("minutes it lasted", "must be given") if text.empty? && @walk.over?
         raise InputError.new("minutes it lasted", "must be at least a minute") if minutes < LASTED_MIN.begin
 
-        out = @typed.key?("lasted_where") ? @typed["lasted_where"] == "work" : !@walk.poured_at.nil?
+        out = @typed.key?("lasted_where") ? @typed["lasted_where"] == "work" : !@walk.times.poured_at.nil?
         @kind = :timed
         @data = { lasted_min: minutes.round(2), where: out ? "work" : "cup" }
       end
@@ -31,11 +31,11 @@ module Dakren
       def met
         minutes = Measure::Typed.read(@typed["ago"], field: "minutes ago", units: Measure::Units::TIME, bare: :min, allowed: MET_MIN)
         at = @now - (minutes.to_f * 60)
-        poured = @walk.poured_at
+        poured = @walk.times.poured_at
         if poured && at > poured
           raise InputError.new("minutes ago", "must be more: it was poured out #{@wording.minutes((@now - poured) / 60)} ago")
         end
-        return @complaint = "Say that once the hardener is in, or as it goes in." unless @walk.met_at || @walk.step.name == :second
+        return @complaint = "Say that once the hardener is in, or as it goes in." unless @walk.times.met_at || @walk.step.name == :second
 
         @kind = :met
         @data = { met_at: at.round(2) }

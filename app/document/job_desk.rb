@@ -16,6 +16,17 @@ module Dakren
       # for "I know"; untimed: plans of coats without an hour; after: id of the task it waits for, whose tin says nothing of time.
       Ticket = Value.define(:task, told: nil, coats: [].freeze, refusals: [].freeze, held_back: nil, untimed: [].freeze, after: nil,
         column: nil, lifts: 1, fewer: nil) do
+        # Every coat of it, with an hour or without one.
+        # @return [Array<Plan::CoatPlan>]
+        def coat_plans
+          coats.map(&:plan) + untimed
+        end
+
+        # How many coats: one laid in sections is one.
+        def coat_count
+          coats.any? ? coats.first.of : 0
+        end
+
         # Is every coat of it on?
         def done?
           coats.any? && untimed.empty? && coats.all? { |coat| task.real.dig([coat.number, coat.section], :finished) }
@@ -173,7 +184,7 @@ module Dakren
       # Moisture and dew point held against the work.
       # @return [Array<Care::Caution>]
       def conditions
-        made ? made.conditions : []
+        made ? Care::JobCautions.new(made).all : []
       end
 
       protected

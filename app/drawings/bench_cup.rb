@@ -55,17 +55,17 @@ module Dakren
       # What has been poured, in order, in the unit it is measured in; the present part by the scale.
       def poured
         amounts = @walk.contents.amounts
-        found = @walk.parts.filter_map { |name| [name, amounts[name].to_f] if amounts[name]&.positive? }
-        if @walk.part && @shown_g && @walk.weighed?
-          more = @shown_g - @walk.last_reading.to_f
-          found << [@walk.part, more] if more.positive?
+        found = @walk.contents.parts.filter_map { |name| [name, amounts[name].to_f] if amounts[name]&.positive? }
+        if @walk.pouring.part && @shown_g && @walk.recipe.weighed?
+          more = @shown_g - @walk.contents.last_reading.to_f
+          found << [@walk.pouring.part, more] if more.positive?
         end
         found
       end
 
       # Once mixed there is one colour; before, the parts lie on each other.
       def layers
-        return [[:mix, 0.0, @cup.fill_mm(@walk.mix.whole_ml(@walk.mass_g))]] if @walk.finished?(:mix)
+        return [[:mix, 0.0, @cup.fill_mm(@walk.contents.mix.whole_ml(@walk.contents.mass_g))]] if @walk.finished?(:mix)
 
         height = 0.0
         poured.map do |name, amount|
@@ -87,10 +87,10 @@ module Dakren
       end
 
       def draw_target(svg)
-        target = @walk.target
-        return unless target && @walk.weighed?
+        target = @walk.pouring.target
+        return unless target && @walk.recipe.weighed?
 
-        y = level(fill(@walk.contents.amounts.values.sum.to_f + (target - @walk.last_reading).to_f))
+        y = level(fill(@walk.contents.amounts.values.sum.to_f + (target - @walk.contents.last_reading).to_f))
         svg.line(@left - 14, y, @left + @wide + 14, y, stroke: LINE, stroke_width: 2, stroke_dasharray: "7 5")
         svg.text(@left + @wide + 18, y + 5, "stop", class: "t-text")
       end
@@ -120,13 +120,13 @@ module Dakren
       # Lines to fill to: of both parts at first, then of what is added to correct it.
       # @return [Hash{Symbol=>Numeric}] ml by part
       def reaches
-        return { @walk.part => @walk.target } if @walk.step&.name == :mend
+        return { @walk.pouring.part => @walk.pouring.target } if @walk.step&.name == :mend
         return {} if @walk.finished?(:second)
 
         planned = @walk.recipe.planned
-        first, second = @walk.parts
-        reached = @walk.readings[0] || planned[first]
-        { first => reached, second => @walk.running.target([reached]) }
+        first, second = @walk.contents.parts
+        reached = @walk.contents.readings[0] || planned[first]
+        { first => reached, second => @walk.contents.running.target([reached]) }
       end
 
       def corners(from, to)

@@ -121,7 +121,7 @@ module Dakren
       end
 
       def mass(batch)
-        if @plan.weighed?
+        if @plan.amounts.weighed?
           @wording.weight(batch.split.total_g, resolution_g: @step_g).join(" ")
         else
           @wording.volume(batch.split.total_ml)

@@ -61,7 +61,7 @@ module Dakren
       private
 
       def ends
-        times = Cure::StageTimes.new(@sheet, room: @room)
+        times = StageTimes.new(@sheet, room: @room)
         known = Plan::Lane::ENDS.compact.filter_map do |state, stage|
           stage = @sheet.hard_stage if stage == :sandable
           # What is only usual is not on this sheet.

@@ -66,7 +66,7 @@ module Dakren
         learned = question[:logs].nil? ? nil : Cure::Learning.of(clock_of(question), logs_of(question))
         mix = learned ? mix_of(question).with(reaction: learned.reaction) : mix_of(question)
         run = mix.cup(**cup)
-        sd = learned ? learned.usable_sd(mix.ballast, **cup) : mix.usable_sd(**cup)
+        sd = learned ? learned.usable_sd(mix.ballast, **cup) : mix.doubt(**cup).sd
         { rate_at_reference_per_s: mix.reaction.rate_at_reference_per_s, **banded(run, sd), peak_c: run.peak_c, peak_min: run.peak_min }
       end
 
@@ -77,7 +77,7 @@ module Dakren
       end
 
       def spread(question)
-        left = mix_of(question).left(spread_at_min: need(question, :spread_at_min), **cup_of(question))
+        left = Cure::Mix::Left.of(mix_of(question), spread_at_min: need(question, :spread_at_min), **cup_of(question))
         { left_in_cup_min: left.in_cup_min, left_as_film_min: left.as_film_min }
       end
 

@@ -133,8 +133,8 @@ module Dakren
 
         def rose?(walk)
           reading = devices.reading(:scale)
-          walk.step&.name == :second && walk.weighed? && walk.met_at.nil? && reading&.usable? &&
-            reading.value > walk.last_reading + (10 * walk.recipe.resolution_g)
+          walk.step&.name == :second && walk.recipe.weighed? && walk.times.met_at.nil? && reading&.usable? &&
+            reading.value > walk.contents.last_reading + (10 * walk.recipe.resolution_g)
         end
 
         def act(record)
@@ -193,7 +193,7 @@ module Dakren
           word = COMMANDS[word("command")]
           return devices.tell(:scale, "cup 0") && devices.tell(:scale, "tare") if word == "tare"
 
-          devices.tell(:scale, word == "pour" ? "pour #{walk.part || :resin}" : word) if word
+          devices.tell(:scale, word == "pour" ? "pour #{walk.pouring.part || :resin}" : word) if word
         end
       end
     end

@@ -27,16 +27,16 @@ module Dakren
       def stand(walk)
         over = walk.over?
         outcome = if over
-                    walk.abandoned? ? "binned" : "hard"
+                    walk.abandoned ? "binned" : "hard"
                   else
                     ""
                   end
         stands = if over
                    outcome
-                 elsif walk.poured_at
+                 elsif walk.times.poured_at
                    "poured"
                  else
-                   (walk.met_at ? "mixing" : "opened")
+                   (walk.times.met_at ? "mixing" : "opened")
                  end
         update!(finished_at: over ? finished_at || Time.at(Now.wall) : nil, outcome: outcome, stands: stands)
       end

@@ -36,12 +36,12 @@ module Dakren
       private
 
       def in_its_cup(minutes)
-        { pot_life_min: minutes, pot_mass_g: @walk.mass_g.to_f.round(1).clamp(*Cure::Clock::LIMITS.fetch(:pot_mass_g).first.minmax),
-          reference_temp_c: @walk.tins_c.round(1) }
+        { pot_life_min: minutes, pot_mass_g: @walk.contents.mass_g.to_f.round(1).clamp(*Cure::Clock::LIMITS.fetch(:pot_mass_g).first.minmax),
+          reference_temp_c: @walk.times.tins_c.round(1) }
       end
 
       def as_a_film(minutes)
-        { working_min: minutes, reference_temp_c: @walk.room_c.round(1) }
+        { working_min: minutes, reference_temp_c: @walk.times.room_c.round(1) }
       end
     end
   end

@@ -38,16 +38,16 @@ module Dakren
       # @param walk [Bench::Walk]
       # @return [Array<Array(Symbol, Float)>] stage and age
       def ages(walk)
-        return [] if walk.poured_at.nil? || walk.recipe.sheet.silent?
+        return [] if walk.times.poured_at.nil? || walk.recipe.sheet.silent?
 
-        clock = walk.clock(walk.poured_at)
-        [[:recoat_opens, first_tacky(walk)], [walk.recipe.sheet.hard_stage, walk.at(:tack)]].filter_map do |stage, at|
-          [stage, clock.age_of_what_lies(at)] if at && at > walk.poured_at
+        clock = walk.clock(walk.times.poured_at)
+        [[:recoat_opens, first_tacky(walk)], [walk.recipe.sheet.hard_stage, walk.times.at(:tack)]].filter_map do |stage, at|
+          [stage, clock.age_of_what_lies(at)] if at && at > walk.times.poured_at
         end
       end
 
       def first_tacky(walk)
-        walk.events.find { |event| event.kind == :touched_tacky && event.at > walk.poured_at }&.at
+        walk.events.find { |event| event.kind == :touched_tacky && event.at > walk.times.poured_at }&.at
       end
       private_class_method :ages, :first_tacky
     end

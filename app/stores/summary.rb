@@ -43,8 +43,8 @@ module Dakren
       def figures(desk)
         first = desk.coats.first
         tacky = first.stage(:recoat_opens)
-        { "grams" => desk.coats.sum { |coat| coat.plan.total.total_g }.to_f.round(3),
-          "about" => desk.coats.any? { |coat| coat.plan.grams_assumed? }, "coats" => coats(desk),
+        { "grams" => desk.coats.sum { |coat| coat.plan.amounts.total.total_g }.to_f.round(3),
+          "about" => desk.coats.any? { |coat| coat.plan.amounts.grams_assumed? }, "coats" => coats(desk),
           "cups" => desk.coats.sum { |coat| coat.plan.batches.size }, "usable" => usable(first.plan),
           "first_at" => at(desk, first.from_min),
           "tacky" => tacky && [tacky.early, tacky.late].map { |minute| at(desk, minute) }, "last_at" => at(desk, desk.coats.last.done_min),
@@ -69,7 +69,7 @@ module Dakren
       end
 
       def busy(desk)
-        desk.schedule.busy.first(MOST_BUSY).map { |from, to| [at(desk, from), at(desk, to)] }
+        desk.schedule.entries.first(MOST_BUSY).map { |entry| [at(desk, entry.from_min), at(desk, entry.to_min)] }
       end
 
       # Everything somebody does, with a key of its own each: work that is broken off and gone on with has several entries.
@@ -87,7 +87,7 @@ module Dakren
         shut = entry.window && entry.window[1]
         {
           "task" => entry.task.id, "coat" => entry.number, "section" => entry.section, "cups" => entry.plan.batches.size,
-          "grams" => entry.plan.total.total_g.to_f.round(1), "sheet" => entry.plan.sheet.name,
+          "grams" => entry.plan.amounts.total.total_g.to_f.round(1), "sheet" => entry.plan.sheet.name,
           "shut" => shut && shut < Cure::HORIZON_MIN ? at(desk, shut) : nil
         }
       end

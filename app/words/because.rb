@@ -14,7 +14,9 @@ module Dakren
       def sentence
         schedule = @desk.schedule
         return missed(schedule.missed.first) unless schedule.kept?
-        return late if @desk.back? && @desk.deadline && (schedule.ends_min.nil? || schedule.ends_min > @desk.minute_of(@desk.deadline))
+        if @desk.back? && @desk.deadline && (schedule.hand_over_min.nil? || schedule.hand_over_min > @desk.minute_of(@desk.deadline))
+          return late
+        end
 
         first = schedule.entries.first
         if schedule.held_by.nil? && first.from_min > 90 && @desk.hours.open?(0, 60) && !@desk.back?
@@ -22,14 +24,14 @@ module Dakren
         end
 
         held = schedule.held_by
-        return waits_for_the_dab(held) if held && schedule.assumed_wait?(held)
+        return waits_for_the_dab(held) if held && schedule.assumed.wait?(held)
 
         held ? "Can't be sooner: #{coat(held)} #{reason(held)}." : "Can't be sooner: it's all curing time."
       end
 
       # @return [String] when it is handed over
       def hand_over
-        assumed = @desk.schedule.assumed_ready
+        assumed = @desk.schedule.assumed.ready
         return dab(assumed.map(&:ready)) if assumed.any?
 
         minute = @desk.schedule.hand_over_min
@@ -93,7 +95,7 @@ module Dakren
       end
 
       def late
-        over = @desk.schedule.ends_min
+        over = @desk.schedule.hand_over_min
         "It cannot be ready by #{@wording.clock(@desk.deadline)}: even starting now, it is ready " \
           "#{over ? @wording.clock(@desk.time_at(over)) : "not within 60 days"}."
       end

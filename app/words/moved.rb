@@ -38,7 +38,7 @@ module Dakren
       end
 
       def amount
-        was, is = both { |desk| desk.coats.sum { |coat| coat.plan.total.total_g }.to_f }
+        was, is = both { |desk| desk.coats.sum { |coat| coat.plan.amounts.total.total_g }.to_f }
         return if was.zero? || is.zero? || (is - was).abs < 0.0005 * was
 
         "#{is > was ? "+" : "−"}#{@wording.show(Quantity.new(value: (is - was).abs, unit: :g))}"

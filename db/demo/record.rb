@@ -46,8 +46,11 @@ module Dakren
 
       def done(walk)
         step = walk.step.name
-        return [:weighed, { step: step, reading_g: (walk.target + Rational(MISS_G.to_s)).round(1).to_f }] if walk.weighed? && walk.target
-        return [:counted, { part: walk.next_count }] if walk.next_count
+        if walk.recipe.weighed? && walk.pouring.target
+          reading = walk.pouring.target + Rational(MISS_G.to_s)
+          return [:weighed, { step: step, reading_g: reading.round(1).to_f }]
+        end
+        return [:counted, { part: walk.pouring.next_count }] if walk.pouring.next_count
 
         [:done, { step: step, **(step == :tins ? LOTS : {}) }]
       end

@@ -48,7 +48,7 @@ class AppArrowsTest < AppTest
   def test_walls_that_are_crossed_nowhere_stay_so
     require_relative "../../tools/walls"
 
-    %i[keys types sources globals connections].each { |wall| assert_empty Walls.public_send(wall), wall }
+    %i[keys types sources faces globals connections].each { |wall| assert_empty Walls.public_send(wall), wall }
   end
 
   def test_every_folder_has_its_place

@@ -85,7 +85,7 @@ class ByHandTest < AppTest
   def area_m2(desk) = need(desk).area_mm2 / 1e6
   def work_ml(desk) = line(desk, :work, :ml)
   def work_g(desk) = line(desk, :work, :g)
-  def work_as_g(desk) = need(desk).line(:work).grams(plan(desk).density)
+  def work_as_g(desk) = need(desk).line(:work).grams(plan(desk).amounts.density)
   def texture_ml(desk) = line(desk, :texture, :ml)
   def drink_g(desk) = line(desk, :drink, :g)
   def soak_g(desk) = line(desk, :soak, :g)
@@ -97,6 +97,6 @@ class ByHandTest < AppTest
   def needed_min(desk) = plan(desk).portions.first.needed_min
 
   %i[total_g total_ml resin_g resin_ml hardener_g hardener_ml].each do |name|
-    define_method(name) { |desk| desk.coats.sum { |coat| coat.plan.total[name] } }
+    define_method(name) { |desk| desk.coats.sum { |coat| coat.plan.amounts.total[name] } }
   end
 end

@@ -143,7 +143,7 @@ class DayAsWorkedTest < AppTest
     week = desk(raw: hall)
     assert_planned week
     # The second cup's 25 % margin, losses and what primed concrete soaks up come on top of 2 × 60 l.
-    assert_operator week.coats.sum { |coat| coat.plan.total.total_g }.to_f / week.sheet.clock.mixed_density_g_ml, :>, 120_000
+    assert_operator week.coats.sum { |coat| coat.plan.amounts.total.total_g }.to_f / week.sheet.clock.mixed_density_g_ml, :>, 120_000
     assert_operator week.schedule.hand_over_min, :<, 7 * 1440
     assert_operator week.coats.last.to_min, :<, 3 * 1440
 

@@ -24,8 +24,8 @@ class DemoTest < AppTest
     batches.each do |batch|
       walk = Stores::Walks.walk(batch)
 
-      assert_equal :good, walk.verdict.name, batch.id
-      assert_in_delta walk.recipe.planned.values.sum, walk.whole_g, 0.01 * walk.whole_g
+      assert_equal :good, walk.contents.verdict.name, batch.id
+      assert_in_delta walk.recipe.planned.values.sum, walk.contents.whole_g, 0.01 * walk.contents.whole_g
       steps = walk.events.filter_map { |event| event.data[:step]&.to_s }
 
       assert_equal steps.uniq, steps

@@ -96,8 +96,8 @@ class ThinPlacesTest < PlacedTest
     made = Plan::CoatPlan.new(order(leaves: :poured, placing_g_per_min: 100, pack_ml: 5000, sheet: exact_sheet, room: room, tins_c: 23))
     pack = made.batches.first
     out = pack.portion.held_min
-    minute, age = made.laid_ages.last
-    in_the_pail = made.sheet.mix.cup_age_min(out, **made.cup_conditions)
+    minute, age = made.laid.ages.last
+    in_the_pail = made.sheet.mix.cup_age_min(out, **made.send(:cup_conditions))
     lead = age - (in_the_pail + (minute - made.batches.last.mix_from - out))
 
     assert_operator minute - made.batches.last.mix_from, :>, out + 20
@@ -155,18 +155,18 @@ class ThinBenchTest < CoreTest
     events = told.each_with_index.map { |(kind, data), i| Bench::Event.new(number: i + 1, kind: kind, at: at + (i * 60), data: data) }
     before = Bench::Walk.new(recipe, events.first(6))
 
-    assert_predicate before, :mending?
+    assert_predicate before.course, :mending?
     left = before.clock(at + 330).in_cup.early
     correction = before.correction(at + 330)
 
-    assert_in_delta 40, before.verdict.add_amount.to_f, 1e-9
+    assert_in_delta 40, before.contents.verdict.add_amount.to_f, 1e-9
     assert_predicate correction, :in_time?
     # As long as it lasts, less mixing and laying.
-    late = at + 300 + ((left + 0.5 - 4 - before.mixing_min + 0.6) * 60)
+    late = at + 300 + ((left + 0.5 - 4 - before.times.mixing_min + 0.6) * 60)
     refute_predicate before.correction(late + 120), :in_time?
     walk = Bench::Walk.new(recipe, events)
 
     assert_equal :mix, walk.step.name
-    assert_in_delta at + 360, walk.mixing_from, 1e-6
+    assert_in_delta at + 360, walk.times.mixing_from, 1e-6
   end
 end

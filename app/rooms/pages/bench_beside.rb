@@ -7,7 +7,7 @@ module Dakren
       private
 
       def of_stir_a
-        left = [BenchMeasures::STIR_A_MIN - ((@now - (@walk.at(:ready) || @now)) / 60), 0.0].max
+        left = [BenchMeasures::STIR_A_MIN - ((@now - (@walk.times.at(:ready) || @now)) / 60), 0.0].max
         plain(bar: Drawings::Bar.mixed(1 - (left / BenchMeasures::STIR_A_MIN)), target: [left.zero? ? "done" : countdown(left), ""])
       end
 
@@ -23,7 +23,7 @@ module Dakren
       end
 
       def of_thin
-        plain(target: @wording.volume(@walk.contents.thinner_planned_ml), fields: [thinner("or type how much really went in")])
+        plain(target: @wording.volume(@walk.contents.beside.thinner_planned_ml), fields: [thinner("or type how much really went in")])
           .with(told: ["#{Check.plain(recipe.thinner_pct)} % of the mix, by volume; stir until it is even."])
       end
 
@@ -32,8 +32,8 @@ module Dakren
       end
 
       def of_prethicken
-        plain(target: grams(recipe.first_powder_g), fields: [powder_field])
-          .with(told: [*step.told, powders(recipe.first_powder_g)].compact)
+        plain(target: grams(recipe.additions.first_powder_g), fields: [powder_field])
+          .with(told: [*step.told, powders(recipe.additions.first_powder_g)].compact)
       end
 
       def powder_field
@@ -42,7 +42,7 @@ module Dakren
 
       def of_powder
         grade = recipe.powder
-        grams = @walk.contents.powder_planned(:powder)
+        grams = @walk.contents.beside.powder_planned(:powder)
         plain(target: self.grams(grams), fields: [powder_field]).with(
           told: [prime_first,
             "#{recipe.powder_name}, to #{grade}: #{Dakren::Bench::POWDER_WORDS.fetch(grade)}, like " \
@@ -56,12 +56,12 @@ module Dakren
         share = recipe.prime_share
         return unless share.positive?
 
-        "First brush #{weight(@walk.mass_g * Exact.of(share))} of it neat onto both sides. The powder is for the rest."
+        "First brush #{weight(@walk.contents.mass_g * Exact.of(share))} of it neat onto both sides. The powder is for the rest."
       end
 
       # Each powder of several, by weight.
       def powders(all)
-        powder, to_100 = recipe.thickener
+        powder, to_100 = recipe.additions.thickener
         powder.parts && "#{powder.parts.map { |one, each| "#{one.label} #{weight(all * Exact.of(each) / Exact.of(to_100))}" }.join(", ")}."
       end
 
@@ -71,7 +71,8 @@ module Dakren
       end
 
       def tray_thinner
-        "Thinner only as it thickens in the tray, at most #{@wording.volume(@walk.contents.thinner_planned_ml).join(" ")} for this " \
+        most = @wording.volume(@walk.contents.beside.thinner_planned_ml).join(" ")
+        "Thinner only as it thickens in the tray, at most #{most} for this " \
           "batch. No spark or flame in the room."
       end
 
@@ -80,7 +81,7 @@ module Dakren
         mil = @wording.us?(:length)
         wet, dry = Measure::Comb.teeth(recipe.comb_mm, mil: mil)
         unit = mil ? "mil" : "µm"
-        thinned = @walk.thinned? ? " Thicker by the thinner stirred in: so thick it is before that flashes off." : ""
+        thinned = @walk.course.thinned? ? " Thicker by the thinner stirred in: so thick it is before that flashes off." : ""
         plain(target: [wet.to_s, unit], fields: at_the_tray? ? [thinner("thinner used at the tray")] : []).with(
           told: ["The #{wet} #{unit} tooth is wet#{", the #{dry} #{unit} tooth dry" if dry}. Planned: " \
                  "#{@wording.quantity_pair(recipe.comb_mm, :film_mm).join(" ")}.#{thinned}"]

@@ -26,12 +26,12 @@ module Dakren
 
       # How much of its time in the cup has gone, "" where that is not known.
       def gone
-        @clock && !@walk.poured_at ? @clock.gone&.round(2).to_s : ""
+        @clock && !@walk.times.poured_at ? @clock.gone&.round(2).to_s : ""
       end
 
       # Is it the first of a tin that says nothing of time, and its clock runs?
       def to_be_timed?
-        @silent && !@clock.nil? && @walk.lasted_min.nil?
+        @silent && !@clock.nil? && @walk.times.lasted_min.nil?
       end
 
       # @return [Array<Told>]
@@ -48,7 +48,7 @@ module Dakren
         says = Told.new(words: Words::UNTOLD.first, css: @clock ? "bench-quiet" : "")
         return [says, Told.new(words: "Keep a little of it in its cup, and watch that.", css: "bench-quiet")] unless @clock
 
-        lasted = @walk.lasted_min
+        lasted = @walk.times.lasted_min
         kept = lasted && Told.new(words: "It could be spread for #{@wording.minutes(lasted)}: kept with its resin system.",
           css: "bench-quiet")
         [Told.new(words: "since the hardener went in"),
@@ -60,10 +60,10 @@ module Dakren
       end
 
       def before
-        film = Cure::Untold.times(@walk.recipe.sheet, room: Cure::Profile.constant(@walk.recipe.room_c),
-          mix: @walk.recipe.mix).working
+        film = StageTimes.of(@walk.recipe.sheet, room: Cure::Profile.constant(@walk.recipe.room_c),
+          mix: @walk.recipe.clock.mix).working
         [Told.new(words: "when the hardener is in", css: "bench-quiet"), Told.new(words: "left in this cup"),
-          time(@walk.recipe.usable, "none"),
+          time(@walk.recipe.clock.usable, "none"),
           Told.new(words: "left once spread"), time(film, "none")]
       end
 
@@ -94,14 +94,14 @@ module Dakren
 
       # How much is in it, in the unit it was measured in; with powder by weight.
       def in_the_cup
-        return weight(@walk.whole_g) if @walk.weighed? || @walk.recipe.powder || @walk.recipe.unit == :g
+        return weight(@walk.contents.whole_g) if @walk.recipe.weighed? || @walk.recipe.powder || @walk.recipe.unit == :g
 
         measured(@walk.contents.amounts.values.sum)
       end
 
       def since
         Told.new(css: "bench-quiet", words: "#{@wording.minutes(@clock.passed_min)} since the hardener went in, #{in_the_cup} " \
-                                            "in the cup, resin #{degrees(@walk.tins_c)}, room #{degrees(@walk.room_c)}")
+                                            "in the cup, resin #{degrees(@walk.times.tins_c)}, room #{degrees(@walk.times.room_c)}")
       end
     end
   end

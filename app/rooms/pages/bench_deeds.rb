@@ -22,12 +22,12 @@ module Dakren
       # @return [String] on the button that goes on
       def next_words
         count = @walk.recipe.count
-        return "#{units(@walk.contents.units_to_add).capitalize} of #{names(@walk.part)} added" if count && mending?
+        return "#{units(@walk.contents.count.units_to_add).capitalize} of #{names(@walk.pouring.part)} added" if count && mending?
         return PACK_DONE.fetch(@walk.step.name) if @walk.recipe.way.whole? && PACK_DONE.key?(@walk.step.name)
-        return told(@walk.step.done, @walk.part) unless count && %i[first second].include?(@walk.step.name)
+        return told(@walk.step.done, @walk.pouring.part) unless count && %i[first second].include?(@walk.step.name)
         return Measure::Tools.counting(count.unit).ready if @walk.step.name == :first
 
-        @walk.next_count ? "#{names(@walk.next_count).capitalize}: one #{count.unit}" : "All are in"
+        @walk.pouring.next_count ? "#{names(@walk.pouring.next_count).capitalize}: one #{count.unit}" : "All are in"
       end
 
       # What Enter, Go and the keys do: the step's own forward press; where the batch is only waited for, nothing.
@@ -48,7 +48,7 @@ module Dakren
 
       # Could too much have been poured?
       def too_much?
-        %i[first second].include?(@walk.step.name) && @walk.read?
+        %i[first second].include?(@walk.step.name) && @walk.pouring.read?
       end
 
       # Parts of which one too many can have gone in.
@@ -68,7 +68,7 @@ module Dakren
 
       # Can it be said when the hardener really went in?
       def can_have_met?
-        (!@walk.met_at.nil? || @walk.step.name == :second) && @walk.poured_at.nil?
+        (!@walk.times.met_at.nil? || @walk.step.name == :second) && @walk.times.poured_at.nil?
       end
 
       def met_ago

@@ -20,8 +20,8 @@ module Dakren
 
       def of_count
         count = recipe.count
-        whose = @walk.next_count
-        in_so_far = %i[resin hardener].to_h { |part| [part, @walk.contents.counted(part)] }
+        whose = @walk.pouring.next_count
+        in_so_far = %i[resin hardener].to_h { |part| [part, @walk.contents.count.of(part)] }
         BenchStep::View.new(heading: whose ? "Now #{names(whose)}" : "All #{count.plural} are in", whose: whose,
           target: [in_so_far.values.sum.to_s, "of #{count.order.size}"],
           bar: Drawings::Bar.counted(count.order, [in_so_far.values.sum, count.order.size].min),
@@ -30,17 +30,18 @@ module Dakren
       end
 
       def of_mend_count
-        part = @walk.part
+        part = @walk.pouring.part
         BenchStep::View.new(heading: "Add #{names(part)}", verdict: verdict(part), whose: part,
-          target: [@walk.contents.units_to_add.to_s, recipe.count.unit + (@walk.contents.units_to_add == 1 ? "" : "s")])
+          target: [@walk.contents.count.units_to_add.to_s, recipe.count.unit + (@walk.contents.count.units_to_add == 1 ? "" : "s")])
       end
 
       # Powder stands in the resin: the hardener gets a cup of its own, and the line is only looked at.
       def measured_apart
-        own = @walk.target - @walk.last_reading
+        own = @walk.pouring.target - @walk.contents.last_reading
         BenchStep::View.new(heading: "Measure #{names(now_in)} apart, then pour it in", target: measure(own), whose: now_in,
           fields: [reading("or type how much really went in")],
-          told: ["A cup of its own: the powder lifts the line in this one. All in, it stands at about #{measured(@walk.target)}: a check " \
+          told: ["A cup of its own: the powder lifts the line in this one. All in, it stands at about #{measured(@walk.pouring.target)}: " \
+                 "a check " \
                  "only.",
             hardeners_by_turns].compact)
       end
@@ -56,7 +57,7 @@ module Dakren
 
       # The part that goes in now, where nothing is weighed.
       def now_in
-        @walk.part
+        @walk.pouring.part
       end
 
       def volume(value)
@@ -72,7 +73,8 @@ module Dakren
       end
 
       def of_syringe
-        BenchStep::View.new(heading: "Draw and press out #{names(now_in)}", target: measure(@walk.target - @walk.last_reading),
+        own = @walk.pouring.target - @walk.contents.last_reading
+        BenchStep::View.new(heading: "Draw and press out #{names(now_in)}", target: measure(own),
           verdict: verdict(now_in), fields: [reading("or type what really went in")],
           told: ["#{recipe.tool}, one for each part. No bubbles; read at the plunger's edge; refill as often as it takes."])
       end
@@ -86,23 +88,23 @@ module Dakren
       end
 
       def stirred_alone
-        left = [STIR_ALONE_MIN - ((@now - (@walk.at(:ready) || @walk.at(:gear) || @now)) / 60), 0.0].max
+        left = [STIR_ALONE_MIN - ((@now - (@walk.times.at(:ready) || @walk.times.at(:gear) || @now)) / 60), 0.0].max
         BenchStep::View.new(heading: "Stir the resin alone in its own pail", bar: Drawings::Bar.mixed(1 - (left / STIR_ALONE_MIN)),
           target: [left.zero? ? "done" : format("%d:%02d", left.floor, ((left % 1) * 60).floor), ""],
           told: ["Sides and bottom, until it is one colour and nothing settles: then the hardener."])
       end
 
       def of_line
-        return measured_apart if @walk.apart? && step.name == :second
+        return measured_apart if @walk.pouring.apart? && step.name == :second
 
-        own = @walk.target - @walk.last_reading
+        own = @walk.pouring.target - @walk.contents.last_reading
         says = if first? then "Level ground, eye at the line." \
           "#{" Thin part first: thick resin domes and hides the line." if now_in == :hardener}"
                else "That is #{measured(own)} of #{names(now_in)} on top of what is in."
                end
-        BenchStep::View.new(heading: "Fill #{names(now_in)} to the line", target: measure(@walk.target), verdict: verdict(now_in),
+        BenchStep::View.new(heading: "Fill #{names(now_in)} to the line", target: measure(@walk.pouring.target), verdict: verdict(now_in),
           told: [says, hardeners_by_turns].compact,
-          fields: @walk.read? ? [reading("or type the line it came to")] : [])
+          fields: @walk.pouring.read? ? [reading("or type the line it came to")] : [])
       end
     end
   end

@@ -18,8 +18,8 @@ module Dakren
 
       attr_reader :walk, :complaint, :deeds, :time
 
-      def_delegators :walk, :step, :part, :recipe
-      private :part, :recipe
+      def_delegators :walk, :step, :recipe
+      private :recipe
 
       # @param walk [Dakren::Bench::Walk] @param clock [Dakren::Bench::BatchClock, nil] @param devices [Devices::Connected]
       # @param now [Float] seconds @param complaint [String, nil] @param typed [Hash{String=>String}] the form, where it was refused
@@ -61,7 +61,7 @@ module Dakren
 
       # @return [Array<Array(String, Boolean, Boolean)>] title of each step, whether it is on, whether it is done
       def steps
-        walk.path.map { |name| [title(name), name == step.name, walk.finished?(name)] }
+        walk.course.path.map { |name| [title(name), name == step.name, walk.finished?(name)] }
       end
 
       def drawing
@@ -70,7 +70,7 @@ module Dakren
 
       # @return [String, nil] said where something is poured, or where the step has no part
       def caution
-        pouring? || !%i[first second].include?(step.name) ? step.caution_of(part) : nil
+        pouring? || !%i[first second].include?(step.name) ? step.caution_of(walk.pouring.part) : nil
       end
 
       # @return [BenchStep::View] what is to be done now
@@ -81,14 +81,14 @@ module Dakren
       private
 
       def pouring?
-        %i[first second mend].include?(step.name) && walk.weighed?
+        %i[first second mend].include?(step.name) && walk.recipe.weighed?
       end
 
       def title(name)
-        return walk.in_manner(recipe.step(name)).title unless %i[first second].include?(name)
+        return recipe.step(name).title unless %i[first second].include?(name)
         return name == :first ? Measure::Tools.counting(recipe.count.unit).ready : "Count" if recipe.count
 
-        names(walk.parts[name == :first ? 0 : 1]).capitalize
+        names(walk.contents.parts[name == :first ? 0 : 1]).capitalize
       end
     end
   end

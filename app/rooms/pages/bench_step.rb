@@ -58,7 +58,7 @@ module Dakren
       # What decides how a step looks: its name, or the way its part is measured.
       def how
         return step.after_min ? :look : step.name unless %i[first second mend].include?(step.name)
-        return :poured if @walk.weighed?
+        return :poured if @walk.recipe.weighed?
         return { first: :count_ready, second: :count, mend: :mend_count }.fetch(step.name) if recipe.count
 
         %i[eye syringe pack].include?(recipe.method) ? recipe.method : :line
@@ -132,8 +132,8 @@ module Dakren
       end
 
       def of_poured
-        part = @walk.part
-        View.new(heading: told(step.tells, part), verdict: verdict(part), target: grams(@walk.target),
+        part = @walk.pouring.part
+        View.new(heading: told(step.tells, part), verdict: verdict(part), target: grams(@walk.pouring.target),
           told: [poured_so_far, hardeners_by_turns].compact,
           **scale_view(part), hold: @devices.pretended?(:scale) ? "Hold to pour #{names(part)}" : nil,
           fields: [reading("or type what a scale shows")])
@@ -144,34 +144,34 @@ module Dakren
         return unless step.name == :mend
 
         mend = @walk.correction(@now)
-        found = @walk.verdict
+        found = @walk.contents.verdict
         says = "#{off(found)}: #{found.words}.".sub(/\A./, &:upcase)
         return ["Throw it out:", "correcting would #{mend.against.map { |why| AGAINST[why] }.join(" and ")}. #{says}"] if mend.bin_it?
 
         more = mend.against.include?(:need) ? ", more than is needed" : ""
-        add = recipe.count ? "#{units(@walk.contents.units_to_add)} of" : measured(found.add_amount)
+        add = recipe.count ? "#{units(@walk.contents.count.units_to_add)} of" : measured(found.add_amount)
         ["Add #{add} #{names(part)}:", "the cup becomes about #{measured(found.new_total)}#{more}. #{says}"]
       end
 
       # A blend's hardeners one after another, each to its own reading.
       def hardeners_by_turns
-        return unless @walk.part == :hardener && @walk.target && recipe.hardeners
+        return unless @walk.pouring.part == :hardener && @walk.pouring.target && recipe.hardeners
 
-        at = @walk.last_reading
-        turns = recipe.each_hardener(@walk.target - at).map { |name, amount| "#{name} until #{measured(at += amount)}" }
+        at = @walk.contents.last_reading
+        turns = recipe.each_hardener(@walk.pouring.target - at).map { |name, amount| "#{name} until #{measured(at += amount)}" }
         "Of the hardener: #{turns.join(", then ")}."
       end
 
       def poured_so_far
         case step.name
         when :first
-          return "cup tared, #{names(@walk.part)} first" if @walk.contents.start_reading.zero?
+          return "cup tared, #{names(@walk.pouring.part)} first" if @walk.contents.start_reading.zero?
 
-          "With the cup on it: #{weight(@walk.contents.start_reading)} of that is the cup, #{names(@walk.part)} first."
+          "With the cup on it: #{weight(@walk.contents.start_reading)} of that is the cup, #{names(@walk.pouring.part)} first."
         when :second
           of = @walk.contents.start_reading.zero? ? "" : ", the cup's #{weight(@walk.contents.start_reading)} in that"
-          "#{names(@walk.parts[0]).capitalize} really in: #{weight(@walk.contents.amounts[@walk.parts[0]])}, so " \
-            "#{weight(@walk.target - @walk.last_reading)} of #{names(@walk.part)}#{of}."
+          "#{names(@walk.contents.parts[0]).capitalize} really in: #{weight(@walk.contents.amounts[@walk.contents.parts[0]])}, so " \
+            "#{weight(@walk.pouring.target - @walk.contents.last_reading)} of #{names(@walk.pouring.part)}#{of}."
         end
       end
 
@@ -180,10 +180,10 @@ module Dakren
         return { lost: "Scale not connected: type what yours shows." } if @scale.nil?
         return { lost: "The scale is overloaded." } if @scale.state == :over
         return { lost: "The scale has switched itself off.", switch: ["on", "Switch on"] } if @scale.state == :off
-        return { lost: another_cup } if @scale.value < @walk.last_reading - LESS_G
+        return { lost: another_cup } if @scale.value < @walk.contents.last_reading - LESS_G
 
-        from = @walk.last_reading.to_f
-        share = ((@scale.value - from) / (@walk.target.to_f - from)).clamp(0.0, 1.15)
+        from = @walk.contents.last_reading.to_f
+        share = ((@scale.value - from) / (@walk.pouring.target.to_f - from)).clamp(0.0, 1.15)
         { now: [grams(@scale.value)[0], to_go], bar: Drawings::Bar.poured(share, part) }
       end
 
@@ -193,20 +193,20 @@ module Dakren
       end
 
       def to_go
-        left = @walk.target - @scale.value.to_r
+        left = @walk.pouring.target - @scale.value.to_r
         settling = @scale.state == :moving ? ", settling" : ""
         "#{left.positive? ? "#{weight(left)} to go" : "#{weight(-left)} over"}#{settling}"
       end
 
       def of_mix
         call = @clock.mixing_call
-        second = @walk.second_cup? ? recipe.sheet.mixing.second_cup_min : 0
-        whole = @walk.mixing_min - second
+        second = @walk.course.second_cup? ? recipe.sheet.mixing.second_cup_min : 0
+        whole = @walk.times.mixing_min - second
         least_second = second.positive? ? recipe.sheet.mixing.second_from_min : 0
         after = second.positive? ? ", then #{@wording.minutes(second)} in a second cup" : ""
         View.new(heading: call.says, target: [call.left_min.zero? ? "done" : countdown(call.left_min), ""],
           lost: (not_through if asked_again?(call)),
-          told: ["of #{@wording.span(@walk.least_mixing_min - least_second, whole)}#{after}. #{recipe.manner.signs}"],
+          told: ["of #{@wording.span(@walk.times.least_mixing_min - least_second, whole)}#{after}. #{recipe.manner.signs}"],
           bar: Drawings::Bar.mixed(1 - (call.left_min / whole)))
       end
 
@@ -219,13 +219,14 @@ module Dakren
       end
 
       def of_pour_out
-        view = plain(target: recipe.powder || @walk.weighed? ? grams(@walk.whole_g) : measure(@walk.contents.amounts.values.sum))
+        whole = recipe.powder || recipe.weighed? ? grams(@walk.contents.whole_g) : measure(@walk.contents.amounts.values.sum)
+        view = plain(target: whole)
         at_the_tray? ? view.with(told: [*view.told, tray_thinner], fields: [thinner("thinner used at the tray")]) : view
       end
 
       # How long until it is full, from the moment the clamp was opened.
       def of_clamp_shut
-        left = [recipe.placing_min - ((@now - @walk.poured_at) / 60), 0.0].max
+        left = [recipe.placing_min - ((@now - @walk.times.poured_at) / 60), 0.0].max
         plain(target: [left.zero? ? "full by now" : @wording.minutes(left), ""])
       end
 

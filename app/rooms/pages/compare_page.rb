@@ -69,7 +69,7 @@ module Dakren
       end
 
       def bar(row)
-        Drawings::CompareBars::Row.new(name: row.name, cup_min: [row.cup.early, row.cup.late], ready_min: row.desk.schedule.ends_min,
+        Drawings::CompareBars::Row.new(name: row.name, cup_min: [row.cup.early, row.cup.late], ready_min: row.desk.schedule.hand_over_min,
           chosen: ids.include?(row.id))
       end
 

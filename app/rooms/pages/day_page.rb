@@ -75,10 +75,10 @@ module Dakren
       end
 
       def edge(entry)
-        return if !entry.coat? || entry.plan.edge_kept?
+        return if !entry.coat? || entry.plan.edge.kept?
 
-        "The wet edge closes after #{@wording.minutes(entry.plan.wet_edge_min)}, and the next cup takes " \
-          "#{@wording.minutes(entry.plan.longest_gap_min)}: a helper mixing ahead keeps it open."
+        "The wet edge closes after #{@wording.minutes(entry.plan.edge.wet_min)}, and the next cup takes " \
+          "#{@wording.minutes(entry.plan.edge.longest_gap_min)}: a helper mixing ahead keeps it open."
       end
 
       # The first of the two that is not noted yet.

@@ -55,7 +55,7 @@ module Dakren
       end
 
       def grams_of(plans, part)
-        grams = plans.map { |plan| plan.total.public_send(:"#{part}_g") }
+        grams = plans.map { |plan| plan.amounts.total.public_send(:"#{part}_g") }
         grams.any?(&:nil?) ? nil : grams.sum
       end
 
@@ -64,7 +64,7 @@ module Dakren
       def of_each(systems)
         lines = systems.map do |name, plans|
           a, b = PARTS.map { |part| grams_of(plans, part) }
-          told = a && b ? { A: a, B: b } : { all: plans.sum { |plan| plan.total.total_g } }
+          told = a && b ? { A: a, B: b } : { all: plans.sum { |plan| plan.amounts.total.total_g } }
           says = told.keys.map { |part| "#{"#{part} " unless part == :all}%{#{part}}" }.join(", ")
           Working.new(says: "#{name}: #{says}", parts: told.transform_values { |grams| Quantity.new(value: grams, unit: :g) })
         end
@@ -74,8 +74,9 @@ module Dakren
       # Everything mixed for all coats.
       # @return [Figure]
       def in_all(plans)
-        grams = plans.map { |plan| plan.total.total_g }
-        assumed = plans.select(&:grams_assumed?).flat_map { |plan| plan.sheet.clock.assumed_words([:mixed_density_g_ml]) }.uniq
+        grams = plans.map { |plan| plan.amounts.total.total_g }
+        guessed = plans.select { |plan| plan.amounts.grams_assumed? }
+        assumed = guessed.flat_map { |plan| plan.sheet.clock.assumed_words([:mixed_density_g_ml]) }.uniq
         parts = grams.each_with_index.to_h { |value, i| [:"c#{i}", Quantity.new(value: value, unit: :g)] }
         says = "#{parts.keys.map { |key| "%{#{key}}" }.join(" + ")} = %{total}"
         Figure.new(value: grams.sum, unit: :g, assumed: assumed,

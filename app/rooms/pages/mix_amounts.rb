@@ -37,7 +37,7 @@ module Dakren
       # @return [String, nil]
       def hardeners
         shares = plan.sheet.hardeners or return
-        each, all = [plan.batches.first.split, plan.total].map(&:hardener_g)
+        each, all = [plan.batches.first.split, plan.amounts.total].map(&:hardener_g)
         unless each
           return "Hardener by weight: #{shares.map do |name, share|
             "#{Check.plain((share * 100).to_f.round(1))} % #{name}"
@@ -78,7 +78,8 @@ module Dakren
                else
                  "#{count} × #{@wording.vessel(plan.portions.first.cup.name)}"
                end
-        "#{cups}; mix #{@wording.span(*plan.mixing_span(plan.portions.first))}#{dome}"
+        first = plan.portions.first
+        "#{cups}; mix #{@wording.span(*plan.sheet.mixing.span(first.mass_g, first.mixing_min))}#{dome}"
       end
 
       # @return [Array(String, String), nil] see PackWords
@@ -103,7 +104,7 @@ module Dakren
       end
 
       def weighed?
-        %i[scale pack].include?(plan.order.method) && !plan.ratio.weight_parts.nil?
+        %i[scale pack].include?(plan.order.method) && !plan.sheet.ratio.weight_parts.nil?
       end
 
       # The unit it is measured in first, then the other.

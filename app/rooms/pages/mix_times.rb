@@ -17,7 +17,7 @@ module Dakren
         needed = plan.portions.first.needed_min
         found = [[Answer.new(label: "pot life of this batch", figure: figures.usable, as: :span, css: "bare"),
           "pot life of this batch, #{@wording.minutes(needed)} to mix and use it up"]]
-        return found if plan.pour? || plan.working.early.nil?
+        return found if plan.pour? || plan.laid.working.early.nil?
 
         found << [Answer.new(label: "working time once spread", figure: figures.working, as: :span, css: "bare"),
           "working time once spread"]

@@ -77,11 +77,11 @@ module Dakren
         desk = @make.call(document)
         return unless desk.schedule&.kept? && desk.coats.size >= @desk.coats.size && in_time?(desk)
 
-        Offer.new(key: key, words: words, cost: cost(desk), document: document, over_min: desk.schedule.ends_min)
+        Offer.new(key: key, words: words, cost: cost(desk), document: document, over_min: desk.schedule.hand_over_min)
       end
 
       def in_time?(desk)
-        !desk.back? || desk.deadline.nil? || (desk.schedule.ends_min && desk.schedule.ends_min <= desk.minute_of(desk.deadline))
+        !desk.back? || desk.deadline.nil? || (desk.schedule.hand_over_min && desk.schedule.hand_over_min <= desk.minute_of(desk.deadline))
       end
 
       def cost(desk)

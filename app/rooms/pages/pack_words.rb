@@ -72,7 +72,7 @@ module Dakren
       end
 
       def needed_g
-        @need.grams(@plan.density)
+        @need.grams(@plan.amounts.density)
       end
 
       def each_m2

@@ -106,7 +106,7 @@ module Dakren
       def lines(ticket, coat, batch)
         sheet = coat.plan.sheet
         order = coat.plan.order.way.order
-        unit = coat.plan.weighed? && batch.split.resin_g ? :g : :ml
+        unit = coat.plan.amounts.weighed? && batch.split.resin_g ? :g : :ml
         running = 0
         order.map do |part|
           amount = batch.split[:"#{part}_#{unit}"]
@@ -122,7 +122,7 @@ module Dakren
 
       def says(coat, batch)
         usable = coat.plan.usable
-        ["mix #{@wording.span(*coat.plan.mixing_span(batch.portion))}",
+        ["mix #{@wording.span(*coat.plan.sheet.mixing.span(batch.portion.mass_g, batch.portion.mixing_min))}",
           ("use it up within #{@wording.minutes(usable.early)}" if usable.early), covers(coat, batch)].compact
       end
 

@@ -34,9 +34,9 @@ module Dakren
       # @return [String]
       def figure
         return "–" if clock.nil?
-        return @wording.minutes(clock.passed_min) if @walk.recipe.sheet.silent? && !@walk.poured_at
-        return @wording.span(*film) if @walk.poured_at && film.first&.positive?
-        return @wording.minutes((@now - @walk.poured_at) / 60) if @walk.poured_at
+        return @wording.minutes(clock.passed_min) if @walk.recipe.sheet.silent? && !@walk.times.poured_at
+        return @wording.span(*film) if @walk.times.poured_at && film.first&.positive?
+        return @wording.minutes((@now - @walk.times.poured_at) / 60) if @walk.times.poured_at
 
         mood == :past ? "0 min" : @wording.span(clock.in_cup.early, clock.in_cup.late)
       end
@@ -45,8 +45,8 @@ module Dakren
       # @return [String]
       def figure_words
         return "not yet mixed" if clock.nil?
-        return "since the hardener went in" if @walk.recipe.sheet.silent? && !@walk.poured_at
-        return film.first&.positive? ? "left once spread" : "since it was poured out" if @walk.poured_at
+        return "since the hardener went in" if @walk.recipe.sheet.silent? && !@walk.times.poured_at
+        return film.first&.positive? ? "left once spread" : "since it was poured out" if @walk.times.poured_at
 
         mood == :past ? "past its time: pour it out" : "left in the cup"
       end
@@ -54,7 +54,7 @@ module Dakren
       # How much of its time in the cup has gone.
       # @return [String, nil] SVG
       def bar
-        return if clock.nil? || @walk.poured_at || clock.gone.nil?
+        return if clock.nil? || @walk.times.poured_at || clock.gone.nil?
 
         Drawings::Bar.gone(clock.gone)
       end
@@ -67,12 +67,12 @@ module Dakren
 
       # Is its time running?
       def pressing?
-        !@walk.poured_at && !clock.nil?
+        !@walk.times.poured_at && !clock.nil?
       end
 
       # Is it out of its cup, and cures?
       def poured?
-        !@walk.poured_at.nil?
+        !@walk.times.poured_at.nil?
       end
 
       # Is it running out of its time?
@@ -83,7 +83,7 @@ module Dakren
       # @return [String]
       def time
         return "not yet mixed" if clock.nil?
-        return "poured, #{@wording.minutes((@now - @walk.poured_at) / 60)} ago" if @walk.poured_at
+        return "poured, #{@wording.minutes((@now - @walk.times.poured_at) / 60)} ago" if @walk.times.poured_at
         return "mixed #{@wording.minutes(clock.passed_min)} ago" if @walk.recipe.sheet.silent?
 
         left = clock.in_cup
@@ -128,38 +128,38 @@ module Dakren
 
       # @return [String]
       def verdict
-        return "Thrown out: #{@walk.abandoned.data[:why]}" if @walk.abandoned?
+        return "Thrown out: #{@walk.abandoned.data[:why]}" if @walk.abandoned
 
         [went_in, mixed_short].compact.join(" ")
       end
 
       # What went in against the data sheet; of what nobody measured nothing is said to be right.
       def went_in
-        return "Planned #{weight(@walk.recipe.total_g)}; what went in was not noted." if @walk.verdict.nil?
+        return "Planned #{weight(@walk.recipe.total_g)}; what went in was not noted." if @walk.contents.verdict.nil?
 
         amounts = @walk.contents.amounts
         parts = "resin #{measured(amounts[:resin])}, hardener #{measured(amounts[:hardener])}"
         return "By eye, as planned: #{parts}. Not measured: good to about 10 % a side." if @walk.recipe.way.unmeasured?
-        return "As planned, no reading noted: #{parts}#{counts}." if @walk.read? && @walk.contents.as_planned?
+        return "As planned, no reading noted: #{parts}#{counts}." if @walk.pouring.read? && @walk.contents.as_planned?
 
-        verdict = @walk.verdict
+        verdict = @walk.contents.verdict
         says = verdict.name == :good ? "" : ", #{verdict.words}"
         "Mixed #{measured(amounts.values.sum)}: #{parts}#{counts}. #{off(verdict).sub(/\A./, &:upcase)}#{says}."
       end
 
       # Was it mixed for less than its time?
       def mixed_short
-        share = @walk.mixed_share or return
+        share = @walk.times.mixed_share or return
         return if share >= SHORT
 
-        "#{share < HARDLY ? "Hardly mixed" : "Mixed too short"}: #{so_long(share * @walk.least_mixing_min)} of " \
-          "#{@wording.span(@walk.least_mixing_min, @walk.mixing_min)}."
+        "#{share < HARDLY ? "Hardly mixed" : "Mixed too short"}: #{so_long(share * @walk.times.least_mixing_min)} of " \
+          "#{@wording.span(@walk.times.least_mixing_min, @walk.times.mixing_min)}."
       end
 
       # How long it lasted, asked where its tin says nothing of time and nobody noted it.
       # @return [Array<Control>] empty where it is not asked
       def lasted
-        return [] unless @silent && @walk.met_at
+        return [] unless @silent && @walk.times.met_at
 
         [Control.new(name: "lasted", label: "How long could it be spread, min", value: ""),
           Control.new(name: "lasted_where", label: "Seen", value: "cup", choices: [["cup", "in its cup"], ["work", "on the work"]])]
@@ -172,27 +172,28 @@ module Dakren
 
       # @return [Array<Array(String, String)>] what it is called, and what it was
       def facts
-        [["planned", measured(@walk.recipe.planned.values.sum)], ["resin temperature", "#{degrees(@walk.tins_c)}, #{source(:tins_c)}"],
-          ["room", "#{degrees(@walk.room_c)}, #{source(:room_c)}"], ["cup", @wording.vessel(@walk.recipe.cup.name)], lots,
+        [["planned", measured(@walk.recipe.planned.values.sum)],
+          ["resin temperature", "#{degrees(@walk.times.tins_c)}, #{source(:tins_c)}"],
+          ["room", "#{degrees(@walk.times.room_c)}, #{source(:room_c)}"], ["cup", @wording.vessel(@walk.recipe.cup.name)], lots,
           *spans, *beside].compact
       end
 
       # Powder and thinner in it.
       def beside
-        grams, ml = @walk.contents.then { |cup| [cup.powder_g, cup.thinner_ml] }
-        [grams.positive? ? ["powder", "#{weight(grams)} of #{@walk.recipe.thickener[0].label}"] : nil,
+        grams, ml = @walk.contents.beside.then { |in_it| [in_it.powder_g, in_it.thinner_ml] }
+        [grams.positive? ? ["powder", "#{weight(grams)} of #{@walk.recipe.additions.thickener[0].label}"] : nil,
           ml.positive? ? ["thinner", @wording.volume(ml).join(" ")] : nil]
       end
 
       # How long it took, and lasted.
       def spans
-        [(["poured after", minutes(@walk.met_at, @walk.poured_at)] if @walk.met_at && @walk.poured_at),
-          (["mixed", minutes(@walk.mixing_from, mixed_at)] if @walk.mixing_from && mixed_at),
-          (["could be spread for", @wording.minutes(@walk.lasted_min)] if @walk.lasted_min)]
+        [(["poured after", minutes(@walk.times.met_at, @walk.times.poured_at)] if @walk.times.met_at && @walk.times.poured_at),
+          (["mixed", minutes(@walk.times.mixing_from, mixed_at)] if @walk.times.mixing_from && mixed_at),
+          (["could be spread for", @wording.minutes(@walk.times.lasted_min)] if @walk.times.lasted_min)]
       end
 
       def mixed_at
-        @walk.at(:second_cup) || @walk.at(:mix)
+        @walk.times.at(:second_cup) || @walk.times.at(:mix)
       end
 
       # @return [Array<Array(String, String, String)>] when, what, and the reading with its source
@@ -205,7 +206,7 @@ module Dakren
       # ", in strokes 4 + 4", where something was counted
       def counts
         count = @walk.recipe.count or return ""
-        ", in #{count.plural} #{%i[resin hardener].map { |part| @walk.contents.counted(part) }.join(" + ")}"
+        ", in #{count.plural} #{%i[resin hardener].map { |part| @walk.contents.count.of(part) }.join(" + ")}"
       end
 
       def minutes(from, to)
@@ -219,7 +220,7 @@ module Dakren
 
       # Where a temperature comes from.
       def source(name)
-        @walk.measured?(name) ? "measured" : "as planned"
+        @walk.times.measured?(name) ? "measured" : "as planned"
       end
 
       def lots
@@ -229,7 +230,7 @@ module Dakren
 
       def words(event)
         case event.kind
-        when :weighed, :filled then "#{names(@walk.parts[event.data[:step].to_s == "first" ? 0 : 1]).capitalize} poured"
+        when :weighed, :filled then "#{names(@walk.contents.parts[event.data[:step].to_s == "first" ? 0 : 1]).capitalize} poured"
         when :counted, :mended
           "#{names(event.data[:part].to_sym).capitalize} #{event.kind == :mended ? "added to correct it" : "counted"}"
         when :done then step_words(event.data[:step])
@@ -240,8 +241,8 @@ module Dakren
       end
 
       def step_words(name)
-        step = @walk.in_manner(@walk.recipe.step(name.to_sym))
-        done = told(step.done, @walk.parts[name.to_sym == :second ? 1 : 0]).sub(/\A[A-Z](?=[a-z])/, &:downcase)
+        step = @walk.recipe.step(name.to_sym)
+        done = told(step.done, @walk.contents.parts[name.to_sym == :second ? 1 : 0]).sub(/\A[A-Z](?=[a-z])/, &:downcase)
         said = titled(step)
         done.downcase.start_with?(said.downcase) ? done.sub(/\A./, &:upcase) : "#{said}: #{done}"
       end
@@ -250,7 +251,7 @@ module Dakren
       def titled(step)
         place = Dakren::Bench::Contents::POURED.index(step.name) or return step.title
         count = @walk.recipe.count
-        count && place.zero? ? Measure::Tools.counting(count.unit).ready : names(@walk.parts[place]).capitalize
+        count && place.zero? ? Measure::Tools.counting(count.unit).ready : names(@walk.contents.parts[place]).capitalize
       end
 
       # A scale that was not tared shows the cup as well.
@@ -267,7 +268,7 @@ module Dakren
           one.kind == :weighed && one.data[:step].to_s == "first" && one.data[:reading_g] && one.number < event.number
         end
         more = first && (event.data[:reading_g] - first.data[:reading_g])
-        more&.positive? ? ", #{weight(more)} of it #{names(@walk.parts[1])}" : ""
+        more&.positive? ? ", #{weight(more)} of it #{names(@walk.contents.parts[1])}" : ""
       end
 
       # What somebody noted of strokes, powder and thinner.

@@ -25,7 +25,7 @@ module Dakren
 
       # @return [Array<String>]
       def sayings
-        Cure::Sayings.new(sheet).all.map { |saying| @wording.fill(saying) }
+        Sayings.new(sheet).all.map { |saying| @wording.fill(saying) }
       rescue NotSolved, InputError
         []
       end

@@ -60,7 +60,7 @@ module Dakren
 
       # Can its coats be parted?
       def splits?
-        @ticket.coat_count > 1 && kind.inputs.include?(:coats)
+        @ticket.ticket.coat_count > 1 && kind.inputs.include?(:coats)
       end
 
       private

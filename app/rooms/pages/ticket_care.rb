@@ -17,7 +17,7 @@ module Dakren
 
       # Is another coat to go onto this one, and no data sheet says when it may?
       def recoat_untold?
-        return false unless planned? && @ticket.coat_count > 1 && !plan.sheet.silent? && %i[either tack].include?(task.school)
+        return false unless planned? && @ticket.ticket.coat_count > 1 && !plan.sheet.silent? && %i[either tack].include?(task.school)
 
         ([:recoat_opens] + Sheet::READY).none? { |stage| plan.sheet.stages.key?(stage) }
       end

@@ -28,7 +28,7 @@ module Dakren
       # "Film coat, 3 coats"
       def title
         name = task.name.sub(/\A./, &:upcase)
-        count = @ticket.coat_count
+        count = @ticket.ticket.coat_count
         sections = coats.map(&:section).uniq.size
         [name, ("#{count} #{kind.noun[1]}" if count > 1), ("in #{sections} sections" if sections > 1)].compact.join(", ")
       end
@@ -37,10 +37,10 @@ module Dakren
       def facts
         return @ticket.care.refused? ? "not suitable" : idle unless planned?
 
-        amount = Quantity.new(value: @ticket.coat_plans.sum { |plan| plan.total.total_g }, unit: :g)
-        about = @ticket.coat_plans.any?(&:grams_assumed?) ? "about " : ""
+        amount = Quantity.new(value: @ticket.ticket.coat_plans.sum { |plan| plan.amounts.total.total_g }, unit: :g)
+        about = @ticket.ticket.coat_plans.any? { |plan| plan.amounts.grams_assumed? } ? "about " : ""
         [STANDS[stands], @wording.clock(@desk.time_at(first_coat.from_min)), "#{about}#{@wording.show(amount)}",
-          @wording.counted(@ticket.coat_plans.sum { |plan| plan.batches.size }, :batch), plan.sheet.name].compact.join(" · ")
+          @wording.counted(@ticket.ticket.coat_plans.sum { |plan| plan.batches.size }, :batch), plan.sheet.name].compact.join(" · ")
       end
 
       # How it stands: done, under way, or still to come.

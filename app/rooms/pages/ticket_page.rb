@@ -52,17 +52,6 @@ module Dakren
         coats.any?
       end
 
-      # A coat laid in sections is one coat.
-      def coat_count
-        planned? ? first_coat.of : 0
-      end
-
-      # Every coat of it, with an hour or without one.
-      # @return [Array<Plan::CoatPlan>]
-      def coat_plans
-        coats.map(&:plan) + ticket.untimed
-      end
-
       # What it comes to: amounts, cups, where they go.
       # @return [MixPage]
       def mix

@@ -28,7 +28,7 @@ module Dakren
 
       # @return [Float] minutes since the parts met
       def passed_min
-        [(@now - @walk.met_at) / 60, 0.0].max
+        [(@now - @walk.times.met_at) / 60, 0.0].max
       end
 
       # @return [Cure::Band] minutes left in the cup; never below 0
@@ -39,9 +39,9 @@ module Dakren
 
       # @return [Cure::Band] minutes left once spread: from now if it were poured, or since it was
       def as_film
-        aged = ((@walk.poured_at || @now) - @walk.met_at) / 60
-        since = @walk.poured_at ? (@now - @walk.poured_at) / 60 : 0.0
-        times = Cure::Untold.times(@recipe.sheet, room: Cure::Profile.constant(@walk.room_c), start_age_min: age_at([aged, 0.0].max),
+        aged = ((@walk.times.poured_at || @now) - @walk.times.met_at) / 60
+        since = @walk.times.poured_at ? (@now - @walk.times.poured_at) / 60 : 0.0
+        times = StageTimes.of(@recipe.sheet, room: Cure::Profile.constant(@walk.times.room_c), start_age_min: age_at([aged, 0.0].max),
           mix: mix)
           .working
         Cure::Band.new(early: less(times.early, since), middle: less(times.middle, since), late: less(times.late, since))
@@ -49,11 +49,11 @@ module Dakren
 
       # @return [Cure::Band, nil] minutes until tacky; nil when the sheet does not say
       def until_stage(name)
-        poured = @walk.poured_at
+        poured = @walk.times.poured_at
         return unless poured
 
-        age = age_at([(poured - @walk.met_at) / 60, 0.0].max)
-        band = Cure::Untold.times(@recipe.sheet, room: Cure::Profile.constant(@walk.room_c), start_age_min: age, mix: mix).of(name)
+        age = age_at([(poured - @walk.times.met_at) / 60, 0.0].max)
+        band = StageTimes.of(@recipe.sheet, room: Cure::Profile.constant(@walk.times.room_c), start_age_min: age, mix: mix).of(name)
         band && Cure::Band.new(early: less(band.early, since_poured), middle: less(band.middle, since_poured),
           late: less(band.late, since_poured))
       end
@@ -62,7 +62,8 @@ module Dakren
       # @param at [Float] seconds, after it was poured
       # @return [Float] minutes
       def age_of_what_lies(at)
-        age_at([(@walk.poured_at - @walk.met_at) / 60, 0.0].max) + ((at - @walk.poured_at) / 60 * mix.reaction.pace(@walk.room_c))
+        age_at([(@walk.times.poured_at - @walk.times.met_at) / 60,
+          0.0].max) + ((at - @walk.times.poured_at) / 60 * mix.reaction.pace(@walk.times.room_c))
       end
 
       # How much of its surely usable time has gone.
@@ -74,7 +75,7 @@ module Dakren
 
       # How it stands: :fine, :hurry or :past; :poured once it is out of the cup.
       def mood
-        return :poured if @walk.poured_at
+        return :poured if @walk.times.poured_at
 
         whole = mix.usable_band(**conditions).early
         left = in_cup.early
@@ -87,18 +88,18 @@ module Dakren
       # What is called out while mixing: what to do now, and the minutes until the next call.
       # @return [Call]
       def mixing_call
-        passed = [(@now - @walk.mixing_from) / 60, 0.0].max
-        whole = @walk.mixing_min - (@walk.second_cup? ? @recipe.sheet.mixing.second_cup_min : 0)
+        passed = [(@now - @walk.times.mixing_from) / 60, 0.0].max
+        whole = @walk.times.mixing_min - (@walk.course.second_cup? ? @recipe.sheet.mixing.second_cup_min : 0)
         return Call.new(says: "Mixed long enough: #{@recipe.manner.mixed}", left_min: 0.0) if passed >= whole
 
-        calls = @recipe.manner.calls(pail: @recipe.pail?)
+        calls = @recipe.manner.calls(pail: @recipe.cup.brim_ml >= PAIL_ML)
         Call.new(says: calls[(passed / SCRAPE_EVERY_MIN).floor % calls.size], left_min: whole - passed)
       end
 
       # Minutes it is still to be stirred in the second cup.
       # @return [Float]
       def second_cup_left_min
-        [@recipe.sheet.mixing.second_cup_min - ((@now - @walk.at(:mix)) / 60), 0.0].max
+        [@recipe.sheet.mixing.second_cup_min - ((@now - @walk.times.at(:mix)) / 60), 0.0].max
       end
 
       # Is a stage said that cannot be yet, by far?
@@ -112,21 +113,21 @@ module Dakren
       # @param name [Symbol] of AFTER
       # @return [Float] minutes until the look is due; 0 once it is
       def until_look(name)
-        [@recipe.step(name).after_min - ((@now - @walk.laid_at) / 60), 0.0].max
+        [@recipe.step(name).after_min - ((@now - @walk.times.laid_at) / 60), 0.0].max
       end
 
       private
 
       def since_poured
-        (@now - @walk.poured_at) / 60
+        (@now - @walk.times.poured_at) / 60
       end
 
       def mix
-        @walk.mix
+        @walk.contents.mix
       end
 
       def conditions
-        @recipe.conditions(mix, @walk.mass_g, start_c: @walk.tins_c, room_c: @walk.room_c)
+        @recipe.clock.conditions(mix, @walk.contents.mass_g, start_c: @walk.times.tins_c, room_c: @walk.times.room_c)
       end
 
       # Half minutes are fine enough, and let the clock be remembered between two looks.

@@ -95,26 +95,21 @@ module Dakren
         [*before, *BEFORE, *(AFTER + after).sort_by(&:after_min), STEPS.last]
       end
 
+      # A step in the words of this work.
       # @param name [Symbol] of a step
       # @return [Instruction]
       def step(name)
-        BY_NAME[name] || own.find { |step| step.name == name }
+        found = BY_NAME[name] || own.find { |step| step.name == name }
+        return found unless name == :pour_out
+
+        use = manner.use
+        found.with(title: use.title, tells: use.tells, done: use.done, told: [use.why])
       end
 
       # How it is worked, and the words for it.
       # @return [Manner]
       def manner
         Bench.manner(kind, sheet, laid: laid, thickened: !powder.nil?, on_foil: cup.flat)
-      end
-
-      # Is it stirred by a drill?
-      def pail?
-        cup.brim_ml >= PAIL_ML
-      end
-
-      # @return [Rational] ml of thinner, for so many of mix; 0 where none is planned
-      def thinner_ml(mix_ml)
-        thinner_pct ? Exact.of(mix_ml) * Exact.of(thinner_pct) / 100 : Rational(0)
       end
 
       # What it is measured in: grams on a scale, else millilitres where the ratio can be told by volume.
@@ -129,18 +124,15 @@ module Dakren
 
         ratio = sheet.ratio
         parts = unit == :g ? ratio.weight_parts || ratio.volume_parts : ratio.volume_parts
-        total = unit == :g ? total_g : Exact.of(total_g) / density_g_ml
+        total = unit == :g ? total_g : Exact.of(total_g) / density_of
         %i[resin hardener].zip(Exact.share(Exact.of(total), parts)).to_h
       end
 
-      # @return [Rational] of the mix, or the one assumed
-      def density_g_ml
-        sheet.ratio.mixed_density_g_ml || Exact.of(sheet.clock.mixed_density_g_ml)
-      end
-
-      # @return [Rational] of one part, or the one assumed for the mix
-      def density_of(part)
-        (sheet.ratio.densities? && sheet.ratio.public_send(:"#{part}_density_g_ml")) || density_g_ml
+      # @param part [Symbol, nil] :resin or :hardener; nil for the mix
+      # @return [Rational] of one part, or of the mix, or the one assumed for that
+      def density_of(part = nil)
+        own = sheet.ratio.public_send(:"#{part}_density_g_ml") if part && sheet.ratio.densities?
+        own || sheet.ratio.mixed_density_g_ml || Exact.of(sheet.clock.mixed_density_g_ml)
       end
 
       # How much of each hardener of a blend: by their shares of its weight.
@@ -161,61 +153,14 @@ module Dakren
         sheet.verdict("resin_#{unit}": resin, "hardener_#{unit}": hardener)
       end
 
-      # Which powder, and grams of it to 100 g of resin and hardener; nil where none goes in.
-      # @return [Array(Work::Filler::Powder, Numeric), nil]
-      def thickener
-        return unless powder
-        return Work::Filler.together(powder_parts.map { |name, grams| [Work::Filler::POWDERS.fetch(name.to_sym), grams] }) if powder_parts
-
-        kind = Work::Filler::POWDERS.values.find { |one| one.label == powder_name } || Work::Filler::POWDERS.fetch(:silica)
-        [kind, powder_to_100_g || Work::Filler.grams_to_100(kind.name, powder)]
+      # @return [Additions] what goes in beside resin and hardener
+      def additions
+        Additions.new(self)
       end
 
-      # Grams of powder for so much resin and hardener.
-      # @return [Rational] g; 0 where none goes in
-      def powder_g(mix_g)
-        thickener ? Exact.of(mix_g) * Exact.of(thickener[1]) / 100 : Rational(0)
-      end
-
-      # Grams of powder that go into the resin before the hardener does.
-      # @return [Rational] g; 0 where none does
-      def first_powder_g
-        thicken_first ? powder_g(total_g) / 2 : Rational(0)
-      end
-
-      # @return [Rational] ml the grains of so much powder take up
-      def powder_ml(grams)
-        thickener ? Exact.of(grams) / Exact.of(thickener[0].density_g_ml) : Rational(0)
-      end
-
-      # @param mix_g [Numeric] of resin and hardener @param powder_g [Numeric] really in it
-      # @return [Cure::Mix]
-      def mix_with(mix_g, powder_g)
-        of_work(powder_g.positive? && mix_g.positive? ? sheet.mix(powder: [thickener[0], (powder_g * 100 / mix_g).to_f]) : sheet.mix)
-      end
-
-      # @return [Cure::Mix] everything that is to be in the cup
-      def mix
-        of_work(sheet.mix(powder: thickener))
-      end
-
-      # What is mixed for no work that is known lasts as its sheet says.
-      def of_work(mix)
-        kind && Work::Kinds::ALL.key?(kind) ? mix.for_work(Work::Kinds::ALL.fetch(kind).shaped) : mix
-      end
-
-      # What its clock hangs on.
-      # @param mix [Cure::Mix] what is in it @param mix_g [Numeric] grams of resin and hardener
-      # @return [Hash{Symbol=>Numeric}] as Cure::Mix asks for it
-      def conditions(mix, mix_g, start_c: tins_c, room_c: self.room_c)
-        grams = [mix_g.to_f, 0.1].max
-        { mass_g: mix.whole_g(grams), start_c: start_c, room_c: room_c, diameter_mm: cup.even_diameter_mm(mix.whole_ml(grams)).round(1) }
-      end
-
-      # Minutes the whole batch would last in its cup, as planned.
-      # @return [Cure::Band]
-      def usable
-        mix.usable_band(**conditions(mix, total_g))
+      # @return [CupClock] what the clock of its cup hangs on
+      def clock
+        CupClock.new(self)
       end
 
       private
@@ -229,6 +174,96 @@ module Dakren
         when Array then value.map { |one| written(one) }
         else value
         end
+      end
+    end
+
+    # What goes into a batch beside resin and hardener, as its recipe has it: powder, thinner.
+    class Additions
+      # @param recipe [Recipe]
+      def initialize(recipe)
+        @recipe = recipe
+      end
+
+      # Which powder, and grams of it to 100 g of resin and hardener; nil where none goes in.
+      # @return [Array(Work::Filler::Powder, Numeric), nil]
+      def thickener
+        return unless @recipe.powder
+        if @recipe.powder_parts
+          return Work::Filler.together(@recipe.powder_parts.map do |name, grams|
+            [Work::Filler::POWDERS.fetch(name.to_sym), grams]
+          end)
+        end
+
+        kind = Work::Filler::POWDERS.values.find { |one| one.label == @recipe.powder_name } || Work::Filler::POWDERS.fetch(:silica)
+        [kind, @recipe.powder_to_100_g || Work::Filler.grams_to_100(kind.name, @recipe.powder)]
+      end
+
+      # Grams of powder for so much resin and hardener.
+      # @return [Rational] g; 0 where none goes in
+      def powder_g(mix_g)
+        thickener ? Exact.of(mix_g) * Exact.of(thickener[1]) / 100 : Rational(0)
+      end
+
+      # Grams of powder that go into the resin before the hardener does.
+      # @return [Rational] g; 0 where none does
+      def first_powder_g
+        @recipe.thicken_first ? powder_g(@recipe.total_g) / 2 : Rational(0)
+      end
+
+      # @return [Rational] ml the grains of so much powder take up
+      def powder_ml(grams)
+        thickener ? Exact.of(grams) / Exact.of(thickener[0].density_g_ml) : Rational(0)
+      end
+
+      # @return [Rational] ml of thinner, for so many of mix; 0 where none is planned
+      def thinner_ml(mix_ml)
+        @recipe.thinner_pct ? Exact.of(mix_ml) * Exact.of(@recipe.thinner_pct) / 100 : Rational(0)
+      end
+    end
+
+    # What the clock of a batch in its cup hangs on, as its recipe has it.
+    class CupClock
+      # @param recipe [Recipe]
+      def initialize(recipe)
+        @recipe = recipe
+      end
+
+      # @return [Cure::Mix] everything that is to be in the cup
+      def mix
+        of_work(@recipe.sheet.mix(powder: additions.thickener))
+      end
+
+      # @param mix_g [Numeric] of resin and hardener @param powder_g [Numeric] really in it
+      # @return [Cure::Mix]
+      def mix_with(mix_g, powder_g)
+        of_work(powder_g.positive? && mix_g.positive? ? @recipe.sheet.mix(powder: [additions.thickener[0],
+          (powder_g * 100 / mix_g).to_f]) : @recipe.sheet.mix)
+      end
+
+      # What its clock hangs on.
+      # @param mix [Cure::Mix] what is in it @param mix_g [Numeric] grams of resin and hardener
+      # @return [Hash{Symbol=>Numeric}] as Cure::Mix asks for it
+      def conditions(mix, mix_g, start_c: @recipe.tins_c, room_c: @recipe.room_c)
+        grams = [mix_g.to_f, 0.1].max
+        { mass_g: mix.whole_g(grams), start_c: start_c, room_c: room_c,
+          diameter_mm: @recipe.cup.even_diameter_mm(mix.whole_ml(grams)).round(1) }
+      end
+
+      # Minutes the whole batch would last in its cup, as planned.
+      # @return [Cure::Band]
+      def usable
+        mix.usable_band(**conditions(mix, @recipe.total_g))
+      end
+
+      private
+
+      def additions
+        @recipe.additions
+      end
+
+      # What is mixed for no work that is known lasts as its sheet says.
+      def of_work(mix)
+        @recipe.kind && Work::Kinds::ALL.key?(@recipe.kind) ? mix.for_work(Work::Kinds::ALL.fetch(@recipe.kind).shaped) : mix
       end
     end
   end

@@ -8,7 +8,7 @@ module Dakren
   # Walking one batch at the bench.
   module Bench
     # One thing to do: what it is called, what to do, the words on the button that says it is done, and why.
-    # Where its part decides the caution, caution holds one for each part. only: what must hold of the walk; after_min: how long after
+    # Where its part decides the caution, caution holds one for each part. only: what must hold of its course; after_min: how long after
     # the cup was poured out; told: more sentences.
     Instruction = Value.define(:name, :title, :tells, :done, caution: nil, only: nil, after_min: nil, told: [].freeze) do
       # @param part [Symbol, nil] :resin or :hardener, where one is poured
@@ -18,11 +18,11 @@ module Dakren
       end
 
       # Is it a step of this batch?
-      # @param walk [Walk]
-      def of?(walk)
-        return walk.recipe.after.include?(name) || walk.recipe.own.include?(self) if after_min
+      # @param course [Course]
+      def of?(course)
+        return course.recipe.after.include?(name) || course.recipe.own.include?(self) if after_min
 
-        only.nil? || walk.public_send(only)
+        only.nil? || course.public_send(only)
       end
     end
 

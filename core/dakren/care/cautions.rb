@@ -85,7 +85,7 @@ module Dakren
 
       # A whole pack is as large as it is: where it cannot be laid in time that is said.
       def hurried_pack
-        return unless @plan.hurried?
+        return if @plan.portions.all?(&:in_time?)
 
         pack = @plan.portions.first
         says = if pack.stands_too_long?
@@ -144,7 +144,7 @@ module Dakren
       end
 
       def little?
-        @plan.total.total_g.to_f < LITTLE_G
+        @plan.amounts.total.total_g.to_f < LITTLE_G
       end
 
       def peak(run)
@@ -189,7 +189,7 @@ module Dakren
       def measuring
         return tiny if measurable?
 
-        Caution.new(at: :measure, parts: {}, **OTHER_WAY.fetch(@plan.ratio.by))
+        Caution.new(at: :measure, parts: {}, **OTHER_WAY.fetch(@plan.sheet.ratio.by))
       end
 
       # Under a gram no scale of a shop tells the parts apart.

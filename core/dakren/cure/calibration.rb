@@ -84,6 +84,14 @@ module Dakren
         index < z.size ? Math.sqrt(covariance[index][index]) * unknowns.spread(name) : 0.0
       end
 
+      # A working time as far as it is known: one where the sheet tells it.
+      # @param minutes [Float]
+      # @return [Array<Float>] early and late, minutes
+      def around(minutes)
+        share = Math.exp(EIGHTY_PCT_SD * sd_of(:working_min))
+        [minutes / share, minutes * share]
+      end
+
       # Standard deviation of something, from its slopes on the unknowns.
       # @param slopes [Array<Float>]
       # @return [Float]

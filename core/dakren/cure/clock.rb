@@ -45,7 +45,15 @@ module Dakren
       PIGMENTED = [0.1, 1.4].freeze
       PUTTY = [0.45, 1.55].freeze
 
-      attr_reader(*LIMITS.keys, :more_pot_lives, :levels_or_is_shaped, :usual_working_min, :assumed, :key)
+      # What it is made of.
+      NAMES = [*LIMITS.keys, :more_pot_lives, :levels_or_is_shaped, :usual_working_min].freeze
+
+      attr_reader(*NAMES, :assumed, :key)
+
+      # @return [Array<Symbol>] parts of the value
+      def self.members
+        NAMES
+      end
 
       # @param levels_or_is_shaped [Boolean] is it for what must level by itself or be shaped: floors, floods, table pours, putties?
       # @param more_pot_lives [Array<Array(Numeric, Numeric, Numeric)>] further ones: mass in g, °C, minutes

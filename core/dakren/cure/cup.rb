@@ -55,7 +55,7 @@ module Dakren
       # @raise [NotSolved] when the bound on steps is reached
       def run(stop_at_usable: false, until_min: HORIZON_MIN, until_cool: false)
         stepper = CupStepper.new(reaction, rise_k: rise_k, loss: loss, start_c: start_c, room_c: room_c)
-        tally = Tally.new(reaction.working_min, start_c)
+        tally = Tally.new(reaction, start_c)
         length = stepper.first_min
         steps = 0
         while until_min - tally.minute > SHORTEST_MIN
@@ -103,8 +103,9 @@ module Dakren
       class Tally
         attr_reader :minute, :usable_min, :peak_c, :peak_min, :track
 
-        def initialize(working_min, start_c)
-          @working_min = working_min
+        def initialize(reaction, start_c)
+          @reaction = reaction
+          @working_min = reaction.working_min
           @minute = 0.0
           @peak_c = start_c
           @peak_min = 0.0
@@ -124,7 +125,7 @@ module Dakren
           ready = @minute + ((@working_min - step.age_min) / step.pace)
           @usable_min ||= ready if ready <= until_min
           age = step.age_min + ((until_min - @minute) * step.pace)
-          @track << [until_min, step.temp_c, age, step.conversion_at(age)]
+          @track << [until_min, step.temp_c, age, @reaction.conversion_at(age)]
         end
 
         private

@@ -49,7 +49,6 @@ module Dakren
       # @param reaction [Reaction] @param rise_k [Float] by which the whole heat warms it
       # @param loss [CupLoss]
       def initialize(reaction, rise_k:, loss:, start_c:, room_c:)
-        @reaction = reaction
         @exponent = reaction.age_exponent
         @offset = reaction.age_offset
         @seed = reaction.autocatalysis
@@ -81,7 +80,6 @@ module Dakren
         c2 = @temp_c + (h * 0.2 * w1)
         a2 = @conversion + (h * 0.2 * k1)
         feel(c2, a2)
-        p2 = @p
         k2 = @k
         w2 = @w
 
@@ -148,11 +146,6 @@ module Dakren
 
         most = @conversion > @turning ? @reacting : @rate * @pace * @fastest
         @rise * most < SETTLED_C * @loss.rate(@room, 1.0)
-      end
-
-      # Conversion at an age.
-      def conversion_at(age_min)
-        @reaction.conversion_at(age_min)
       end
 
       private

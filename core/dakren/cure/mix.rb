@@ -11,7 +11,7 @@ module Dakren
     #   mix = Mix.new(clock)
     #   mix.cup(mass_g: 500, start_c: 20, room_c: 18).usable_min
     #   mix.usable_band(mass_g: 500, start_c: 20, room_c: 18)      # early, likely, late
-    #   mix.left(mass_g: 500, start_c: 20, room_c: 18, spread_at_min: 12)
+    #   Cure::Mix::Left.of(mix, mass_g: 500, start_c: 20, room_c: 18, spread_at_min: 12)
     class Mix
       CUPS = Memo.new(20_000)
       BANDS = Memo.new(10_000)
@@ -19,8 +19,27 @@ module Dakren
       BAND_NODES = 21
       KEYS = Memo.new(5_000)
 
-      # Minutes that remain, in the cup and once spread.
-      Left = Value.define(:in_cup_min, :as_film_min)
+      # How ln(usable) of a cup hangs on each unknown, how far it is off for what the sheet leaves open, and for the room.
+      Doubt = Value.define(:slopes, :sd, :room) do
+        def whole_sd
+          Math.sqrt((sd * sd) + (room * room))
+        end
+      end
+
+      # Minutes that remain, in the cup and once spread; nil where it would stay usable for 60 days, 0 once it is past.
+      Left = Value.define(:in_cup_min, :as_film_min) do
+        # @param mix [Mix] @param spread_at_min [Numeric] 0 to 86,400, when it would be spread @param cup [Hash] as Mix#cup asks for it
+        # @return [Left]
+        def self.of(mix, spread_at_min:, **cup)
+          minute = Check.number(:spread_at_min, spread_at_min, 0..HORIZON_MIN, "min")
+          return new(in_cup_min: nil, as_film_min: nil) unless mix.told?
+
+          usable = mix.cup(**cup).usable_min
+          film = Film.new(mix.reaction, Profile.constant(cup.fetch(:room_c)))
+            .reached_min(mix.working_min, start_age_min: mix.cup_age_min(minute, **cup))
+          new(in_cup_min: usable && [usable - minute, 0.0].max, as_film_min: film)
+        end
+      end
 
       attr_reader :clock, :nodes, :ballast
 
@@ -86,13 +105,6 @@ module Dakren
         with(reaction: reaction.ending_at(calibration.unknowns.ended(shaped, calibration.z[0])))
       end
 
-      # Ages between which it cannot be worked any more: one where the sheet tells it, else as far as it is known.
-      # @return [Array<Float>] early and late, minutes
-      def working_ages
-        share = Math.exp(EIGHTY_PCT_SD * calibration.sd_of(:working_min))
-        [working_min / share, working_min * share]
-      end
-
       # Share of its losses left under a tent or dust cover.
       COVERED_SHARE = 0.7
 
@@ -106,11 +118,6 @@ module Dakren
       # @return [Integer]
       def key
         @key ||= KEYS.recall([clock.key, ballast.share, ballast.density_g_ml, ballast.cloth, @reaction&.key]) { Object.new.object_id }
-      end
-
-      # Density of everything in the cup, g/ml.
-      def density_g_ml
-        1 / (((1 - ballast.share) / clock.mixed_density_g_ml) + (ballast.share / ballast.density_g_ml))
       end
 
       # Grams of the whole for grams of resin and hardener, and their millilitres.
@@ -138,24 +145,23 @@ module Dakren
         end
       end
 
-      # The same, followed no further than it is usable: half the work, for whoever does not ask how hot it gets.
-      # @return [Cup::Run] whose peak is only the hottest so far
-      def to_usable(mass_g:, start_c:, room_c:, diameter_mm: nil)
-        cup = [key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]
-        CUPS.known(cup) || CUPS.recall([:usable, *cup]) { standing(mass_g, start_c, room_c, diameter_mm).run(stop_at_usable: true) }
-      end
-
       # Usable minutes of a cup as far as they are known: what the sheet leaves open, and the room.
       # @return [Band] usable minutes of a cup
       def usable_band(**cup)
         likely = to_usable(**cup).usable_min or return Band.new(early: nil, middle: nil, late: nil)
-        open, room = doubts(**cup)
-        Band.around(likely, Math.sqrt((open * open) + (room * room)))
+        Band.around(likely, doubt(**cup).whole_sd)
       end
 
-      # @return [Float] standard deviation of ln(usable) from what the sheet leaves open; 0 where it is usable for 60 days
-      def usable_sd(**cup)
-        to_usable(**cup).usable_min ? doubts(**cup).first : 0.0
+      # How far ln(usable) of a cup may be off; none where it is usable for 60 days.
+      # @return [Doubt]
+      def doubt(**cup)
+        return Doubt.new(slopes: [], sd: 0.0, room: 0.0) unless to_usable(**cup).usable_min
+
+        BANDS.recall([key, cup[:mass_g].to_f, cup[:start_c].to_f, cup[:room_c].to_f, cup[:diameter_mm]&.to_f]) do
+          *slopes, room = Sensitivity.new(standing(cup[:mass_g], cup[:start_c], cup[:room_c], cup[:diameter_mm]), to_usable(**cup),
+            calibration.unknowns).slopes
+          Doubt.new(slopes: slopes, sd: calibration.sd(slopes), room: room.abs)
+        end
       end
 
       # Age of a cup at one minute.
@@ -165,17 +171,6 @@ module Dakren
           to_usable(mass_g: mass_g, start_c: start_c, room_c: room_c, diameter_mm: diameter_mm).age_at(minute.to_f, reaction) ||
             standing(mass_g, start_c, room_c, diameter_mm).at(minute.to_f).first
         end
-      end
-
-      # What is left at one minute: in the cup, and if it were spread now.
-      # @param spread_at_min [Numeric] 0 to 86,400
-      # @return [Left] nil where it would stay usable for 60 days; 0 once it is past
-      def left(spread_at_min:, **cup)
-        minute = Check.number(:spread_at_min, spread_at_min, 0..HORIZON_MIN, "min")
-        usable = cup(**cup).usable_min
-        age = cup_age_min(minute, **cup)
-        film = Film.new(reaction, Profile.constant(cup.fetch(:room_c))).reached_min(working_min, start_age_min: age)
-        Left.new(in_cup_min: usable && [usable - minute, 0.0].max, as_film_min: film)
       end
 
       # @param depth_mm [Numeric] 0.001 to 1000
@@ -191,31 +186,23 @@ module Dakren
         end
       end
 
-      # @return [Film] a thin film of this mix in that room
-      def film(room, stalled_below_c: nil)
-        Film.new(reaction, room, stalled_below_c: stalled_below_c)
-      end
-
-      # How ln(usable) of a cup hangs on each unknown, and on the room, which is last.
-      # @return [Array<Float>]
-      def sensitivity_of(**cup)
-        Sensitivity.new(standing(cup[:mass_g], cup[:start_c], cup[:room_c], cup[:diameter_mm]), to_usable(**cup),
-          calibration.unknowns).slopes
-      end
-
       private
+
+      # Density of everything in the cup, g/ml.
+      def density_g_ml
+        1 / (((1 - ballast.share) / clock.mixed_density_g_ml) + (ballast.share / ballast.density_g_ml))
+      end
+
+      # The same, followed no further than it is usable: half the work, for whoever does not ask how hot it gets.
+      # @return [Cup::Run] whose peak is only the hottest so far
+      def to_usable(mass_g:, start_c:, room_c:, diameter_mm: nil)
+        cup = [key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]
+        CUPS.known(cup) || CUPS.recall([:usable, *cup]) { standing(mass_g, start_c, room_c, diameter_mm).run(stop_at_usable: true) }
+      end
 
       def standing(mass_g, start_c, room_c, diameter_mm)
         vessel = Vessel.new(mass_g: mass_g, density_g_ml: density_g_ml, diameter_mm: diameter_mm)
         Cup.new(reaction, body, vessel: vessel, start_c: start_c, room_c: room_c)
-      end
-
-      # How far ln(usable) may be off for what the sheet leaves open, and for the room.
-      def doubts(**cup)
-        BANDS.recall([key, cup[:mass_g].to_f, cup[:start_c].to_f, cup[:room_c].to_f, cup[:diameter_mm]&.to_f]) do
-          *open, room = sensitivity_of(**cup)
-          [calibration.sd(open), room.abs]
-        end
       end
     end
   end

@@ -53,7 +53,7 @@ module Dakren
 
       def slopes(mass_g, temp_c)
         cup = { mass_g: mass_g, start_c: temp_c, room_c: temp_c }
-        @mix.sensitivity_of(**cup)[0..-2]
+        @mix.doubt(**cup).slopes
       end
 
       def second_pots

@@ -9,6 +9,8 @@ module Dakren
     class PourStepper
       # Cells of resin and of what it lies on, the uppermost first.
       Lying = Value.define(:temps_c, :conversions, :ages_min)
+      # The surface: °C, its age, minutes of age a minute.
+      Top = Value.define(:c, :age_min, :pace)
 
       # Allowed error of one step in conversion and °C.
       TOLERANCE_CONVERSION = 4.0e-4
@@ -22,7 +24,7 @@ module Dakren
       C21 = 4.0
       C43 = -8.0 / 3
 
-      attr_reader :temps_c, :ages_min, :conversions, :warming, :first_min, :paces, :nodes, :top_c, :top_age_min, :top_pace
+      attr_reader :temps_c, :ages_min, :conversions, :warming, :first_min, :paces, :nodes, :top
 
       # @param reaction [Reaction] @param slab [Slab] @param start_c [Float] @param wall_c [Float] °C of what it lies on
       # @param room_c [Float] when it is poured
@@ -46,9 +48,7 @@ module Dakren
         @temps_c = before ? Array.new(fresh, start_c) + before.temps_c : slab.start_temps(start_c, wall_c)
         @conversions = Array.new(fresh, 0.0) + (before ? before.conversions : [])
         @ages_min = Array.new(fresh, 0.0) + (before ? before.ages_min : [])
-        @top_c = start_c
-        @top_age_min = 0.0
-        @top_pace = reaction.pace(start_c)
+        @top = Top.new(c: start_c, age_min: 0.0, pace: reaction.pace(start_c))
         @first_min = [1.0e-3 * reaction.working_min / reaction.pace(start_c), 0.1].min
         @fresh = false
       end
@@ -143,10 +143,10 @@ module Dakren
 
       # The surface itself ages with its own temperature; how its pace changes is as of the cell beneath.
       def note_top(length, slope_before, slope_after)
-        before = @top_pace
-        @top_c = @slab.surface_c(@temps_c[0], @room_c)
-        @top_pace = Math.exp(@offset - (@exponent / (@top_c + ZERO_C_K)))
-        @top_age_min += (length / 2 * (before + @top_pace)) + (length * length / 12 * (slope_before - slope_after))
+        surface_c = @slab.surface_c(@temps_c[0], @room_c)
+        pace = Math.exp(@offset - (@exponent / (surface_c + ZERO_C_K)))
+        @top = Top.new(c: surface_c, pace: pace,
+          age_min: @top.age_min + (length / 2 * (@top.pace + pace)) + (length * length / 12 * (slope_before - slope_after)))
       end
 
       # Slopes and their derivatives where the step starts.
@@ -169,7 +169,7 @@ module Dakren
           @by_c[i] = @slope_a[i] * @exponent / (kelvin * kelvin)
           @side[i] = -@slab.sideways(@temps_c[i], room_c, a)[1] if @narrow
         end
-        @top = -@slab.top(@temps_c[0], room_c)[1]
+        @above = -@slab.top(@temps_c[0], room_c)[1]
         @bottom = -@slab.underside(@temps_c[-1], room_c)[1]
         @room_c = room_c
         @fresh = true
@@ -223,7 +223,7 @@ module Dakren
           diagonal[i] = here
           i += 1
         end
-        diagonal[0] += @top
+        diagonal[0] += @above
         diagonal[-1] += @bottom
         eliminated?(diagonal)
       end

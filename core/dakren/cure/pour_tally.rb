@@ -52,18 +52,18 @@ module Dakren
         @hot = stepper.hottest
         @hottest_c = stepper.temps_c[@hot]
         @middle_c = stepper.temps_c[@middle]
-        @top_age_min = stepper.top_age_min
+        @top_age_min = stepper.top.age_min
         @before_age = stepper.ages_min[@middle]
         @before_pace = stepper.paces && stepper.paces[@middle]
-        @before_top_pace = stepper.paces && stepper.top_pace
+        @before_top_pace = stepper.paces && stepper.top.pace
         @before_temps = stepper.temps_c
         @before_warming = stepper.warming
-        @track << [@minute, stepper.top_c, @middle_c, @hottest_c, @top_age_min, @before_age, stepper.ages_min.min]
+        @track << [@minute, stepper.top.c, @middle_c, @hottest_c, @top_age_min, @before_age, stepper.ages_min.min]
       end
 
       def note_usable(stepper, length)
         middle = [@before_age, stepper.ages_min[@middle], @before_pace, stepper.paces[@middle]]
-        top = [@top_age_min, stepper.top_age_min, @before_top_pace, stepper.top_pace]
+        top = [@top_age_min, stepper.top.age_min, @before_top_pace, stepper.top.pace]
         @usable_min = crossed(length, *middle) if @usable_min.nil?
         @top_usable_min = crossed(length, *top) if @top_usable_min.nil?
       end

@@ -14,23 +14,6 @@ module Dakren
     # statement that starts its clock.
     class Untold < Mix
       NOT_KNOWN = Band.new(early: nil, middle: nil, late: nil)
-      # When its coats reach anything.
-      module Times
-        module_function
-
-        # @return [nil] no stage of it is known
-        def of(_name) = nil
-
-        # @return [Band] of which no edge is known
-        def working = NOT_KNOWN
-      end
-
-      # When coats of a sheet reach their stages, as far as that tells anything.
-      # @return [StageTimes, Times]
-      def self.times(sheet, **place)
-        sheet.silent? ? Times : StageTimes.new(sheet, **place)
-      end
-
       def told?
         false
       end
@@ -50,15 +33,12 @@ module Dakren
       def cup(start_c:, **)
         Cup::Run.new(usable_min: nil, peak_c: start_c.to_f, peak_min: 0.0, steps: 0, track: [])
       end
-      alias to_usable cup
 
       def usable_band(**) = NOT_KNOWN
 
-      def usable_sd(**) = 0.0
+      def doubt(**) = Mix::Doubt.new(slopes: [], sd: 0.0, room: 0.0)
 
       def cup_age_min(_minute, **) = 0.0
-
-      def left(**) = Left.new(in_cup_min: nil, as_film_min: nil)
     end
   end
 end

@@ -38,6 +38,12 @@ module Dakren
         self
       end
 
+      # What is seen of it from above, as work on its surface goes by.
+      # @return [Object, nil] shape of Size
+      def from_above
+        outline
+      end
+
       # @return [Object, nil] what is seen of it cut through, for a body that says more so
       def section
         nil

@@ -30,11 +30,9 @@ module Dakren
         count * super
       end
 
-      def pieces
+      def hollows
         count
       end
-
-      alias hollows pieces
 
       # They lie wherever they lie.
       def outline

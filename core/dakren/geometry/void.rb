@@ -64,12 +64,6 @@ module Dakren
         region.edge_mm
       end
 
-      # How many bodies it is that do not touch.
-      # @return [Integer]
-      def pieces
-        region.pieces
-      end
-
       def hollow?
         true
       end
@@ -78,7 +72,11 @@ module Dakren
         region
       end
 
-      alias hollows pieces
+      # How many bodies it is that do not touch.
+      # @return [Integer]
+      def hollows
+        region.pieces
+      end
 
       # What mix lies on: its floor and its walls.
       def wetted_mm2
@@ -99,22 +97,6 @@ module Dakren
 
       def size
         Quantity.new(value: volume_ml, unit: :ml)
-      end
-
-      # What is seen of it from above, as work on its surface goes by.
-      # @return [Object] shape of Size
-      def from_above
-        region
-      end
-
-      # Hollow as it is, ml.
-      def gross_ml
-        soundings.empty? ? area_mm2 * @depth_mm / 1000 : sounded_mm3 / 1000
-      end
-
-      # What the solids displace, ml.
-      def solid_ml
-        solids.sum { |solid| solid.volume_ml * solid.count }
       end
 
       # Mix it takes, ml.
@@ -141,11 +123,6 @@ module Dakren
         surface ? plane(surface, x, y) : nearest(x, y).depth_mm
       end
 
-      # Triangles over the soundings and the rim: three corners [x, y, depth] each.
-      def triangles
-        surveyed[:triangles]
-      end
-
       def working
         lines = [region.working]
         lines << (soundings.empty? ? by_depth : by_soundings)
@@ -153,6 +130,21 @@ module Dakren
       end
 
       private
+
+      # Triangles over the soundings and the rim: three corners [x, y, depth] each.
+      def triangles
+        surveyed[:triangles]
+      end
+
+      # What the solids displace, ml.
+      def solid_ml
+        solids.sum { |solid| solid.volume_ml * solid.count }
+      end
+
+      # Hollow as it is, ml.
+      def gross_ml
+        soundings.empty? ? area_mm2 * @depth_mm / 1000 : sounded_mm3 / 1000
+      end
 
       def by_depth
         Working.new(says: "%{area} × %{depth} deep = %{ml}", parts: { **parts, depth: Quantity.new(value: @depth_mm, unit: :mm) })

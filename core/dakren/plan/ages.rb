@@ -36,7 +36,7 @@ module Dakren
           @tried += 1
           plan = task.likely_plan(number, section, at, @last_count, people)
           @last_count = plan.batches.size
-          Quick.new(plan.done_at, plan.laid_ages, plan, plan.pour?)
+          Quick.new(plan.done_at, plan.laid.ages, plan, plan.pour?)
         end
       end
 
@@ -73,7 +73,7 @@ module Dakren
       # @return [Float, nil] nil where it never does
       def thickens(laid)
         plan = laid.quick.plan
-        early = plan.working.early
+        early = plan.laid.working.early
         early && (laid.from + plan.batches.first.pour_from + early)
       end
 
@@ -140,9 +140,9 @@ module Dakren
         end
         (first_min, first_age), (last_min, last_age) = laid.quick.ages
         if side == 1
-          plan.ageing.edge(laid.from + last_min, range, last_age, :late)
+          plan.laid.ageing.edge(laid.from + last_min, range, last_age, :late)
         else
-          plan.ageing.edge(laid.from + first_min, range, first_age, :early)
+          plan.laid.ageing.edge(laid.from + first_min, range, first_age, :early)
         end
       end
     end

@@ -38,7 +38,7 @@ module Dakren
       def in_time?(step)
         @found ||= {}
         schedule = @found[step] ||= @plan.call(step * STEP_MIN)
-        over = schedule.ends_min
+        over = schedule.hand_over_min
         schedule.kept? && !over.nil? && over <= @by_min
       end
     end

@@ -25,16 +25,6 @@ module Dakren
           working: @order.outline.respond_to?(:working) ? [@order.outline.working] : [])
       end
 
-      # The film alone, g
-      def film_g
-        total(@plan.film.total_g, :g, film_working)
-      end
-
-      # The film alone, ml
-      def film_ml
-        total(@plan.film.total_ml, :ml, film_working)
-      end
-
       # What stays of the wet film once it is dry, mm; nil where there is no film, or the sheet does not tell its solids.
       #
       # Rule: dry film = wet film × solids by volume.
@@ -54,7 +44,7 @@ module Dakren
       # Everything that must leave the cups, line by line, in grams where they can be known and else in ml.
       # @return [Hash{String=>Figure}] by what it is for
       def lines
-        @plan.lines.to_h { |line| [line.label, line_figure(line)] }
+        @plan.amounts.lines.to_h { |line| [line.label, line_figure(line)] }
       end
 
       # What is needed beside resin and hardener: thinner, grain, powder.
@@ -74,40 +64,34 @@ module Dakren
       end
       private :powder_figure
 
-      # What the surface drinks, g
-      def drink_g
-        line = @order.need.line(:drink)
-        line ? line_figure(line) : Figure.new(value: 0, unit: :g)
-      end
-
       # What stays in the cups, g
       def kept_g
-        total(@plan.kept_g, :g, [Working.new(says: "a film of 0.1 mm stays on all that was wet in a cup, " \
-                                                   "%{count} × %{each} = %{kept}", parts: {
-                                                     count: count_quantity, kept: quantity(@plan.kept_g, :g),
-                                                     each: quantity(portion.mass_g - portion.on_work_g, :g)
-                                                   })])
+        total(@plan.amounts.kept_g, :g, [Working.new(says: "a film of 0.1 mm stays on all that was wet in a cup, " \
+                                                           "%{count} × %{each} = %{kept}", parts: {
+                                                             count: count_quantity, kept: quantity(@plan.amounts.kept_g, :g),
+                                                             each: quantity(portion.mass_g - portion.on_work_g, :g)
+                                                           })])
       end
 
       # Everything mixed, g
       def total_g
-        grams = @plan.lines.to_h { |line| [line.name, line.grams(@plan.density)] }.merge(kept: @plan.kept_g)
-        labels = Work::Sizing::LABELS.merge(@plan.lines.to_h { |line| [line.name, line.label] }).merge(kept: "left in cups")
+        grams = @plan.amounts.lines.to_h { |line| [line.name, line.grams(@plan.amounts.density)] }.merge(kept: @plan.amounts.kept_g)
+        labels = Work::Sizing::LABELS.merge(@plan.amounts.lines.to_h { |line| [line.name, line.label] }).merge(kept: "left in cups")
         says = grams.keys.map { |name| "%{#{name}} #{labels.fetch(name)}" }.join(" + ")
-        total(@plan.total.total_g, :g, [Working.new(says: "#{says} = %{total}", parts: { **grams.transform_values do |value|
+        total(@plan.amounts.total.total_g, :g, [Working.new(says: "#{says} = %{total}", parts: { **grams.transform_values do |value|
           quantity(value, :g)
-        end, total: quantity(@plan.total.total_g, :g) })])
+        end, total: quantity(@plan.amounts.total.total_g, :g) })])
       end
 
       # Everything mixed, ml
       def total_ml
-        total(@plan.total.total_ml, :ml, film_working)
+        total(@plan.amounts.total.total_ml, :ml, film_working)
       end
 
       # One part in all cups.
       # @param name [Symbol] of Measure::Ratio::Split: :resin_g, :hardener_ml, ...
       def total_part(name)
-        amount(@plan.total[name], unit_of(name), part_working(name, @plan.total))
+        amount(@plan.amounts.total[name], unit_of(name), part_working(name, @plan.amounts.total))
       end
 
       def on_the_work
@@ -150,7 +134,7 @@ module Dakren
 
       # Minutes as a film from pouring out, early to late
       def working
-        band_figure(@plan.working,
+        band_figure(@plan.laid.working,
           [Working.new(says: "#{whose_working} %{working} at %{ref}, less the age it has when poured after %{pour}; then it ages as the " \
                              "room " \
                              "does, " \
@@ -227,7 +211,7 @@ module Dakren
 
       # A total, never unknown: where it rests on an assumed density that is said.
       def total(value, unit, working)
-        assumed = unit == :g ? @plan.grams_assumed? : @plan.millilitres_assumed?
+        assumed = unit == :g ? @plan.amounts.grams_assumed? : @plan.amounts.millilitres_assumed?
         Figure.new(value: value, unit: unit, working: working, assumed: assumed ? @sheet.clock.assumed_words([:mixed_density_g_ml]) : [])
       end
 
@@ -236,11 +220,11 @@ module Dakren
       end
 
       def total_mix_g
-        @plan.total.total_g
+        @plan.amounts.total.total_g
       end
 
       def line_figure(line)
-        grams = line.grams(@plan.ratio.mixed_density_g_ml)
+        grams = line.grams(@plan.sheet.ratio.mixed_density_g_ml)
         return Figure.new(value: line.value, unit: line.unit, working: line.working) if grams.nil? || line.unit == :g
 
         Figure.new(value: grams, unit: :g, working: line.working + [line_density(line, grams)])
@@ -248,24 +232,25 @@ module Dakren
 
       def line_density(line, grams)
         Working.new(says: "%{ml} at %{density} weigh %{g}",
-          parts: { ml: quantity(line.value, :ml), density: quantity(@plan.ratio.mixed_density_g_ml, :"g/ml"), g: quantity(grams, :g) })
+          parts: { ml: quantity(line.value, :ml), density: quantity(@plan.sheet.ratio.mixed_density_g_ml, :"g/ml"),
+                   g: quantity(grams, :g) })
       end
 
       def film_working
-        density = @plan.ratio.mixed_density_g_ml
+        density = @plan.sheet.ratio.mixed_density_g_ml
         lines = @order.need.line(:work).working
         density ? lines + [density_working(density)] : lines
       end
 
       def density_working(density)
         Working.new(says: "mixed density (mA + mB) ÷ (mA/dA + mB/dB) = %{density}: %{ml} weigh %{g}", parts: {
-          density: quantity(density, :"g/ml"), ml: quantity(@plan.film.total_ml, :ml), g: quantity(@plan.film.total_g, :g)
+          density: quantity(density, :"g/ml"), ml: quantity(@plan.amounts.film.total_ml, :ml), g: quantity(@plan.amounts.film.total_g, :g)
         })
       end
 
       def part_working(name, split)
         unit = unit_of(name)
-        parts = unit == :g ? @plan.ratio.weight_parts : @plan.ratio.volume_parts
+        parts = unit == :g ? @plan.sheet.ratio.weight_parts : @plan.sheet.ratio.volume_parts
         return [] unless parts
 
         index = name.start_with?("resin") ? 0 : 1
@@ -275,11 +260,11 @@ module Dakren
           result: quantity(split[name], unit)
         })]
         basis = unit == :g ? :weight : :volume
-        @plan.ratio.by == basis ? lines : [basis_working(basis, parts)] + lines
+        @plan.sheet.ratio.by == basis ? lines : [basis_working(basis, parts)] + lines
       end
 
       def basis_working(basis, parts)
-        ratio = @plan.ratio
+        ratio = @plan.sheet.ratio
         says = if basis == :weight
                  "the data sheet's %{ra} : %{rb} by volume is %{ra} × %{da} : %{rb} × %{db} = %{a} : %{b} by weight"
                else

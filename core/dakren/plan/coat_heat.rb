@@ -61,12 +61,12 @@ module Dakren
       private
 
       def heat_of_pour
-        run = laid_mix.pour(depth_mm: film_mm, start_c: order.tins_c, room: order.later_room, **order.ground)
+        run = laid.mix.pour(depth_mm: film_mm, start_c: order.tins_c, room: order.later_room, **order.ground)
         Hot.new(peak_c: run.peak_c, peak_min: run.peak_min)
       end
 
       def heat_of_film
-        Hot.new(peak_c: [order.room.at(order.from_min) + lead.rise_c, order.tins_c.to_f].max, peak_min: lead.peak_min)
+        Hot.new(peak_c: [order.room.at(order.from_min) + laid.lead.rise_c, order.tins_c.to_f].max, peak_min: laid.lead.peak_min)
       end
     end
   end

@@ -13,7 +13,7 @@ module Dakren
     # need: Work::Need; sheet: Sheet; room: Cure::Profile; tins_c: °C of the parts; outline: a shape of Size to mark, or nil;
     # kind: a name of Work::Kinds; method: a key of Measure::WAYS; cups: kinds to choose from; placing_g_per_min: of the whole
     # crew, where pace (Work::Pace, of this coat) is not known; pack_ml: of A and B together, where whole packs are mixed, and the last
-    # in part where part_pack; from_min: when in the room's time the coat begins; ageing: Cure::Ageing shared by the coats of one
+    # in part where part_pack; from_min: when in the room's time the coat begins; ageing: Ageing shared by the coats of one
     # sheet; people: on the crew, where there are two one mixes ahead; hint: a likely count of cups; most_g: what the chosen tool takes
     # at a time; ground: what it lies on and how it lies in plan, as Cure::Pour takes them;
     # tool: what it is measured with, of Measure::Tools; short_pct: by how much whole

@@ -70,7 +70,7 @@ module Dakren
       # A state ends no later than a following one: a floor that is hard before its window closes is hard.
       def marks
         @marks ||= begin
-          found = [[:runny, @plan.thickens.middle]] + ENDS.compact.filter_map do |state, stage|
+          found = [[:runny, @plan.laid.thickens.middle]] + ENDS.compact.filter_map do |state, stage|
             band = stage == :sandable ? @plan.hard : @plan.stage(stage)
             band && [state, band.middle]
           end

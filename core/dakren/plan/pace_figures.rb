@@ -58,7 +58,7 @@ module Dakren
 
       def laying_parts
         pace = @order.pace or return { rate: quantity(@order.placing_g_per_min, :"g/min") }
-        share = portion.on_work_g / @order.need.grams(@plan.density)
+        share = portion.on_work_g / @order.need.grams(@plan.amounts.density)
         { laid: minutes(pace.minutes(share)), covers: pace.of(share), rate: quantity(pace.rate, pace.measure.rate_unit),
           people: quantity(pace.people, :count) }
       end

@@ -6,7 +6,7 @@ module Dakren
   # What is done when, with how much, in which cups: one function from a job and a shop to a plan.
   #
   #   plan = Plan.of(job, shop)
-  #   plan.coats.first.plan.total.resin_g
+  #   plan.coats.first.plan.amounts.total.resin_g
   #   plan.schedule.hand_over_min
   #   plan.complaints                     # => what cannot be, with its task and field
   #
@@ -54,15 +54,7 @@ module Dakren
       def broken?
         return false if schedule.nil? || coats.empty?
 
-        !schedule.kept? || (!job.by_min.nil? && (schedule.ends_min || Cure::HORIZON_MIN) > job.by_min)
-      end
-
-      # Moisture, dew point and a room that was not told for long enough.
-      # @return [Array<Care::Caution>]
-      def conditions
-        Care::Conditions.new(air_c: job.room.at(0), humidity_pct: job.humidity_pct, surface_c: job.surface_c,
-          moisture_pct: job.moisture_pct,
-          moisture_most_pct: job.tasks.filter_map { |task| task.sheet.limits.moisture_most_pct }.min).all + [room_runs_out].compact
+        !schedule.kept? || (!job.by_min.nil? && (schedule.hand_over_min || Cure::HORIZON_MIN) > job.by_min)
       end
 
       private
@@ -122,7 +114,7 @@ module Dakren
 
       # One sheet's films in this job's room, followed once for all its coats.
       def ageing(sheet)
-        @ageings[sheet] ||= Cure::Ageing.new(sheet, job.room)
+        @ageings[sheet] ||= Ageing.new(sheet, job.room)
       end
 
       def scheduled(ready)
@@ -151,18 +143,6 @@ module Dakren
       def complain(name, says, task_id = nil)
         @complaints += [Complaint.new(name: name, says: says, task_id: task_id)]
         nil
-      end
-
-      # Is the room told of for as long as the job lasts?
-      def room_runs_out
-        told = job.room.told_until
-        over = schedule&.ends_min
-        return if told.nil? || over.nil? || job.room_repeats || told >= over
-
-        Care::Caution.new(at: :conditions,
-          says: "The room is told of for %{told} only, and the job takes %{over}: the last temperature is taken to hold.",
-          first: "Tell it for longer.",
-          parts: { told: Quantity.new(value: [told, 0].max, unit: :min), over: Quantity.new(value: over, unit: :min) })
       end
     end
 

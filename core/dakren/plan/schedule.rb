@@ -185,7 +185,7 @@ module Dakren
 
       # Is it known that none is better?
       def proved
-        @search.proved && !assumed?
+        @search.proved && assumed.nothing?
       end
 
       def coats
@@ -214,36 +214,15 @@ module Dakren
         lates.any?(&:nil?) ? nil : [*lates, done_min].max
       end
 
-      # Uppermost coats of which no sheet says when they can be handled: it is usual, and the test dab says when.
-      # @return [Array<Entry>]
-      def assumed_ready
-        uppermost = coats.flat_map(&:places).uniq.map { |place| coats.reverse.find { |coat| coat.places.include?(place) } }.uniq
-        uppermost.select { |coat| coat.warm_until.nil? && coat.plan.sheet.assumed_stage?(coat.plan.sheet.ready_stage) }
-      end
-
-      # Does any coat wait for what is only usual? Such a plan is never certain.
-      def assumed?
-        assumed_ready.any? || coats.any? { |coat| assumed_wait?(coat) }
-      end
-
-      # Did it wait for a stage of the coat below that no sheet tells?
-      def assumed_wait?(coat)
-        return false unless %i[opens hard].include?(coat.why&.first)
-
-        below = coats.select { |one| one.from_min < coat.from_min && one.places.intersect?(coat.places) }.max_by(&:from_min) or return false
-        sheet = below.plan.sheet
-        sheet.assumed_stage?(coat.why.first == :opens ? :recoat_opens : sheet.hard_stage)
+      # What of it waits for no more than is usual.
+      # @return [Assumed]
+      def assumed
+        Assumed.new(coats)
       end
 
       # When the last thing anybody does is done, with what it waits for.
       def done_min
         entries.map { |entry| entry.to_min + entry.waits_min }.max || 0.0
-      end
-
-      # What a deadline is held against: the hand-over, or the last thing done where no sheet says when it is hard.
-      # @return [Float, nil]
-      def ends_min
-        hand_over_min
       end
 
       # Minutes somebody stands there: all that is attended, and gaps too short to leave.
@@ -260,15 +239,9 @@ module Dakren
         entries.select { |entry| entry.kind == :abrade }.sum { |entry| entry.to_min - entry.from_min }
       end
 
-      # Times the crew is taken, for other jobs.
-      # @return [Array<Array(Float, Float)>]
-      def busy
-        entries.map { |entry| [entry.from_min, entry.to_min] }
-      end
-
       # Smaller is better, first things first.
       def cost(goal)
-        over = ends_min || Cure::HORIZON_MIN
+        over = hand_over_min || Cure::HORIZON_MIN
         case goal
         when :bench then [bench_min, over, sanding_min]
         when :sanding then [sanding_min, over, bench_min]
@@ -281,13 +254,45 @@ module Dakren
       def gain_min
         return 0.0 if proved
 
-        @search.least_min && ends_min && [ends_min - @search.least_min, 0.0].max
+        @search.least_min && hand_over_min && [hand_over_min - @search.least_min, 0.0].max
       end
 
       # Why nothing earlier works: what the coat waited for that came latest in the chain.
       # @return [Entry, nil]
       def held_by
         coats.reverse.find { |coat| HELD.include?(coat.why&.first) } || coats.reverse.find(&:why)
+      end
+    end
+
+    # What of a plan rests on no sheet: stages that are only usual.
+    class Assumed
+      # @param coats [Array<Entry>]
+      def initialize(coats)
+        @coats = coats
+      end
+
+      attr_reader :coats
+      private :coats
+
+      # Uppermost coats of which no sheet says when they can be handled: it is usual, and the test dab says when.
+      # @return [Array<Entry>]
+      def ready
+        uppermost = coats.flat_map(&:places).uniq.map { |place| coats.reverse.find { |coat| coat.places.include?(place) } }.uniq
+        uppermost.select { |coat| coat.warm_until.nil? && coat.plan.sheet.assumed_stage?(coat.plan.sheet.ready_stage) }
+      end
+
+      # Does no coat wait for what is only usual? A plan of others is never certain.
+      def nothing?
+        ready.empty? && coats.none? { |coat| wait?(coat) }
+      end
+
+      # Did it wait for a stage of the coat below that no sheet tells?
+      def wait?(coat)
+        return false unless %i[opens hard].include?(coat.why&.first)
+
+        below = coats.select { |one| one.from_min < coat.from_min && one.places.intersect?(coat.places) }.max_by(&:from_min) or return false
+        sheet = below.plan.sheet
+        sheet.assumed_stage?(coat.why.first == :opens ? :recoat_opens : sheet.hard_stage)
       end
     end
   end

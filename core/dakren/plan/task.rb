@@ -53,20 +53,6 @@ module Dakren
         [tool&.most_g(sheet.clock.mixed_density_g_ml), own_most_g || (MOST_MIXED_G unless figures[:pack])].compact.min
       end
 
-      # What the builder never mixes more of, in grams.
-      # @return [Numeric, nil]
-      def own_most_g
-        density = Exact.of(sheet.clock.mixed_density_g_ml)
-        case own_most&.unit
-        when nil, :g then own_most&.value
-        when :ml then Exact.of(own_most.value) * density
-        when :pack then Exact.of(figures.fetch(:pack)) * density * own_most.value
-        when :stroke
-          split = tool.split(sheet.ratio, own_most.value)
-          split.total_g || (split.total_ml * density)
-        end
-      end
-
       # What whoever works on it must be able to do.
       # @return [Array<Symbol>] of Hands::SKILLS
       def skills
@@ -120,14 +106,6 @@ module Dakren
           side_m2k_w: wall.mm / 1000 / wall.w_mk)
       end
 
-      # What it lies on where nobody said so: moulds are thin, a concrete surface is concrete, everything else wood.
-      # @return [Symbol] of Cure::Wall::GROUNDS
-      def usual_ground
-        return :mould if places.first&.sort == :cavity
-
-        figures[:surface].to_s.start_with?("concrete") ? :concrete : :wood
-      end
-
       # Where it is marked how far each batch reaches: the outline of its place, where it lies on one.
       def outline
         places.size == 1 ? places.first.outline : nil
@@ -146,6 +124,30 @@ module Dakren
       # Tasks are told apart by their name, and are many times a key.
       def hash
         id.hash
+      end
+
+      private
+
+      # What the builder never mixes more of, in grams.
+      # @return [Numeric, nil]
+      def own_most_g
+        density = Exact.of(sheet.clock.mixed_density_g_ml)
+        case own_most&.unit
+        when nil, :g then own_most&.value
+        when :ml then Exact.of(own_most.value) * density
+        when :pack then Exact.of(figures.fetch(:pack)) * density * own_most.value
+        when :stroke
+          split = tool.split(sheet.ratio, own_most.value)
+          split.total_g || (split.total_ml * density)
+        end
+      end
+
+      # What it lies on where nobody said so: moulds are thin, a concrete surface is concrete, everything else wood.
+      # @return [Symbol] of Cure::Wall::GROUNDS
+      def usual_ground
+        return :mould if places.first&.sort == :cavity
+
+        figures[:surface].to_s.start_with?("concrete") ? :concrete : :wood
       end
     end
   end

@@ -98,7 +98,8 @@ module Dakren
       # An assumed heat advises, and never stops a plan of little.
       def guessed?(planned)
         clock = @task.sheet.clock
-        clock.assumed?(:heat_j_g) && clock.max_depth_mm.nil? && clock.pot_peak_c.nil? && planned.total.total_g.to_f * count < LITTLE_G
+        little = planned.amounts.total.total_g.to_f * count < LITTLE_G
+        little && clock.assumed?(:heat_j_g) && clock.max_depth_mm.nil? && clock.pot_peak_c.nil?
       end
     end
   end

@@ -19,7 +19,7 @@ module Dakren
       attr_reader :task, :refusals, :held_back, :complaints, :untimed
 
       # @param job [Job] @param task [Task] @param shop [Shop]
-      # @param ageing [#call] from a sheet to its Cure::Ageing in the job's room
+      # @param ageing [#call] from a sheet to its Ageing in the job's room
       # @param shared [Hash] coats of all tasks that were planned already: of one need, sheet and tool they are the same
       def initialize(job, task, shop, ageing, shared = {})
         @job = job
@@ -252,7 +252,7 @@ module Dakren
 
       def refused(planned)
         need = planned.order.need
-        Work::Suitability.new(@task.kind, @task.sheet, room_c: planned.order.room_c,
+        Suitability.new(@task.kind, @task.sheet, room_c: planned.order.room_c,
           film_mm: @task.kind.rule == :film ? need.film_mm : nil, depth_mm: @task.kind.pours ? need.depth_mm : nil,
           thinner_pct: @task.figures[:thinner] || 0, grain_g_m2: @task.figures[:grain] || 0, shelf: @shop.sheets).refusals +
           service(planned)
@@ -263,7 +263,7 @@ module Dakren
         found = @task.service_of(room, planned) or return []
         return [] if found.possible?
 
-        [Work::Suitability::Refusal
+        [Suitability::Refusal
           .new(name: :service, says: "It gets %{hot} in service, and this resin can take %{most} even after a post-cure.",
             parts: { hot: Quantity.new(value: @task.service_c, unit: :c),
                      most: Quantity.new(value: @task.sheet.limits.service_cured_c, unit: :c) },

@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-require_relative "../cure/stages"
+require_relative "stage_times"
 require_relative "assumed_stages"
 require_relative "../base/memo"
 require_relative "looks"
@@ -114,7 +114,7 @@ module Dakren
     # Ages between which the mix cannot be worked any more: one where the sheet tells it, else as far as it is known.
     # @return [Array(Float, Float)] minutes
     def working_ages
-      mix.working_ages
+      mix.calibration.around(mix.working_min)
     end
 
     STAGE_AGES = Memo.new(500)
@@ -146,7 +146,7 @@ module Dakren
 
     # Where the sheet tells no stage that says it is hard, the first of these is assumed: a film that is tacky is not hard, and what is
     # not known is waited for. READY: that it can be handed over.
-    HARD = Cure::StageTimes::HARD
+    HARD = StageTimes::HARD
     READY = %i[handle demould].freeze
 
     # @return [Symbol] the stage at which it is hard
@@ -221,6 +221,13 @@ module Dakren
     # @return [Float] minutes
     def minutes(mass_g)
       grown(mass_g, cup_min, pail_min, second_cup_min)
+    end
+
+    # As short as the sheet allows, to as long as it takes a batch here.
+    # @param longest_min [Float] as it is planned, folding in of powder with it
+    # @return [Array(Float, Float)] minutes
+    def span(mass_g, longest_min)
+      [longest_min - minutes(mass_g) + least_minutes(mass_g), longest_min]
     end
 
     private

@@ -146,7 +146,7 @@ class DrawingsTest < CoreTest
   end
 
   def coats
-    ageing = Cure::Ageing.new(coating, Cure::Profile.constant(23))
+    ageing = Ageing.new(coating, Cure::Profile.constant(23))
     order = lambda do |_number, _section, at, _people = nil|
       Plan::CoatOrder.coat(outline: Geometry::Rectangle.new(length_mm: 1000, width_mm: 500), cover: Work::Cover.new(film_mm: 0.2),
         sheet: coating, room: Cure::Profile.constant(23), from_min: at, tins_c: 23,

@@ -92,7 +92,7 @@ class BatchesKnownTest < AppTest
     walk = Stores::Walks.walk(Stores::Batch.find(path[/\d+/]))
 
     assert_equal(1, walk.events.count { |event| event.data[:press] == "press-1" })
-    assert_in_delta Stores::Now.now - 46, walk.met_at, 2
+    assert_in_delta Stores::Now.now - 46, walk.times.met_at, 2
   end
 
   def test_a_press_is_never_dated_before_what_was_done_before_it
@@ -117,7 +117,7 @@ class BatchesKnownTest < AppTest
     get path
     assert_includes words, "Minutes ago"
     press(path, act: "met", ago: "3")
-    assert_in_delta Stores::Now.now - 180, Stores::Walks.walk(Stores::Batch.find(path[/\d+/])).met_at, 3
+    assert_in_delta Stores::Now.now - 180, Stores::Walks.walk(Stores::Batch.find(path[/\d+/])).times.met_at, 3
     assert_match(/\b3 min since the hardener went in/, words)
     ["", "-1", "NaN", "1e309", "9000", "<b>", "3 kg"].each do |typed|
       post path,

@@ -182,10 +182,10 @@ class BenchTest < AppTest
     act(path, reading: "240")
     post path, stale, { "HTTP_X_LIVE" => "1" }
     assert_match(/Page was out of date|Already done/, words)
-    assert_in_delta(240.0, Stores::Walks.walk(Stores::Batch.last).readings.first)
+    assert_in_delta(240.0, Stores::Walks.walk(Stores::Batch.last).contents.readings.first)
     post path, stale.merge("step" => "second", "reading" => "304"), { "HTTP_X_LIVE" => "1" }
     assert_includes words, "Already done, here or on another device."
-    assert_equal 1, Stores::Walks.walk(Stores::Batch.last).readings.size
+    assert_equal 1, Stores::Walks.walk(Stores::Batch.last).contents.readings.size
   end
 
   def test_the_record_keeps_the_sheet_it_was_made_from
@@ -306,7 +306,7 @@ class BenchScaleTest < AppTest
     shows(236.1)
     press(path)
     assert_equal "second", hidden("step")
-    assert_in_delta 236.1, Stores::Walks.walk(Stores::Batch.last).readings.first.to_f
+    assert_in_delta 236.1, Stores::Walks.walk(Stores::Batch.last).contents.readings.first.to_f
   end
 
   def test_the_clock_starts_when_the_scale_sees_the_hardener
@@ -314,13 +314,13 @@ class BenchScaleTest < AppTest
     shows(236.1)
     press(path)
     get path
-    assert_nil Stores::Walks.walk(Stores::Batch.last).met_at
+    assert_nil Stores::Walks.walk(Stores::Batch.last).times.met_at
     shows(250.0, :moving)
     get path
-    assert_nil Stores::Walks.walk(Stores::Batch.last).met_at, "looking writes nothing"
+    assert_nil Stores::Walks.walk(Stores::Batch.last).times.met_at, "looking writes nothing"
     assert_includes page, 'data-rose="1"'
     post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => "second", "act" => "touched" }
-    refute_nil Stores::Walks.walk(Stores::Batch.last).met_at
+    refute_nil Stores::Walks.walk(Stores::Batch.last).times.met_at
     get path
     refute_includes page, "data-rose"
     shows(299.8)

@@ -116,7 +116,7 @@ class ByVolumeTest < AppTest
   def test_a_syringe_tells_what_really_went_in
     path = one_off(amount: "12 ml", method: tool("syringe", "10 ml", division_ml: 0.5, volume_ml: 10))
     on_to(path, "first")
-    first = walk.part
+    first = walk.pouring.part
     press(path, reading: "8.5")
     press(path, reading: first == :resin ? "4.2" : "17")
     assert_equal 4.25 * 2, walk.contents.amounts[:resin] if first == :resin
@@ -201,9 +201,9 @@ class ByVolumeTest < AppTest
     press(bench, reading: format("%.2f", hardener))
 
     assert_equal "mix", hidden("step")
-    assert_equal :good, walk.verdict.name
+    assert_equal :good, walk.contents.verdict.name
     on_to(bench, "powder")
-    rest = walk.recipe.powder_g(walk.mass_g) - 6.5
+    rest = walk.recipe.additions.powder_g(walk.contents.mass_g) - 6.5
     assert_includes words, "#{format("%.2f", rest)} g"
     press(bench, powder: "7")
     on_to(bench, nil)
@@ -223,7 +223,7 @@ class ByVolumeTest < AppTest
       assert_includes words, "Powder #{says}"
       assert_equal([typed], Nokogiri::HTML5(page).css("#f-powder").map { |field| field["value"] })
     end
-    planned = walk.contents.powder_planned(:powder).to_f
+    planned = walk.contents.beside.powder_planned(:powder).to_f
     tell(bench, "powder" => "3 kg")
     assert_match(/That is 3000\.00? g of powder where [\d.]+ g is meant\. Is it really so\?/, words)
     assert_equal "powder", hidden("step")
@@ -266,7 +266,7 @@ class ByVolumeTest < AppTest
     to_bench(path, cup: 1)
 
     assert_in_delta 0.3, walk.recipe.comb_mm
-    refute_includes walk.path, :thin
+    refute_includes walk.course.path, :thin
     assert_equal :pigmented, walk.recipe.manner.look.name
     bench = last_response["location"]
     on_to(bench, "pour_out")
@@ -293,7 +293,7 @@ class ByVolumeTest < AppTest
         method: %i[graduated syringe].sample(random: chance), placing_min: 4)
       events = %i[tins gear ready].map.with_index { |step, i| Dakren::Bench::Event.new(number: i, kind: :done, at: 0.0, data: { step: step }) }
       fresh = Dakren::Bench::Walk.new(recipe, events)
-      first = fresh.target.to_f * chance.rand(0.5..1.5)
+      first = fresh.pouring.target.to_f * chance.rand(0.5..1.5)
       events << Dakren::Bench::Event.new(number: 3, kind: :filled, at: 1.0, data: { step: :first, reading_ml: first })
       events << Dakren::Bench::Event.new(number: 4, kind: :done, at: 2.0, data: { step: :second })
       made = Dakren::Bench::Walk.new(recipe, events)

@@ -25,7 +25,7 @@ class PrintedCoverageTest < AppTest
       need = desk(path).coats.first.plan.order.need
       assert_equal [:work], need.lines.map(&:name), "nothing soaked in or left in the roller on top"
       assert_in_delta 20_000, need.millilitres(1.4).to_f, 0.01
-      assert_in_delta 0, desk(path).coats.first.plan.kept_g.to_f, 1e-9
+      assert_in_delta 0, desk(path).coats.first.plan.amounts.kept_g.to_f, 1e-9
     end
   end
 

@@ -338,9 +338,9 @@ class PretendTest < AppTest
     press(path)
     press(path, reading: "300")
 
-    assert_in_delta 18, walk.room_c
-    assert_in_delta 19, walk.tins_c
-    refute walk.measured?(:room_c)
+    assert_in_delta 18, walk.times.room_c
+    assert_in_delta 19, walk.times.tins_c
+    refute walk.times.measured?(:room_c)
   end
 
   def test_a_real_thermometer_counts_and_a_record_says_what_is_what
@@ -349,8 +349,8 @@ class PretendTest < AppTest
     on_to(path, "second")
     press(path, reading: "300")
 
-    assert_in_delta 12.5, walk.room_c
-    assert_in_delta 19, walk.tins_c
+    assert_in_delta 12.5, walk.times.room_c
+    assert_in_delta 19, walk.times.tins_c
     on_to(path, nil)
 
     assert_includes words, "12.5 °C, measured"
@@ -426,11 +426,11 @@ class RecordWordsTest < AppTest
     done = ->(number, step) { Dakren::Bench::Event.new(number: number, kind: :done, at: 1.0, data: { step: step }) }
     primed = Dakren::Bench::Walk.new(recipe, %i[tins gear first].each_with_index.map { |step, i| done.call(i, step) })
 
-    assert_equal [0, 0], primed.in_cup_g.values.map(&:to_i)
+    assert_equal [0, 0], primed.contents.grams.values.map(&:to_i)
     one = Dakren::Bench::Walk
       .new(recipe, primed.events + [Dakren::Bench::Event.new(number: 4, kind: :counted, at: 2.0, data: { part: "resin" })])
 
-    assert_in_delta 16 * 1.14, one.in_cup_g[:resin], 1e-6
-    assert_equal 0, one.in_cup_g[:hardener]
+    assert_in_delta 16 * 1.14, one.contents.grams[:resin], 1e-6
+    assert_equal 0, one.contents.grams[:hardener]
   end
 end

@@ -245,7 +245,7 @@ class DipPlanTest < AppTest
     need = coat.plan.order.need
 
     assert_equal([24, 6, 20], %i[work drip soak].map { |name| need.line(name).value })
-    assert_in_delta (30 * 1.09) + 20, coat.plan.total.total_g - coat.plan.kept_g, 0.01
+    assert_in_delta (30 * 1.09) + 20, coat.plan.amounts.total.total_g - coat.plan.amounts.kept_g, 0.01
     assert_empty(%i[turn_parts peel_ply] - desk(path).schedule.entries.map(&:name))
     assert_includes words, "peel the ply off"
   end

@@ -182,7 +182,7 @@ class PlanUseTest < AppTest
     assert_equal :pack, plan.order.method
     assert_in_delta 2000, plan.batches.first.split.total_ml, 1e-6
     # 24 m² × 0.3 mm and 50 g/m², 60 g in the roller: 8100 ml. A pail of 2 litre keeps 6.8 ml: four would be a hair too few.
-    assert_equal (plan.on_work.total_ml / 1993.2).ceil, plan.batches.size
+    assert_equal (plan.amounts.on_work.total_ml / 1993.2).ceil, plan.batches.size
     get path
     post "/bench/planned?job=#{path[/\d+/]}&task=c1&coat=1&section=1&cup=1", "authenticity_token" => hidden("authenticity_token")
     bench = last_response["location"]

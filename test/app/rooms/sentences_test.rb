@@ -148,7 +148,7 @@ class SentencesTest < AppTest
     planning.better(record.document, planning.send(:key, record.document), -> { (rounds += 1) < 4000 })
     best = planning.desk_of(record.document)
 
-    assert_operator best.schedule.ends_min, :<, first.schedule.ends_min
+    assert_operator best.schedule.hand_over_min, :<, first.schedule.hand_over_min
     refute_predicate best, :further?
     get path
     refute_includes words, "Looking for a better day"

@@ -35,7 +35,7 @@ class SilentTinTest < AppTest
     made = desk(path)
 
     assert_equal [1], made.coats.map(&:number), made.problems.map(&:says).inspect
-    assert_in_delta 725.76, made.plan.on_work.total_g.to_f, 0.1
+    assert_in_delta 725.76, made.plan.amounts.on_work.total_g.to_f, 0.1
     assert_includes words, UNTOLD
     assert_includes words, "Coat 2 goes on when the test dab of the coat below says so"
     nothing_is_said_to_last(path, kept)
@@ -109,7 +109,7 @@ class TimedTinTest < AppTest
     refute_includes words, "How long could it be spread"
     told = kept.reload
     assert_in_delta 40, told.pot_life_min, 1e-9
-    assert_in_delta Stores::Walks.walk(Stores::Batch.last).mass_g.to_f, told.pot_mass_g, 0.05
+    assert_in_delta Stores::Walks.walk(Stores::Batch.last).contents.mass_g.to_f, told.pot_mass_g, 0.05
     assert_in_delta 20, told.reference_temp_c, 1e-9
     assert_equal [1, 2], desk(path).coats.map(&:number)
     assert_operator desk(path).coats[1].from_min, :>, desk(path).coats[0].done_min + 60

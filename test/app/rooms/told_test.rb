@@ -21,7 +21,7 @@ class ToldTest < AppTest
   end
 
   def grams(path)
-    desk(path).tickets.first.coats.sum { |coat| coat.plan.total.total_g.to_f }
+    desk(path).tickets.first.coats.sum { |coat| coat.plan.amounts.total.total_g.to_f }
   end
 
   # 40 x pi/4 x 6 x 6 x 20 mm = 22.62 ml, a tenth more left proud: 24.88 ml.
@@ -45,7 +45,7 @@ class ToldTest < AppTest
 
     assert_empty desk(path).problems
     assert_in_delta 40 * Math::PI * 9, desk(path).places["p1"].place.shape.area_mm2, 0.01
-    assert_equal 40, desk(path).places["p1"].place.shape.pieces
+    assert_equal 40, desk(path).places["p1"].place.shape.hollows
     get path
 
     %w[rows dx dy].each { |name| assert_includes page, %(id="f-p1-s1-#{name}") }
@@ -85,7 +85,7 @@ class ToldTest < AppTest
 
   def test_an_amount_in_millilitres_is_shared_by_its_coats
     path = job("p1-form" => "amount", "p1-amount" => "1 qt", "c1-coats" => "2")
-    density = desk(path).tickets.first.coats.first.plan.density.to_f
+    density = desk(path).tickets.first.coats.first.plan.amounts.density.to_f
 
     assert_in_delta 946.353 * density, grams(path), 0.1
     assert_equal 2, desk(path).tickets.first.coats.size
@@ -152,7 +152,7 @@ class ToldTest < AppTest
   # At most so much in a cup, in whatever it is told.
   def test_at_most_in_grams_millilitres_and_strokes
     path = job({ "shape" => "rectangle", "length" => "1000", "width" => "900", "film" => "0.2", "c1-surface" => "sealed" })
-    density = desk(path).coats.first.plan.density.to_f
+    density = desk(path).coats.first.plan.amounts.density.to_f
     { "100 g" => 100, "90 ml" => 90 * density, "2 fl oz" => 2 * 29.5735 * density, "0.1 gal" => 378.54 * density }.each do |most, grams|
       submit path, { "c1-most" => most }
 

@@ -109,9 +109,9 @@ class ToolsTest < AppTest
     assert_includes words, "Now resin"
     press(path)
     assert_includes words, "Now hardener"
-    assert_nil Stores::Walks.walk(Stores::Batch.last).met_at
+    assert_nil Stores::Walks.walk(Stores::Batch.last).times.met_at
     press(path)
-    refute_nil Stores::Walks.walk(Stores::Batch.last).met_at
+    refute_nil Stores::Walks.walk(Stores::Batch.last).times.met_at
     press(path, "back")
     assert_includes words, "1 of #{total}"
     (total - 1).times { press(path) }
@@ -119,7 +119,7 @@ class ToolsTest < AppTest
     press(path)
     assert_equal "mix", hidden("step")
     # Whole strokes: what is in the cup is what they give.
-    pumped = Stores::Walks.walk(Stores::Batch.last).mass_g
+    pumped = Stores::Walks.walk(Stores::Batch.last).contents.mass_g
     assert_in_delta (total / 2) * ((16 * 1.14) + (8 * 0.99)), pumped.to_f, 0.01
   end
 
@@ -141,7 +141,8 @@ class ToolsTest < AppTest
     (count.resin + count.hardener).times { press(path) }
     assert_includes words, "All spoons are in"
     press(path)
-    assert_in_delta (count.resin * 1.25 * 1.14) + (count.hardener * 1.25 * 0.99), Stores::Walks.walk(Stores::Batch.last).mass_g.to_f, 0.01
+    assert_in_delta (count.resin * 1.25 * 1.14) + (count.hardener * 1.25 * 0.99),
+      Stores::Walks.walk(Stores::Batch.last).contents.mass_g.to_f, 0.01
   end
 
   def test_syringes_tell_millilitres_of_each_part

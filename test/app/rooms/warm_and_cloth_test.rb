@@ -26,13 +26,13 @@ class WarmAndClothTest < AppTest
   # Three plies of 300 g/m² on 0.6 m² by hand: 540 g of glass and as much resin, whichever way; onto tacky ones a third each.
   def test_onto_tacky_plies_each_waits_for_the_last
     path = laminate
-    whole_g = whole(path).coats.sum { |coat| coat.plan.on_work.total_g.to_f }
+    whole_g = whole(path).coats.sum { |coat| coat.plan.amounts.on_work.total_g.to_f }
 
     assert_in_delta 540, whole_g, 0.5
     submit path, { "c1-wet_out" => "tacky" }
     found = whole(path)
 
-    assert_equal([180.0] * 3, found.coats.map { |coat| coat.plan.on_work.total_g.to_f.round(1) })
+    assert_equal([180.0] * 3, found.coats.map { |coat| coat.plan.amounts.on_work.total_g.to_f.round(1) })
     found.coats.each_cons(2) do |below, above|
       opens, shut = %i[recoat_opens recoat_closes].map { |stage| below.stage(stage) }
 
@@ -54,7 +54,7 @@ class WarmAndClothTest < AppTest
       batch = last_response["location"]
       walk = Stores::Walks.walk(Stores::Batch.find(batch[/\d+/]))
 
-      assert_equal title, walk.in_manner(walk.recipe.step(:pour_out)).title, way
+      assert_equal title, walk.recipe.step(:pour_out).title, way
     end
   end
 
@@ -99,7 +99,7 @@ class WarmAndClothTest < AppTest
 
     assert_operator batches.size, :>=, 4
     batches.each do |batch|
-      share += batch.portion.on_work_g.to_f / whole(path).coats.first.plan.on_work.total_g
+      share += batch.portion.on_work_g.to_f / whole(path).coats.first.plan.amounts.on_work.total_g
 
       assert_in_delta 90 * (share**2), batch.done_at - first, 0.05
     end

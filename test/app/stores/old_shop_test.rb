@@ -17,7 +17,7 @@ class OldShopTest < CoreTest
     Stores::Further.off = true
     job = Stores::Job.first
     desk = -> { Stores::Planning.new(job_id: job.id).fresh_desk_of(job.document) }
-    coats = desk.call.coats.map { |coat| [coat.task.id, coat.number, coat.plan.total.total_g.to_f.round(3), coat.from_min.round(2)] }
+    coats = desk.call.coats.map { |coat| [coat.task.id, coat.number, coat.plan.amounts.total.total_g.to_f.round(3), coat.from_min.round(2)] }
     states = Stores::JobRevision.states(job.revisions.to_a).map(&:last)
     back = []
     57.times { job.undo; back << job.reload.document["tasks"] }

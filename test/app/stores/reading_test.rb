@@ -59,7 +59,7 @@ class ReadingTest < AppTest
     assert_includes words, "Told alike"
     said = record(path).said
 
-    assert_in_delta desk.coats.sum { |coat| coat.plan.total.total_g }.to_f, said["grams"], 0.001
+    assert_in_delta desk.coats.sum { |coat| coat.plan.amounts.total.total_g }.to_f, said["grams"], 0.001
     assert_equal desk.coats.sum { |coat| coat.plan.batches.size }, said["cups"]
     assert_equal desk.time_at(desk.coats.last.done_min).to_i, said["last_at"]
     assert_operator said["over_at"], :>=, said["last_at"]
@@ -77,7 +77,7 @@ class ReadingTest < AppTest
 
     refute record(path).stale?(Dakren::Stores::Planning.new.stamp)
     assert_operator record(path).said["grams"], :>, before * 1.02
-    assert_in_delta desk(path).coats.sum { |coat| coat.plan.total.total_g }.to_f, record(path).said["grams"], 0.001
+    assert_in_delta desk(path).coats.sum { |coat| coat.plan.amounts.total.total_g }.to_f, record(path).said["grams"], 0.001
   end
 
   def test_one_that_cannot_be_worked_out_is_said_so_and_not_tried_for_ever

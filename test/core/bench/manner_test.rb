@@ -73,9 +73,10 @@ class MannerTest < CoreTest
     assert_equal :mix, mixing.step.name
     assert_match(/By drill/, mixing.clock(30.0).mixing_call.says)
     refute_match(/drill/i, walk(:coat, events: poured(at: 0.0)).clock(30.0).mixing_call.says)
-    assert_includes mixing.path, :stir_a
-    refute_includes walk(:coat).path, :stir_a
-    refute_includes walk(:floor, sheet: sheet(inert: 0.3), method: :pack).path, :stir_a, "of a pack that is the first step of measuring"
+    assert_includes mixing.course.path, :stir_a
+    refute_includes walk(:coat).course.path, :stir_a
+    refute_includes walk(:floor, sheet: sheet(inert: 0.3), method: :pack).course.path, :stir_a,
+      "of a pack that is the first step of measuring"
   end
 
   # 8 minutes, the last 3 of them in a second cup: five first, then a step of its own.
@@ -89,8 +90,8 @@ class MannerTest < CoreTest
     over = walk.call([*mixed, Bench::Event.new(number: 9, kind: :done, at: 300.0, data: { step: :mix })])
     assert_equal :second_cup, over.step.name
     assert_in_delta 2, over.clock(360.0).second_cup_left_min, 0.01
-    assert_nil over.mixed_share
-    refute_includes walk(:coat).path, :second_cup
+    assert_nil over.times.mixed_share
+    refute_includes walk(:coat).course.path, :second_cup
   end
 
   # Checks count from when the joint was closed, twelve minutes after the cup was empty.
@@ -102,35 +103,35 @@ class MannerTest < CoreTest
 
     assert_equal :look_30, bond.step.name
     assert_in_delta 30, bond.clock(1020.0).until_look(:look_30), 0.01
-    refute_includes walk(:coat).path, :close
+    refute_includes walk(:coat).course.path, :close
   end
 
   # A flood is heated at once.
   def test_a_flood_is_heated_at_once
     flood = walk(:flood, after: Work::Kinds::ALL[:flood].steps)
 
-    assert_equal(%i[pour_out heat bubbles tack], flood.path.drop_while { |name| name != :pour_out })
+    assert_equal(%i[pour_out heat bubbles tack], flood.course.path.drop_while { |name| name != :pour_out })
     assert_operator flood.recipe.step(:heat).after_min, :<=, 1
   end
 
   # A batch goes through the steps it began with.
   def test_a_batch_of_an_earlier_walk_keeps_its_steps
-    path = walk(:floor, sheet: sheet(inert: 0.3, mixing: Mixing.new(second_cup_min: 2)), version: 1).path
+    path = walk(:floor, sheet: sheet(inert: 0.3, mixing: Mixing.new(second_cup_min: 2)), version: 1).course.path
 
     assert_equal %i[tins gear tare first second mix pour_out look_30 look_60 tack], path
   end
 
   def test_an_infusion_is_tested_for_leaks_let_in_and_clamped_shut
-    path = walk(:infusion).path
+    path = walk(:infusion).course.path
 
     assert_equal %i[tins gear ready leak_test tare first second mix pour_out clamp_shut], path - %i[look_30 look_60 tack]
-    refute_includes walk(:laminate).path, :leak_test
+    refute_includes walk(:laminate).course.path, :leak_test
     assert_equal "Open the clamp", Work::Kinds::ALL[:infusion].use.title
   end
 
   def test_a_floor_is_combed
-    assert_includes walk(:floor, comb_mm: 0.33).path, :comb
-    refute_includes walk(:floor).path, :comb
+    assert_includes walk(:floor, comb_mm: 0.33).course.path, :comb
+    refute_includes walk(:floor).course.path, :comb
   end
 
   # Every step says what to do in words of its own.
@@ -157,16 +158,16 @@ class PrethickenedTest < CoreTest
     note.call(:weighed, step: :first, reading_g: 200)
     assert_equal :prethicken, walk.call.step.name
     note.call(:done, step: :prethicken)
-    assert_equal Rational(627, 2), walk.call.target
+    assert_equal Rational(627, 2), walk.call.pouring.target
     note.call(:weighed, step: :second, reading_g: 313.5)
 
-    assert_equal({ resin: 200, hardener: 100 }, walk.call.in_cup_g)
+    assert_equal({ resin: 200, hardener: 100 }, walk.call.contents.grams)
     assert_equal :mix, walk.call.step.name
     note.call(:back)
     note.call(:weighed, step: :second, reading_g: 320)
     assert_equal :mend, walk.call.step.name
-    assert_equal 13, walk.call.verdict.add_amount
-    assert_equal 333, walk.call.target
+    assert_equal 13, walk.call.contents.verdict.add_amount
+    assert_equal 333, walk.call.pouring.target
   end
 
   # The same to lines: 100 ml of resin, 4.5 g of glass and wood in it stand 2.4 ml higher; the hardener is measured apart.
@@ -177,17 +178,17 @@ class PrethickenedTest < CoreTest
       parts_ml: { resin: 100r, hardener: 50r })
     events = %i[tins gear ready first].each_with_index.map { |step, i| Bench::Event.new(number: i, kind: :done, at: 0.0, data: { step: step }) }
     walk = -> { Bench::Walk.new(recipe, events) }
-    half_g = recipe.first_powder_g
+    half_g = recipe.additions.first_powder_g
 
     assert_in_delta 165 * 0.06 / 2, half_g, 1e-9
     events << Bench::Event.new(number: 5, kind: :done, at: 1.0, data: { step: :prethicken })
-    assert_predicate walk.call, :apart?
+    assert_predicate walk.call.pouring, :apart?
     lifted = (half_g / 2 / Exact.of(2.55)) + (half_g / 2 / Exact.of(1.4))
-    assert_in_delta 100 + lifted, walk.call.last_reading, 1e-6
-    assert_in_delta 150 + lifted, walk.call.target, 1e-6
+    assert_in_delta 100 + lifted, walk.call.contents.last_reading, 1e-6
+    assert_in_delta 150 + lifted, walk.call.pouring.target, 1e-6
     events << Bench::Event.new(number: 6, kind: :filled, at: 2.0, data: { step: :second, reading_ml: (150 + lifted).to_f })
 
-    assert_equal :good, walk.call.verdict.name
+    assert_equal :good, walk.call.contents.verdict.name
     assert_in_delta 50, walk.call.contents.amounts[:hardener], 1e-6
     assert_equal :mix, walk.call.step.name
   end
@@ -203,9 +204,9 @@ class PrethickenedTest < CoreTest
     end, note.call(:first, reading_g: 200), note.call(:second, reading_g: 300),
       note.call(:mix)]
 
-    assert_in_delta 27, Bench::Walk.new(recipe, events).contents.powder_planned(:powder), 1e-9
+    assert_in_delta 27, Bench::Walk.new(recipe, events).contents.beside.powder_planned(:powder), 1e-9
     full = Bench::Walk.new(recipe, [*events, note.call(:powder, powder_g: 40.5)])
-    assert_in_delta 340.5, full.whole_g, 1e-9
-    assert_in_delta 40.5 / 340.5, full.mix.ballast.share, 1e-9
+    assert_in_delta 340.5, full.contents.whole_g, 1e-9
+    assert_in_delta 40.5 / 340.5, full.contents.mix.ballast.share, 1e-9
   end
 end

@@ -54,7 +54,7 @@ class CalibrationTest < CoreTest
       wall = Cure::Wall::GROUNDS.values.sample(random: chance)
       temp = chance.rand(10..30)
       top = mix.pour(depth_mm: 0.005, start_c: temp, room: Cure::Profile.constant(temp), wall: wall).top_usable_min
-      film = mix.film(Cure::Profile.constant(temp)).reached_min(mix.reaction.working_min)
+      film = Cure::Film.new(mix.reaction, Cure::Profile.constant(temp)).reached_min(mix.reaction.working_min)
 
       assert_share film, top, 0.004
     end
@@ -62,7 +62,7 @@ class CalibrationTest < CoreTest
 
   def test_cup_and_film_agree_where_there_is_next_to_nothing
     each_sheet do |mix, _chance|
-      film = mix.film(Cure::Profile.constant(20)).reached_min(mix.reaction.working_min)
+      film = Cure::Film.new(mix.reaction, Cure::Profile.constant(20)).reached_min(mix.reaction.working_min)
 
       assert_share film, usable(mix, 0.1, 20, diameter_mm: 200), 0.002
     end
@@ -74,7 +74,7 @@ class CalibrationTest < CoreTest
       more = mix(**numbers, more_pot_lives: [[500, mix.clock.reference_temp_c, usable(mix, 500, mix.clock.reference_temp_c)]])
       at = { mass_g: 10**chance.rand(1.0..3.5), start_c: 20, room_c: 20 }
 
-      assert_operator more.usable_sd(**at), :<=, mix.usable_sd(**at) + 0.002
+      assert_operator more.doubt(**at).sd, :<=, mix.doubt(**at).sd + 0.002
     end
   end
 
@@ -95,7 +95,7 @@ class CalibrationTest < CoreTest
       end
       sd = mix.calibration.sd(slopes.map { |slope| slope / Cure::Calibration::LOOK })
 
-      assert_in_delta sd, mix.usable_sd(**at), [0.15 * sd, 0.01].max
+      assert_in_delta sd, mix.doubt(**at).sd, [0.15 * sd, 0.01].max
     end
   end
 
@@ -138,7 +138,7 @@ class CalibrationTest < CoreTest
     assert_predicate clock, :silent?
     assert_equal([nil] * 3, mix.usable_band(**cup).then { |band| [band.early, band.middle, band.late] })
     assert_nil mix.cup(**cup).usable_min
-    assert_nil mix.left(spread_at_min: 5, **cup).as_film_min
+    assert_nil Cure::Mix::Left.of(mix, spread_at_min: 5, **cup).as_film_min
     assert_equal "pot_life_min", assert_raises(InputError) { Cure::Calibration.of(clock) }.field
     refute_predicate Cure::Clock.new(reference_temp_c: 23, pot_life_min: 30), :silent?
     silent = Sheet.new(resin: "A", hardener: "B", ratio: ratio, clock: {})
@@ -151,7 +151,7 @@ class CalibrationTest < CoreTest
     both = mix(pot_life_min: 40, pot_mass_g: 150, working_min: alone.working_min)
     at = { mass_g: 20, start_c: 20, room_c: 20 }
 
-    assert_operator both.usable_sd(**at), :<, alone.usable_sd(**at)
+    assert_operator both.doubt(**at).sd, :<, alone.doubt(**at).sd
   end
 
   def test_statements_that_do_not_go_together_are_told

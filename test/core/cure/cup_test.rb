@@ -12,10 +12,10 @@ class CupTest < CoreTest
       cups = mix(random_clock)
       room = between(5, 30)
       cup = { mass_g: between(20, 5000), start_c: room + between(0, 10), room_c: room }
-      left = cups.left(spread_at_min: cups.cup(**cup).usable_min * chance.rand, **cup)
+      left = Cure::Mix::Left.of(cups, spread_at_min: cups.cup(**cup).usable_min * chance.rand, **cup)
 
       age = cups.cup_age_min(cups.cup(**cup).usable_min - left.in_cup_min, **cup)
-      film = cups.film(Cure::Profile.constant(room)).reached_min(cups.reaction.working_min, start_age_min: age)
+      film = Cure::Film.new(cups.reaction, Cure::Profile.constant(room)).reached_min(cups.reaction.working_min, start_age_min: age)
 
       assert_operator film, :>=, left.in_cup_min - 1e-3
       assert_operator left.as_film_min, :<=, film + 1e-6, "a film is offered no longer than its sheet says"
@@ -55,7 +55,7 @@ class CupTest < CoreTest
     assert_refused(:room_c) { mix.cup(mass_g: 10, start_c: 20, room_c: -300) }
     assert_refused(:start_c) { mix.cup(mass_g: 10, start_c: 900, room_c: 20) }
     assert_refused(:cup_diameter_mm) { mix.cup(mass_g: 10, start_c: 20, room_c: 20, diameter_mm: 0) }
-    assert_refused(:spread_at_min) { mix.left(spread_at_min: -1, mass_g: 10, start_c: 20, room_c: 20) }
+    assert_refused(:spread_at_min) { Cure::Mix::Left.of(mix, spread_at_min: -1, mass_g: 10, start_c: 20, room_c: 20) }
   end
 
   def test_the_extremes_end_with_an_answer
@@ -84,7 +84,7 @@ class CupTest < CoreTest
       cup = { mass_g: 10**between(0, 4.5), start_c: room + between(-5, 15), room_c: room, diameter_mm: 10**between(1.3, 3.2) }
       run = mix(clock).cup(**cup)
       assert_operator run.steps, :<, 8000, cup.inspect
-      assert_operator run.usable_min, :<=, mix(clock).film(Cure::Profile.constant([room, cup[:start_c]].min))
+      assert_operator run.usable_min, :<=, Cure::Film.new(mix(clock).reaction, Cure::Profile.constant([room, cup[:start_c]].min))
         .reached_min(mix(clock).reaction.working_min) * 1.001
     end
   end
@@ -104,7 +104,7 @@ class CupTest < CoreTest
 
     assert_share mix.reaction.working_min, mix.cup_age_min(usable, **cup), 5e-4
     assert_in_delta(0.0, mix.cup_age_min(0, **cup))
-    assert_in_delta(0.0, mix.left(spread_at_min: usable + 5, **cup).in_cup_min)
+    assert_in_delta(0.0, Cure::Mix::Left.of(mix, spread_at_min: usable + 5, **cup).in_cup_min)
   end
 end
 

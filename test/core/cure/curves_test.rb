@@ -39,7 +39,7 @@ end
 
 class SayingsTest < CoreTest
   def said(sheet)
-    Cure::Sayings.new(sheet).all
+    Sayings.new(sheet).all
   end
 
   def test_a_builder_reads_what_a_kilogram_does

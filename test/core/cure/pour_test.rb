@@ -108,7 +108,7 @@ class PourTest < CoreTest
 
     peaks.each_cons(2) { |one, two| assert_operator two - one, :<, 0.1 }
     ends = [0.49, 0.51].map do |depth|
-      Cure::StageTimes.new(coating, room: room(23), depth_mm: depth, start_c: 23).of(:recoat_opens).middle
+      StageTimes.new(coating, room: room(23), depth_mm: depth, start_c: 23).of(:recoat_opens).middle
     end
 
     assert_share ends[0], ends[1], 0.03
@@ -116,7 +116,7 @@ class PourTest < CoreTest
 
   def test_the_top_of_a_pour_ages_faster_than_a_film_and_then_follows_the_room
     top = Cure::PourTop.new(mix, depth_mm: 60, start_c: 25, room: room(25))
-    film = mix.film(room(25))
+    film = Cure::Film.new(mix.reaction, room(25))
 
     assert_operator top.reached_min(1000), :<, film.reached_min(1000)
     assert_in_delta 5000, top.reached_min(40_000 + 5000) - top.reached_min(40_000), 1

@@ -43,7 +43,7 @@ class PowderTest < CoreTest
     assert_operator Cure::Lifts.new(thick, start_c: 26, room: room).largest_mm, :>,
       Cure::Lifts.new(neat, start_c: 26, room: room).largest_mm
     tacky = [neat, thick].map do |mix|
-      Cure::StageTimes.new(sheet, room: room, depth_mm: 20, start_c: 26, mix: mix).of(:recoat_opens).middle
+      StageTimes.new(sheet, room: room, depth_mm: 20, start_c: 26, mix: mix).of(:recoat_opens).middle
     end
 
     assert_operator tacky[1], :>, tacky[0] + 1
@@ -58,9 +58,9 @@ class PowderTest < CoreTest
   def test_the_bench_takes_the_grams_of_the_powder_that_goes_in
     stiff = recipe(powder: :spreadable, powder_name: "micro-balloons", powder_to_100_g: 14.4)
 
-    assert_equal BALLOONS, stiff.thickener[0]
-    assert_in_delta 28.8, stiff.powder_g(200), 1e-9
-    assert_in_delta 228.8, stiff.mix.whole_g(200), 1e-9
-    assert_in_delta recipe.usable.middle, stiff.usable.middle, 3, "less to heat, and worse led away"
+    assert_equal BALLOONS, stiff.additions.thickener[0]
+    assert_in_delta 28.8, stiff.additions.powder_g(200), 1e-9
+    assert_in_delta 228.8, stiff.clock.mix.whole_g(200), 1e-9
+    assert_in_delta recipe.clock.usable.middle, stiff.clock.usable.middle, 3, "less to heat, and worse led away"
   end
 end

@@ -42,7 +42,7 @@ class ReferenceTest < CoreTest
   CASES[:cups].each_with_index do |kase, i|
     define_method("test_cup_#{i}_#{kase[:sheet]}_#{kase[:mass_g]}_g") do
       run = mix(kase).cup(**cup(kase))
-      sd = mix(kase).usable_sd(**cup(kase))
+      sd = mix(kase).doubt(**cup(kase)).sd
 
       assert_share kase[:usable_min], run.usable_min, 0.002
       assert_in_delta kase[:usable_sd], sd, [0.007, 0.1 * kase[:usable_sd]].max

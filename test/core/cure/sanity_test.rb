@@ -80,10 +80,10 @@ class SanityTest < CoreTest
     sheet = coating(clock: { reference_temp_c: 23, pot_life_min: 45, pot_mass_g: 50, working_min: 110 }, stages: { demould: [480, 600] })
     wall = Cure::Wall::GROUNDS[:mould]
     plan = plan_of(Geometry::Cavity.new(bottom_mm: 38, top_mm: 44, height_mm: 25), wall)
-    band = Cure::StageTimes.new(sheet, room: Cure::Profile.constant(21), depth_mm: 20, start_c: 21, plan: plan, wall: wall).of(:demould)
+    band = StageTimes.new(sheet, room: Cure::Profile.constant(21), depth_mm: 20, start_c: 21, plan: plan, wall: wall).of(:demould)
 
     assert_operator band.early, :>, 240
-    assert_operator band.middle, :<, Cure::StageTimes.new(sheet, room: Cure::Profile.constant(21)).of(:demould).middle
+    assert_operator band.middle, :<, StageTimes.new(sheet, room: Cure::Profile.constant(21)).of(:demould).middle
   end
 
   def test_what_it_lies_on_keeps_thin_coats_cool

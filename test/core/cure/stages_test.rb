@@ -4,7 +4,7 @@ require_relative "../../core_helper"
 
 class StageTimesTest < CoreTest
   def times(temp, **more)
-    Cure::StageTimes.new(coating, room: Cure::Profile.constant(temp), **more)
+    StageTimes.new(coating, room: Cure::Profile.constant(temp), **more)
   end
 
   def test_at_the_reference_the_likely_time_is_the_sheets_middle
@@ -26,8 +26,8 @@ class StageTimesTest < CoreTest
   def test_stages_told_for_a_coat_of_so_many_mm
     told = { stages: { recoat_opens: [240, 300] }, limits: WorkLimits.new(stage_coat_mm: 6) }
     table = coating(clock: { reference_temp_c: 24, pot_life_min: 35, pot_mass_g: 200, working_min: 60, max_depth_mm: 6 }, **told)
-    own = Cure::StageTimes.new(table, room: Cure::Profile.constant(24), depth_mm: 6, start_c: 24).of(:recoat_opens).middle
-    film = Cure::StageTimes.new(table, room: Cure::Profile.constant(24)).of(:recoat_opens).middle
+    own = StageTimes.new(table, room: Cure::Profile.constant(24), depth_mm: 6, start_c: 24).of(:recoat_opens).middle
+    film = StageTimes.new(table, room: Cure::Profile.constant(24)).of(:recoat_opens).middle
 
     assert_share 270, own, 0.01
     assert_operator film, :>, own + 10
@@ -42,17 +42,17 @@ class StageTimesTest < CoreTest
   end
 
   def test_a_thick_coat_is_a_pour
-    thick = Cure::StageTimes.new(coating, room: Cure::Profile.constant(23), depth_mm: 8, start_c: 23)
+    thick = StageTimes.new(coating, room: Cure::Profile.constant(23), depth_mm: 8, start_c: 23)
 
     assert_operator thick.of(:recoat_opens).middle, :<, times(23).of(:recoat_opens).middle
-    thin = Cure::StageTimes.new(coating, room: Cure::Profile.constant(23), depth_mm: 0.05, start_c: 23)
+    thin = StageTimes.new(coating, room: Cure::Profile.constant(23), depth_mm: 0.05, start_c: 23)
 
     assert_in_delta 180, thin.of(:recoat_opens).middle, 1
   end
 
   # However hot it got, full cure is not promised before the sheet's own time at the warmest it may be.
   def test_a_runaway_is_not_cured_in_an_hour
-    thick = Cure::StageTimes.new(coating, room: Cure::Profile.constant(23), depth_mm: 40, start_c: 23)
+    thick = StageTimes.new(coating, room: Cure::Profile.constant(23), depth_mm: 40, start_c: 23)
 
     assert_operator thick.of(:recoat_opens).middle, :<, 60
     { sandable: 960, full: 8640 }.each do |stage, early|

@@ -13,7 +13,7 @@ class ToldShapesTest < CoreTest
 
       assert_in_delta count * Math::PI / 4 * wide * wide * deep / 1000, holes.volume_ml, 1e-6 * holes.volume_ml
       assert_in_delta count * Math::PI * wide, holes.edge_mm, count * wide * 0.01
-      assert_equal count, holes.pieces
+      assert_equal count, holes.hollows
       place = Work::Place.new(name: "holes", sort: :void, shape: holes)
 
       assert_in_delta holes.area_mm2, place.as(:surface).shape.area_mm2, 1e-6 * holes.area_mm2

@@ -7,12 +7,12 @@ class BoundariesTest < CoreTest
   def test_an_edge_stays_wet_for_half_the_films_early_working_time
     plan = Plan::CoatPlan.new(order)
 
-    assert_in_delta plan.working.early / 2, plan.wet_edge_min, 1e-9
+    assert_in_delta plan.laid.working.early / 2, plan.edge.wet_min, 1e-9
   end
 
   def test_the_thinnest_film_itself_is_not_refused
     sheet = coating(limits: WorkLimits.new(thinnest_film_mm: 0.1, thickest_film_mm: 0.25))
-    refused = ->(film_mm) { Work::Suitability.new(Work::Kinds::ALL.fetch(:coat), sheet, room_c: 20, film_mm: film_mm).refusals.map(&:name) }
+    refused = ->(film_mm) { Suitability.new(Work::Kinds::ALL.fetch(:coat), sheet, room_c: 20, film_mm: film_mm).refusals.map(&:name) }
 
     assert_empty refused.call(Rational(1, 10))
     assert_empty refused.call(Rational(1, 4))
@@ -26,7 +26,7 @@ class BoundariesTest < CoreTest
     stretches = Plan::Lane.new(plan).stretches
 
     assert_equal %i[mixing runny thickening tacky firm hard], stretches.map(&:state)
-    ends = [plan.done_at, plan.thickens.middle, *%i[recoat_opens recoat_closes sandable].map { |name| plan.stage(name).middle }]
+    ends = [plan.done_at, plan.laid.thickens.middle, *%i[recoat_opens recoat_closes sandable].map { |name| plan.stage(name).middle }]
     ends.zip(stretches).each { |minute, stretch| assert_in_delta minute, stretch.to, 1e-9, stretch.state }
     stretches.each_cons(2) { |one, two| assert_in_delta one.to, two.from, 1e-9 }
   end

@@ -13,35 +13,35 @@ class CoatPlanTest < CoreTest
   def test_a_board_worked_out_by_hand
     board = plan
 
-    assert_equal Rational(70_632, 100), board.on_work.total_g
+    assert_equal Rational(70_632, 100), board.amounts.on_work.total_g
     assert_equal 1, board.batches.size
-    assert_in_delta 709.81781, board.total.total_g, 1e-6
-    assert_in_delta 709.81781 * 2.28 / 3.27, board.total.resin_g, 1e-6
-    assert_in_delta 709.81781 * 0.99 / 3.27, board.total.hardener_g, 1e-6
-    assert_in_delta 3.209 * 1.09, board.kept_g, 1e-6
+    assert_in_delta 709.81781, board.amounts.total.total_g, 1e-6
+    assert_in_delta 709.81781 * 2.28 / 3.27, board.amounts.total.resin_g, 1e-6
+    assert_in_delta 709.81781 * 0.99 / 3.27, board.amounts.total.hardener_g, 1e-6
+    assert_in_delta 3.209 * 1.09, board.amounts.kept_g, 1e-6
   end
 
   # 706.32 g of film, 2.16 m2 x 80 g/m2 = 172.8 g drunk, 25 g in the roller: 904.12 g, 829.5 ml, out of
   # the 1.5 litre cup, which keeps 3.834 ml.
   def test_drink_and_roller_are_lines_of_their_own
     board = plan(drink_g_m2: 80, soak_g: 25)
-    assert_equal Rational(70_632, 100), board.film.total_g
-    assert_equal Rational(1728, 10), board.part(:drink).total_g
-    assert_equal Rational(90_412, 100), board.on_work.total_g
-    assert_in_delta 904.12 + (3.834 * 1.09), board.total.total_g, 1e-6
+    assert_equal Rational(70_632, 100), board.amounts.film.total_g
+    assert_equal Rational(1728, 10), board.amounts.part(:drink).total_g
+    assert_equal Rational(90_412, 100), board.amounts.on_work.total_g
+    assert_in_delta 904.12 + (3.834 * 1.09), board.amounts.total.total_g, 1e-6
     says = Plan::CoatFigures.new(board).total_g.working.last.says
     assert_includes says, "soaked in"
     assert_includes says, "left in the tool"
     by_volume = plan(sheet: coating(ratio: ratio(densities: [nil, nil])), drink_g_m2: 80)
-    assert_in_delta 648 + (172.8 / 1.12), by_volume.on_work.total_ml, 1e-9
+    assert_in_delta 648 + (172.8 / 1.12), by_volume.amounts.on_work.total_ml, 1e-9
   end
 
   # 9 g are 8.26 ml, 9.7 mm high in a 50 ml cup that is 32 mm across: 0.181 ml stay in it.
   def test_a_small_cup_keeps_little
     dab = plan(outline: Geometry::Rectangle.new(length_mm: 200, width_mm: 150), cover: Work::Cover.new(cover_g_m2: 300))
 
-    assert_in_delta 9 + (0.181 * 1.09), dab.total.total_g, 1e-6
-    assert_in_delta 0.181 * 1.09, dab.kept_g, 1e-6
+    assert_in_delta 9 + (0.181 * 1.09), dab.amounts.total.total_g, 1e-6
+    assert_in_delta 0.181 * 1.09, dab.amounts.kept_g, 1e-6
   end
 
   def test_what_the_cups_hold_is_what_was_needed_and_nothing_is_lost
@@ -49,9 +49,9 @@ class CoatPlanTest < CoreTest
       made = plan(outline: Geometry::Rectangle.new(length_mm: between(100, 6000), width_mm: between(100, 3000)),
         cover: Work::Cover.new(film_mm: between(0.05, 1.5)))
 
-      assert_equal made.on_work.total_g, made.portions.sum(&:on_work_g)
-      assert_equal made.total.total_g, made.total.resin_g + made.total.hardener_g
-      assert_equal made.total.total_g, made.on_work.total_g + made.kept_g
+      assert_equal made.amounts.on_work.total_g, made.portions.sum(&:on_work_g)
+      assert_equal made.amounts.total.total_g, made.amounts.total.resin_g + made.amounts.total.hardener_g
+      assert_equal made.amounts.total.total_g, made.amounts.on_work.total_g + made.amounts.kept_g
     end
   end
 
@@ -68,7 +68,7 @@ class CoatPlanTest < CoreTest
         assert_operator band.late || 1e9, :>=, band.early, name
       end
       opens = made.sheet.stages.fetch(:recoat_opens)
-      spent = made.laid_ages.last
+      spent = made.laid.ages.last
 
       assert_operator spent.last, :<=, made.sheet.mix.working_min + (made.done_at * pace) + 60
       assert_operator made.stage(:recoat_opens).late, :>=, made.done_at + (((opens.last - spent.last) / pace) * 0.9)
@@ -94,7 +94,7 @@ class CoatPlanTest < CoreTest
 
     assert_operator made.batches.size, :>, 1
     cutter = Plan::Cutter.new(coating, start_c: 20, room_c: 20, placing_g_per_min: Plan::COAT_G_PER_MIN)
-    bigger = cutter.portion(made.on_work.total_g / (made.batches.size - 1))
+    bigger = cutter.portion(made.amounts.on_work.total_g / (made.batches.size - 1))
 
     refute_predicate bigger, :in_time?
   end
@@ -112,7 +112,7 @@ class CoatPlanTest < CoreTest
 
     bands.each { |band| assert band.middle.between?(band.early, band.late) }
     assert_equal bands.map(&:middle).sort, bands.map(&:middle)
-    assert_operator made.thickens.middle, :<, bands.first.middle
+    assert_operator made.laid.thickens.middle, :<, bands.first.middle
   end
 
   def test_a_warmer_room_never_waits_longer
@@ -133,11 +133,11 @@ class CoatPlanTest < CoreTest
   def test_without_densities_a_film_by_volume_is_measured_in_ml_and_its_total_marked
     made = plan(sheet: coating(ratio: ratio(densities: [nil, nil])))
 
-    assert_equal 648, made.on_work.total_ml
-    assert_nil made.total.resin_g
-    assert_equal made.total.total_ml * 2 / 3, made.total.resin_ml
-    assert_in_delta 651.209 * 1.12, made.total.total_g, 1e-9
-    assert_predicate made, :grams_assumed?
+    assert_equal 648, made.amounts.on_work.total_ml
+    assert_nil made.amounts.total.resin_g
+    assert_equal made.amounts.total.total_ml * 2 / 3, made.amounts.total.resin_ml
+    assert_in_delta 651.209 * 1.12, made.amounts.total.total_g, 1e-9
+    assert_predicate made.amounts, :grams_assumed?
     assert_equal ["density of the mix 1.12 g/ml"], Plan::CoatFigures.new(made).total_g.assumed
     assert_empty Plan::CoatFigures.new(made).total_ml.assumed
     refute_predicate Plan::CoatFigures.new(made).total_part(:resin_g), :known?
@@ -149,11 +149,11 @@ class CoatPlanTest < CoreTest
   def test_grams_by_volume_without_densities_are_measured_by_volume
     made = plan(sheet: coating(ratio: ratio(densities: [nil, nil])), cover: Work::Cover.new(cover_g_m2: 300))
 
-    assert_equal Rational(648), made.on_work.total_g
-    assert_nil made.total.resin_g
-    assert_in_delta ((648 / 1.12) + 3.08) * 2 / 3, made.total.resin_ml, 1e-9
-    assert_predicate made, :millilitres_assumed?
-    refute_predicate made, :grams_assumed?
+    assert_equal Rational(648), made.amounts.on_work.total_g
+    assert_nil made.amounts.total.resin_g
+    assert_in_delta ((648 / 1.12) + 3.08) * 2 / 3, made.amounts.total.resin_ml, 1e-9
+    assert_predicate made.amounts, :millilitres_assumed?
+    refute_predicate made.amounts, :grams_assumed?
     assert(Care::CoatCautions.new(made).all.any? { |caution| caution.at == :measure && caution.says.include?("cannot be weighed") })
   end
 

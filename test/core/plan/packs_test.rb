@@ -52,9 +52,9 @@ class PacksTest < CoreTest
     made = coats(pool_paint, { last_pack: "part" }).first
 
     assert_equal 6, made.batches.size
-    assert_in_delta 25_500, made.on_work.total_ml, 1e-6
+    assert_in_delta 25_500, made.amounts.on_work.total_ml, 1e-6
     assert_operator made.portions.last.mass_g, :<, made.portions.first.mass_g / 4
-    assert_in_delta 25_500, (made.portions.sum(&:on_work_g) / made.density).to_f, 1e-6
+    assert_in_delta 25_500, (made.portions.sum(&:on_work_g) / made.amounts.density).to_f, 1e-6
   end
 
   # A pack nobody can lay in time: told quietly while the pace is a usual one, in red once it is the builder's own.
@@ -86,7 +86,7 @@ class PacksTest < CoreTest
 
       assert_operator film, :>=, 0.2
       assert_operator film, :<=, 0.25 + 1e-9
-      assert_operator coat.portions.sum(&:on_work_g), :>=, coat.order.need.grams(coat.density) * 0.9999
+      assert_operator coat.portions.sum(&:on_work_g), :>=, coat.order.need.grams(coat.amounts.density) * 0.9999
     end
   end
 end

@@ -16,7 +16,7 @@ class SchedulerTest < PlacedTest
     pace = exact_sheet.mix.reaction.method(:pace)
 
     assert_equal "Tue 07:00", clock(first.from_min)
-    (poured, young), (done, old) = first.plan.laid_ages
+    (poured, young), (done, old) = first.plan.laid.ages
     tacky = 180 - old
     shut = 600 - young
 
@@ -36,7 +36,7 @@ class SchedulerTest < PlacedTest
     made.coats.each_cons(2) do |below, above|
       assert_in_delta below.to_min, above.from_min, 1e-6
       assert_equal :wet, above.school
-      assert_in_delta below.from_min + below.plan.batches.first.pour_from + below.plan.working.early, above.window[1], 1e-6
+      assert_in_delta below.from_min + below.plan.batches.first.pour_from + below.plan.laid.working.early, above.window[1], 1e-6
     end
     assert_predicate made, :kept?
   end
@@ -159,14 +159,14 @@ class SchedulerTest < PlacedTest
 
     assert_operator sand.from_min, :>=, coat.stage(:sandable).late - 1e-6
     assert_operator over.from_min, :>=, coat.stage(:handle).late - 1e-6
-    assert_equal [coat], made.assumed_ready
+    assert_equal [coat], made.assumed.ready
     refute_predicate made, :proved
     bare = plan(job("a", count: 2, sheet: exact_sheet(stages: {})))
     opens, shut = %i[recoat_opens recoat_closes].map { |stage| bare.coats.first.stage(stage) }
 
     assert_operator bare.coats.last.from_min, :>=, opens.middle, "never onto wet resin"
     assert_operator bare.coats.last.from_min, :<=, [shut.late, opens.late].max + (24 * 60)
-    assert_predicate bare, :assumed?
+    refute_predicate bare.assumed, :nothing?
   end
 
   def test_tasks_on_other_places_need_not_wait
@@ -237,8 +237,8 @@ class SchedulerTest < PlacedTest
     made = plan(job("a"))
 
     assert_in_delta made.coats.last.stage(:handle).late, made.hand_over_min, 1e-6
-    assert_predicate made, :assumed?
-    refute_predicate plan(job("a", sheet: handled)), :assumed?
+    refute_predicate made.assumed, :nothing?
+    assert_predicate plan(job("a", sheet: handled)).assumed, :nothing?
   end
 
   def handled
@@ -283,7 +283,7 @@ class SchedulerTest < PlacedTest
         assert_operator coat.from_min, :>=, coat.window[0] - 0.01
         assert_operator coat.to_min, :<=, coat.window[1] + 1 if coat.window[1]
       end
-      made.coats.each { |coat| assert_equal coat.plan.on_work.total_g, coat.plan.portions.sum(&:on_work_g) }
+      made.coats.each { |coat| assert_equal coat.plan.amounts.on_work.total_g, coat.plan.portions.sum(&:on_work_g) }
       assert_equal tasks.sum(&:count), made.coats.size
     end
   end

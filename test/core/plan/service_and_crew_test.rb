@@ -26,9 +26,9 @@ class ServiceAndCrewTest < CoreTest
 
     assert_operator alone.batches.size, :>, 2
     assert_operator helped.done_at, :<, alone.done_at - 5
-    assert_in_delta 0, helped.longest_gap_min, 1e-6
+    assert_in_delta 0, helped.edge.longest_gap_min, 1e-6
     helped.batches.each_cons(2) { |one, two| assert_operator two.mix_from, :>=, one.pour_from - 1e-6 }
-    assert_predicate alone, :edge_kept?
+    assert_predicate alone.edge, :kept?
   end
 
   def test_a_heated_spell_quickens_every_clock
@@ -45,7 +45,7 @@ class ServiceAndCrewTest < CoreTest
 
   def test_one_film_serves_every_start
     room = Cure::Profile.daily_wave(low_c: 14, high_c: 24, days: 20)
-    ageing = Cure::Ageing.new(coating(lowest_c: nil), room)
+    ageing = Ageing.new(coating(lowest_c: nil), room)
     15.times do
       from = between(0, 10_000)
       apart = Cure::Film.new(coating.mix.reaction, room.from(from)).reached_min(400)

@@ -32,7 +32,7 @@ class AnySheetTest < CoreTest
         made = sheet(clock)
         made.mix.usable_band(mass_g: [1, 100, 5000].sample(random: chance), start_c: 20, room_c: [-10, 20, 40].sample(random: chance),
           diameter_mm: 80)
-        band = Cure::StageTimes.new(made, room: Cure::Profile.constant([-20, 5, 20, 60].sample(random: chance))).working
+        band = StageTimes.new(made, room: Cure::Profile.constant([-20, 5, 20, 60].sample(random: chance))).working
         assert(band.early.nil? || band.late.nil? || band.early <= band.late, clock.inspect)
       rescue InputError, NotSolved => e
         refute_empty e.message, clock.inspect

@@ -4,7 +4,7 @@ require_relative "../../core_helper"
 
 class SuitabilityTest < CoreTest
   def refusals(kind, sheet, room_c: 20, **more)
-    Work::Suitability.new(Work::Kinds::ALL.fetch(kind), sheet, room_c: room_c, **more).refusals
+    Suitability.new(Work::Kinds::ALL.fetch(kind), sheet, room_c: room_c, **more).refusals
   end
 
   def casting
@@ -67,7 +67,7 @@ class SuitabilityTest < CoreTest
     end
     neat = make.call("none")
     filled = make.call("silica")
-    conditions = neat.cup_conditions
+    conditions = neat.send(:cup_conditions)
 
     assert_operator filled.order.mix.cup(**conditions).peak_c, :<, neat.order.mix.cup(**conditions).peak_c
     refute_predicate neat, :pour?
