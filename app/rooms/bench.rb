@@ -7,6 +7,8 @@ module Dakren
     # Bench: walks one batch, one thing to do at a time. Whatever is done is an event, kept at once; clocks are
     # the server's.
     class Bench < Room
+      at "/bench", name: "Bench", order: 2
+
       FINISHED_LISTED = 30
       # So long a press may have waited on a device, and from then on the scale shows something else.
       MOST_AGO_S = 12 * 3600

@@ -7,6 +7,8 @@ module Dakren
   module Rooms
     # About a plan: hardeners side by side, the calendar of a job and of the shop, copies and templates.
     class Compare < Room
+      at "/plan"
+
       CALENDAR = "text/calendar; charset=utf-8"
       FEED_JOBS = 100
 

@@ -6,6 +6,8 @@ module Dakren
   module Rooms
     # Copies of the shop and the way back, beside the settings: made, taken away to another disk, brought, put back.
     class Copying < Room
+      at "/copies"
+
       WHERE = "/settings#copies"
 
       post "/" do

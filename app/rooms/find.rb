@@ -6,6 +6,8 @@ module Dakren
   module Rooms
     # Find: any job, sheet, cup or lot by a piece of its name.
     class Find < Room
+      at "/find"
+
       MOST = 30
 
       get "/" do

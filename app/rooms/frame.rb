@@ -12,9 +12,6 @@ module Dakren
       # As many pairs as the longest form has: a browser without scripts sends all of them.
       Rack::Utils.default_query_parser =
         Rack::QueryParser.make_default(32, params_limit: 60_000)
-      Door = Value.define(:path, :name)
-      DOORS = [Door.new(path: "/", name: "Jobs"), Door.new(path: "/bench", name: "Bench"), Door.new(path: "/shelf", name: "Shelf"),
-        Door.new(path: "/settings", name: "Settings")].freeze
 
       CONTENT_POLICY = {
         "default-src" => "'none'", "script-src" => "'self'", "style-src" => "'self'", "img-src" => "'self'", "font-src" => "'self'",

@@ -32,15 +32,7 @@ module Dakren
             httponly: true, expire_after: SESSION_S
           use Rack::Protection::AuthenticityToken, logging: false,
             message: "This form has expired. Go back, load the page again and send it once more.\n"
-          map("/bench") { run Bench }
-          map("/find") { run Find }
-          map("/shelf") { run Shelf }
-          map("/table") { run Table }
-          map("/paper") { run Paper }
-          map("/plan") { run Compare }
-          map("/settings") { run Settings }
-          map("/copies") { run Copying }
-          map("/") { run Jobs }
+          Room.places.each { |door| map(door.path) { run door.room } }
         end
       end
 

@@ -8,6 +8,8 @@ module Dakren
   module Rooms
     # Jobs: the list, and the job sheet that saves and plans while it is typed.
     class Jobs < Room
+      at "/", name: "Jobs", order: 1
+
       # How often a change is tried again where others are quicker.
       MOST_TRIES = 20
       # What is pressed that asks for a plan before it can be kept.

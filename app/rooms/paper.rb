@@ -7,6 +7,8 @@ module Dakren
   module Rooms
     # What a shop pins up: a job on one sheet of A4, and a card for each batch.
     class Paper < Room
+      at "/paper"
+
       helpers JobKeeping
 
       get %r{/(\d{1,15})} do |id|

@@ -20,6 +20,28 @@ module Dakren
       set :add_charset, %w[text/html]
       disable :sessions, :absolute_redirects
 
+      # Where a room is, and what its door is called in the frame; order: where that stands among the doors, nil where it has none.
+      Door = Value.define(:path, :room, :name, :order)
+      # Each room says where it is.
+      ROOMS = [] # rubocop:disable Style/MutableConstant
+
+      class << self
+        # @param path [String] e.g. "/shelf" @param name [String, nil] of its door @param order [Numeric, nil] among the doors
+        def at(path, name: nil, order: nil)
+          ROOMS << Door.new(path: path, room: self, name: name, order: order)
+        end
+
+        # @return [Array<Door>] as they stand in the frame
+        def doors
+          ROOMS.select(&:order).sort_by(&:order)
+        end
+
+        # @return [Array<Door>] the longest path first, so that each is found before the one it lies in
+        def places
+          ROOMS.sort_by { |door| -door.path.size }
+        end
+      end
+
       # Views within pages, by name.
       PARTS = Concurrent::Map.new
 

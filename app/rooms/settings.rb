@@ -6,6 +6,8 @@ module Dakren
   module Rooms
     # Settings: how this shop likes things.
     class Settings < Room
+      at "/settings", name: "Settings", order: 9
+
       get "/" do
         show(Document::SettingsForm.of(settings_row))
       end

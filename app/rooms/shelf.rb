@@ -6,6 +6,8 @@ module Dakren
   module Rooms
     # Shelf: the sheets, and the editor that draws what a sheet means while it is typed.
     class Shelf < Room
+      at "/shelf", name: "Shelf", order: 3
+
       get "/" do
         @title = "Shelf"
         @room = wording.show(Quantity.new(value: settings_row.shop_temp_c, unit: :c))

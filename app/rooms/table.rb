@@ -8,6 +8,8 @@ module Dakren
   module Rooms
     # The drawing table of one place: draw, trace over a photograph, read a drawing in, take outlines and templates away.
     class Table < Room
+      at "/table"
+
       PLACE = %r{/(\d{1,15})/(p\d{1,6})}
       TYPES = { "svg" => "image/svg+xml", "dxf" => "image/vnd.dxf", "pdf" => "application/pdf" }.freeze
 

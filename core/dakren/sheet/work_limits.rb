@@ -45,6 +45,11 @@ module Dakren
 
     attr_reader(*ALL.keys)
 
+    # @return [Array<Symbol>] parts of the value
+    def self.members
+      ALL.keys
+    end
+
     # @raise [InputError]
     def initialize(**given)
       unknown = given.keys - ALL.keys
