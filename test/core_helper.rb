@@ -22,6 +22,11 @@ module CoreHelp
     assert_in_delta expected, actual, expected.abs * share, what
   end
 
+  # How often chance is tried: each run with its own, and all of it with bin/test --long.
+  def rounds(many)
+    ENV["DAKREN_LONG"] ? many : [many / 4, 1].max
+  end
+
   # How much was done, as objects made: the same on a slow machine, and on a busy one.
   # @return [Integer]
   def work

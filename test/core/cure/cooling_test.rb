@@ -63,7 +63,7 @@ class CoolingTest < CoreTest
   end
 
   def test_deeper_and_wider_is_never_cooler
-    20.times do
+    rounds(20).times do
       mix = Cure::Mix.new(slow_clock(heat_j_g: between(250, 420)))
       depth = between(2, 60)
       plan = ->(wide) { Cure::Footprint.new(perimeter_m: 4 * wide, area_m2: wide * wide, side_m2k_w: 0.1) }
@@ -93,7 +93,7 @@ class CoolingTest < CoreTest
 
   # Where no depth is told the usual limit holds, so that nothing waits shorter for knowing less: the sheet's own limit can only be higher.
   def test_without_a_depth_nothing_waits_shorter
-    12.times do
+    rounds(12).times do
       mix = Cure::Mix.new(slow_clock(heat_j_g: between(250, 420)))
       depth = between(4, 30)
       cooling = Cure::Cooling.new(mix, depth_mm: depth, count: 2, start_c: 24, room: Cure::Profile.constant(24))

@@ -8,7 +8,7 @@ class CupTest < CoreTest
   end
 
   def test_a_film_never_ends_before_its_cup
-    60.times do
+    rounds(60).times do
       cups = mix(random_clock)
       room = between(5, 30)
       cup = { mass_g: between(20, 5000), start_c: room + between(0, 10), room_c: room }
@@ -32,7 +32,7 @@ class CupTest < CoreTest
 
   # With no way out for the heat all of it warms the mix: T - T0 = H/c x conversion, and nearly all converts.
   def test_the_energy_balance_of_an_insulated_cup_closes
-    20.times do
+    rounds(20).times do
       clock = random_clock
       body = mix(clock).body
       vessel = Cure::Vessel.new(mass_g: 500, density_g_ml: body.density_g_ml)
@@ -78,7 +78,7 @@ class CupTest < CoreTest
 
   # Wide and thin: heat leaves within seconds, which must cost neither accuracy nor endless small steps.
   def test_every_size_in_every_width_ends_in_bounded_work
-    80.times do
+    rounds(80).times do
       clock = random_clock
       room = between(0, 35)
       cup = { mass_g: 10**between(0, 4.5), start_c: room + between(-5, 15), room_c: room, diameter_mm: 10**between(1.3, 3.2) }

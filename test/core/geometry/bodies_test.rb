@@ -13,7 +13,7 @@ class BodiesTest < CoreTest
   end
 
   def test_unrolled_outlines_keep_the_area
-    25.times do
+    rounds(25).times do
       bodies = [Geometry::ConeSide.new(bottom_mm: between(50, 400), top_mm: between(0, 300), height_mm: between(100, 500)),
         Geometry::BoxInside.new(length_mm: between(10, 900), width_mm: between(10, 900), height_mm: between(10, 900)),
         Geometry::SteppedPool.new(width_mm: between(500, 4000), steps_mm: Array.new(3) { [between(500, 3000), between(300, 2500)] })]

@@ -79,7 +79,7 @@ class PacksTest < CoreTest
 
   def test_a_film_in_whole_packs_is_always_within_the_sheet_s_range_or_covers_the_need
     chance = Random.new(Minitest.seed)
-    30.times do
+    rounds(30).times do
       area = chance.rand(20.0..300.0).round(1)
       coat = coats(pool_paint(**RANGE), area_m2: area).first or next
       film = coat.order.need.film_mm.to_f

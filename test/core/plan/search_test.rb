@@ -66,7 +66,8 @@ class SearchTest < PlacedTest
   # Two people, two surfaces, a gate or a panel to turn: every split of the crew, every order, every start on the grid.
   def test_two_people_gates_and_faces_agree_with_trying_everything
     cases = [[{}, {}], [{}, { gates: [["a", :hard]] }], [{ sides: { "top" => ["panel", :top] } }, { sides: { "b" => ["panel", :under] } }]]
-    cases.product(["07:00-12:00, 12:30-17:00", "08:00-10:00, 13:00-14:00"]).each do |(of_a, of_b), text|
+    all = cases.product(["07:00-12:00, 12:30-17:00", "08:00-10:00, 13:00-14:00"])
+    all.sample(rounds(12), random: chance).each do |(of_a, of_b), text|
       tasks = [job("a", sheet: quick_sheet, length: 3000, **of_a), job("b", sheet: quick_sheet, places: ["b"], length: 3000, **of_b)]
       made = plan(*tasks, text: text, look: true, hands: Plan::Hands.alike(2, hours(text)))
       tried = brute_two(tasks, hours(text))
@@ -105,7 +106,7 @@ class SearchTest < PlacedTest
 
   # Whatever is planned with gates, faces, steps and two people is true to life, and looking further never makes it worse.
   def test_looking_further_never_makes_it_worse
-    8.times do
+    rounds(8).times do
       tasks = random_tasks
       text = pick(["07:00-12:00, 12:30-17:00", "06:00-20:00", "24 h"])
       crew = Plan::Hands.alike(1 + chance.rand(2), hours(text))
