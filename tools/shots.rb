@@ -119,6 +119,7 @@ begin
     browser.get("#{shop.address}#{path}")
     browser.execute_async_script("document.fonts.ready.then(arguments[0])")
     act&.call(browser)
+    PATIENCE.until { browser.find_elements(css: "[data-working]").empty? }
     browser.save_screenshot(File.join(OUT, "#{name}.png"))
     puts "docs/screenshots/#{name}.png"
   end

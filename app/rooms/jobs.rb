@@ -12,6 +12,8 @@ module Dakren
 
       # How often a change is tried again where others are quicker.
       MOST_TRIES = 20
+      # When and where jobs are done, as it was printed of late.
+      WHERE = Memo.new(200)
       # What is pressed that asks for a plan before it can be kept.
       PLANNED_ACTS = %w[offer: keep-what-if].freeze
 
@@ -82,9 +84,9 @@ module Dakren
           @said_now ||= request.get_header("HTTP_X_SAID").to_s.split if live? && request.get_header("HTTP_X_SAID")
         end
 
-        # When and where: the note is shown there, which no plan reads.
+        # When and where: printed once for what was told of the job itself, whatever its tasks and places come to.
         def whereabouts_part(page)
-          page.desk.kept([:whereabouts, page.desk.whole.text("note"), wording.key, said_now]) do
+          WHERE.recall([page.whereabouts.reads, @record.id, wording.key, said_now, planning.stamp]) do
             part :"jobs/whereabouts", page: page.whereabouts
           end
         end

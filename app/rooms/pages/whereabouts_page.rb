@@ -13,6 +13,9 @@ module Dakren
                  "mode" => [", plan", ""], "deadline" => ["by", ""], "goal" => [", for the", ""], "chain" => [", other jobs", ""],
                  "turned" => [", turned over", ""] }.freeze
 
+      # What is told of the job itself, and shown elsewhere.
+      ELSEWHERE = %w[name state tasks places].freeze
+
       attr_reader :form
 
       # @param desk [Document::JobDesk] @param form [JobForm] of the job itself @param planning [Stores::Planning]
@@ -21,6 +24,13 @@ module Dakren
         @form = form
         @wording = wording
         @planning = planning
+      end
+
+      # What it is made from: what was told of the job itself, what is wrong with that, and whether anything lies with its face down.
+      # @return [Array]
+      def reads
+        [desk.document.reject { |key, _| key.include?("-") || ELSEWHERE.include?(key) },
+          (desk.problems + desk.missing).reject { |one| one.field.include?("-") }, under?]
       end
 
       # When it begins, how warm it is, who is there and when: to be changed where it is read.
@@ -76,11 +86,14 @@ module Dakren
       # @return [Array<Control>] how the day is planned
       def plan_fields
         crew = @planning.crew
-        under = desk.places.each_value.any? { |place| place.face[1] == :under }
         [*%w[mode goal chain].map { |key| form.choice(key) }, *asked(["deadline"]).map { |key| form.moment(key, css: "start") },
-          *(under ? [form.choice("turned")] : []), *(form.open?("crew") ? [] : [form.field("people", placeholder: crew.people.to_s)]),
+          *(under? ? [form.choice("turned")] : []), *(form.open?("crew") ? [] : [form.field("people", placeholder: crew.people.to_s)]),
           form.field("hours", placeholder: @wording.dates.bands(crew.hours), css: "span-2"),
           form.field("days_off", placeholder: crew.days_off)]
+      end
+
+      def under?
+        desk.places.each_value.any? { |place| place.face[1] == :under }
       end
 
       def said?(control)
