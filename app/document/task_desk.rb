@@ -14,13 +14,15 @@ module Dakren
 
       # @param reading [Reader] of the task @param places [Hash{String=>PlaceDesk}] of the piece, by id
       # @param sheets [#call] from an id to a Sheet or nil @param tools [ToolShelf] @param zone [ActiveSupport::TimeZone]
-      def initialize(id, reading, places:, sheets:, tools:, zone:)
+      # @param happened [Hash{Array(Integer, Integer) => Hash{Symbol=>Time}}] what the bench says of its coats, by coat and section
+      def initialize(id, reading, places:, sheets:, tools:, zone:, happened: {})
         @id = id
         @reading = reading
         @places = places
         @sheets = sheets
         @tools = tools
         @zone = zone
+        @happened = happened
         @kind = Work::Kinds::ALL.fetch(reading.choice("kind").to_sym)
         told = reading.problems.size + reading.missing.size
         read_figures
@@ -308,10 +310,10 @@ module Dakren
         @reading.complain(name, "must be a whole number")
       end
 
-      # When coats really began and were finished, and when a witness was still soft.
+      # When coats really began and were finished, and what was seen of them: as the bench has it, or as somebody told it here.
       # @return [Hash{Array(Integer, Integer) => Hash{Symbol=>Time}}] by coat and section
       def read_real
-        @reading.told(Fields::MARK).each_with_object({}) do |name, found|
+        @reading.told(Fields::MARK).each_with_object(@happened.transform_values(&:dup)) do |name, found|
           match = Fields::MARK.match(name)
           time = real_time(name) or next
           (found[[match[:coat].to_i, match[:section].to_i]] ||= {})[match[:what].to_sym] = time

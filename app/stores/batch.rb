@@ -22,7 +22,18 @@ module Dakren
       # Somebody else wrote to this batch since the page was loaded.
       class Overtaken < StandardError; end
 
-      # How it stands, kept beside it for lists.
+      # Counts up whenever what is kept beside a batch is read otherwise from what happened to it.
+      TOLD_BY = 1
+      # What a plan reads of it.
+      PLANNED_BY = %w[met_at poured_at soft_at tacky_at hard_at made_g planned_of stands].freeze
+
+      # Before a recipe said of how many it is one, its name did.
+      OF_HOW_MANY = /, batch \d+ of (\d+)/
+
+      # Those that were kept by an earlier Dakren: what they came to is still to be read.
+      scope :untold, -> { where.not(told_by: TOLD_BY) }
+
+      # How it stands, and what it came to, kept beside it for lists and plans. What a plan reads of it makes the job's plan stale.
       # @param walk [Bench::Walk]
       def stand(walk)
         over = walk.over?
@@ -38,7 +49,21 @@ module Dakren
                  else
                    (walk.times.met_at ? "mixing" : "opened")
                  end
-        update!(finished_at: over ? finished_at || Time.at(Now.wall) : nil, outcome: outcome, stands: stands)
+        assign_attributes(finished_at: over ? finished_at || Time.at(Now.wall) : nil, outcome: outcome, stands: stands, **came_to(walk))
+        changed = changed_attribute_names_to_save.intersect?(PLANNED_BY)
+        save!
+        Job.where(id: job_id).update_all(summary_stamp: "") if changed && job_id
+      end
+
+      # What happened to it, as a plan reads it: seconds of the clock on the wall.
+      # @param walk [Bench::Walk]
+      # @return [Hash{Symbol=>Object}]
+      def came_to(walk)
+        times = walk.times
+        { met_at: on_the_wall(times.met_at, walk), poured_at: on_the_wall(times.poured_at, walk), soft_at: touched(walk, :touched_soft),
+          tacky_at: touched(walk, :touched_tacky), hard_at: on_the_wall(times.at(:tack), walk),
+          made_g: (walk.contents.mass_g.to_f.round(3) if walk.contents.both?),
+          planned_of: walk.recipe.of || name[OF_HOW_MANY, 1]&.to_i, told_by: TOLD_BY }
       end
 
       # Was this very press taken already, and only its answer lost?
@@ -59,6 +84,19 @@ module Dakren
         events.create!(number: (events.maximum(:number) || 0) + 1, kind: kind.to_s, at: at, data: data)
       rescue ActiveRecord::RecordNotUnique
         raise Overtaken
+      end
+
+      private
+
+      # The last time its test dab was found so; a look that was taken back does not count.
+      def touched(walk, kind)
+        last = walk.times.poured_at && walk.events.reverse.find { |event| event.kind == kind && event.at >= walk.times.poured_at }
+        last && on_the_wall(last.at, walk)
+      end
+
+      # Batches run by an even clock; by how much the wall clock was ahead of it then was noted with each event.
+      def on_the_wall(at, walk)
+        at && (at + walk.events.reverse.find { |event| event.at <= at }&.data.to_h[:set_s].to_f)
       end
     end
 

@@ -102,6 +102,8 @@ module Dakren
       # How far ahead the list of what needs a hand looks.
       SOON_S = 8 * 3600
       MOST = 12
+      # Nobody is called late for less.
+      LATE_S = 900
       # A job whose first cup lies farther off than this has nothing on now.
       FAR_S = 90 * 86_400
       FAR_FUTURE = 1 << 40
@@ -138,7 +140,9 @@ module Dakren
           cured(job, cures.last, found)
         end
         (job.said["events"] || []).each do |event|
-          found[:soon] << { job: job, at: time(event["from"]), words: event["label"] } if event["from"].between?(@at, @at + SOON_S)
+          next if event["real"] || !event["from"].between?(@at, @at + SOON_S)
+
+          found[:soon] << { job: job, at: time(event["from"]), words: event["label"] }
         end
       end
 
@@ -151,7 +155,8 @@ module Dakren
         end
         return unless coat
 
-        found[:mix] << { job: job, at: time(coat["from"]), words: "#{coat["label"]}, batch #{number} of #{coat["cups"]}" }
+        found[:mix] << { job: job, at: time(coat["from"]), late: coat["from"] < @at - LATE_S,
+                         words: "#{coat["label"]}, batch #{number} of #{coat["cups"]}" }
       end
 
       # How batches of all these jobs stand, read at once.

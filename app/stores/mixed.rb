@@ -2,14 +2,17 @@
 
 module Dakren
   module Stores
-    # How the planned batches of a job stand: which were mixed, which is on the go, which comes next.
+    # How the planned batches of a job stand: which were mixed, which is on the go, which comes next; and what that says of its coats.
     #
     #   mixed = Mixed.of(job.id)
     #   mixed.at("c1", 1, 1, 3)         # => Standing, or nil where it was not taken to the bench
     #   mixed.next(coats)               # => Place of the first that is still to be mixed
+    #   mixed.happened["c1"]            # => { [1, 1] => { began: Time, tacky: Time } }, by coat and section
     class Mixed
-      # id: of its record; stands: opened, mixing, poured, hard or binned
-      Standing = Value.define(:id, :stands) do
+      # id: of its record; stands: opened, mixing, poured, hard or binned; times in seconds of the clock on the wall; made_g: what was
+      # mixed; planned_of: of how many of its coat it was planned as one.
+      Standing = Value.define(:id, :stands, met_at: nil, poured_at: nil, soft_at: nil, tacky_at: nil, hard_at: nil, made_g: nil,
+        planned_of: nil) do
         # Is it in its cup, or about to be?
         def live?
           %w[opened mixing].include?(stands)
@@ -19,7 +22,14 @@ module Dakren
         def used?
           %w[poured hard].include?(stands)
         end
+
+        # Does it lie on the work, or is it about to? What was thrown out does not.
+        def counts?
+          !met_at.nil? && stands != "binned"
+        end
       end
+      # What is read of a batch.
+      READ = %i[task coat section cup_number id stands met_at poured_at soft_at tacky_at hard_at made_g planned_of].freeze
       # Of a coat (Plan::Entry) its batch, and how that stands.
       Place = Value.define(:coat, :number, :standing)
 
@@ -36,15 +46,32 @@ module Dakren
       # @param job_ids [Array<Integer>]
       # @return [Hash{Integer=>Mixed}] of those that have any
       def self.of_jobs(job_ids)
-        rows = Batch.where(job_id: job_ids).where.not(task: "").order(:id).pluck(:job_id, :task, :coat, :section, :cup_number, :id, :stands)
+        rows = Batch.where(job_id: job_ids).where.not(task: "").order(:id).pluck(:job_id, *READ)
         rows.group_by(&:first).transform_values { |of_one| new(of_one.map { |row| row.drop(1) }) }
       end
 
-      # @param rows [Array<Array>] task, coat, section, number, id, stands; later ones count
+      # @param rows [Array<Array>] of READ; of those that stand for one planned batch the later counts
       def initialize(rows)
-        @known = rows.to_h do |task, coat, section, number, id, stands|
-          [[task, coat, section, number], Standing.new(id: id, stands: stands)]
+        @all = rows.map do |row|
+          [row.first(4), Standing.new(**READ.drop(4).zip(row.drop(4)).to_h)]
         end
+        @known = @all.to_h
+      end
+
+      # What happened to coats, as a plan reads it: begun when the parts of their first batch met, finished when the last of all that were
+      # planned was poured out; soft, tacky or hard as the test dabs say, of the last that was found so. One that was mixed again, because
+      # another ran short, lies there beside that.
+      # @return [Hash{String=>Hash{Array(Integer, Integer) => Hash{Symbol=>Time}}}] by task, by coat and section
+      def happened
+        @happened ||= @all.group_by { |place, _| place.first }.transform_values do |of_task|
+          of_task.group_by { |place, _| place[1, 2] }.transform_values { |of_coat| happened_to(of_coat) }.reject { |_, times| times.empty? }
+        end
+      end
+
+      # Changes when anything a plan reads of a batch does.
+      # @return [Hash]
+      def digest
+        happened.reject { |_, coats| coats.empty? }
       end
 
       # @return [Standing, nil]
@@ -72,6 +99,28 @@ module Dakren
       # Changes when any batch of a task stands otherwise.
       def stamp(task)
         @known.select { |key, _| key.first == task }.map { |key, standing| [key, standing.to_a] }
+      end
+
+      private
+
+      # @param placed [Array<Array(Array, Standing)>] of one coat of one section
+      def happened_to(placed)
+        laid = placed.select { |_, standing| standing.counts? }
+        return {} if laid.empty?
+
+        standings = laid.map(&:last)
+        of = standings.filter_map(&:planned_of).max
+        all_on = !of.nil? && standings.all?(&:used?) && laid.map { |place, _| place.last }.uniq.size >= of
+        { began: standings.map(&:met_at).min, finished: (latest(standings, :poured_at) if all_on),
+          **(all_on ? seen(standings) : {}) }.compact.transform_values { |at| Time.at(at) }
+      end
+
+      def seen(standings)
+        { soft: :soft_at, tacky: :tacky_at, hard: :hard_at }.transform_values { |name| latest(standings, name) }
+      end
+
+      def latest(standings, name)
+        standings.filter_map { |standing| standing.public_send(name) }.max
       end
     end
   end

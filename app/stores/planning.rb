@@ -28,11 +28,12 @@ module Dakren
       attr_reader :job_id
 
       # @param settings [Settings] @param job_id [Integer, nil] whose plan it is: its own times do not keep it from itself
-      # @param rows [ShopRows, nil] where they were asked already
-      def initialize(settings = Settings.shop, job_id: nil, rows: nil)
+      # @param rows [ShopRows, nil] @param mixed [Mixed, nil] where they were asked already
+      def initialize(settings = Settings.shop, job_id: nil, rows: nil, mixed: nil)
         @settings = settings
         @job_id = job_id
         @rows = rows
+        @mixed = mixed
       end
 
       # Nothing is remembered any more.
@@ -42,7 +43,7 @@ module Dakren
 
       # The same for another thread.
       def apart
-        Planning.new(@settings, job_id: @job_id, rows: rows)
+        Planning.new(@settings, job_id: @job_id, rows: rows, mixed: mixed)
       end
 
       # @param document [Hash]
@@ -109,6 +110,8 @@ module Dakren
       # @param record [Job]
       # @return [Job] the same
       def renew(record)
+        return Planning.new(@settings, job_id: record.id, rows: rows).renew(record) unless record.id == @job_id
+
         record.tap { record.summarise(Summary.of(fresh_desk_of(record.document)), stamp) if record.stale?(stamp) }
       end
 
@@ -193,7 +196,8 @@ module Dakren
       end
 
       def key(document)
-        [document, stamp, (taken if document["chain"] == "yes"), (Time.now.to_i / FORECAST_S if document["room_mode"] == "weather")]
+        [document, stamp, mixed.digest, (taken if document["chain"] == "yes"),
+          (Time.now.to_i / FORECAST_S if document["room_mode"] == "weather")]
       end
 
       # Read and planned once for all documents that plan the same.
@@ -206,7 +210,11 @@ module Dakren
         first = plan && go_on.nil?
         part = key(planned_part(document)) if first
         Document::JobDesk.new(document, sheets: finder, tools: tools, shelf: -> { shelf }, own: own, shop: shop(document),
-          forecast: Forecasts.method(:at), plan: plan, go_on: go_on, made: first ? ->(&plan_it) { MADE.recall(part, &plan_it) } : nil,
+          forecast: Forecasts.method(:at), happened: mixed.happened, plan: plan, go_on: go_on, made: if first
+                                                                                                       lambda { |&plan_it|
+                                                                                                         MADE.recall(part, &plan_it)
+                                                                                                       }
+                                                                                                     end,
           **(first ? { kept: PRINTED.recall(part) { Memo.new(Document::JobDesk::MOST_KEPT) } } : {}))
       end
 

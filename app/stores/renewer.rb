@@ -20,6 +20,7 @@ module Dakren
 
         count = 0
         Shelf.keep_clocks
+        Batch.untold.find_each { |record| Database.writing { record.stand(Walks.walk(record)) } }
         while renew_one
           count += 1
           Kernel.sleep(breath_s) if breath_s.positive?

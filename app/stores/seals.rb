@@ -16,6 +16,8 @@ module Dakren
       # What a job's plan said, with seals of its own.
       SAID = %w[summary summary_of summary_stamp summary_seal calendar calendar_seal first_at over_at keeps_clear clear_of
         busy_digest].freeze
+      # What a batch came to, from what happened to it.
+      CAME_TO = %w[met_at poured_at soft_at tacky_at hard_at made_g planned_of told_by].freeze
       # Tables whose rows are sealed: what a row is called, the column that names it, and columns that are worked out from the rest.
       TABLES = {
         "settings" => ["the settings", nil, []],
@@ -25,7 +27,7 @@ module Dakren
         "own_steps" => ["a step of the shop's own", "label", []],
         "jobs" => ["the job", "name", SAID],
         "job_revisions" => ["an earlier state of a job", nil, []],
-        "batches" => ["the batch", "name", []],
+        "batches" => ["the batch", "name", CAME_TO],
         "batch_events" => ["an event of a batch", "kind", []],
         "pictures" => ["a photograph", nil, []],
         "deeds" => ["a deed that was done", nil, []],

@@ -6,7 +6,7 @@ module Dakren
     # never plan. Times are seconds.
     module Summary
       # Counts up whenever the core plans otherwise, or this says otherwise: what was kept before is then worked out anew.
-      VERSION = 6
+      VERSION = 7
       MOST_BUSY = 500
 
       module_function
@@ -62,8 +62,10 @@ module Dakren
         desk.coats.map { |coat| [coat.task.id, coat.number] }.uniq.size
       end
 
-      # When nothing is wet, tacky or to be done any more; nil while no figure says.
+      # When nothing is wet, tacky or to be done any more; nil while no figure says, and while a coat is still to be begun.
       def over_at(desk)
+        return unless desk.coats.all?(&:real)
+
         ends = desk.coats.map { |coat| (coat.stage(:recoat_closes) || coat.hard)&.late }
         ends.all? ? at(desk, [*ends, desk.schedule.entries.map(&:to_min).max].max) : nil
       end
@@ -87,6 +89,7 @@ module Dakren
         shut = entry.window && entry.window[1]
         {
           "task" => entry.task.id, "coat" => entry.number, "section" => entry.section, "cups" => entry.plan.batches.size,
+          "real" => entry.real,
           "grams" => entry.plan.amounts.total.total_g.to_f.round(1), "sheet" => entry.plan.sheet.name,
           "shut" => shut && shut < Cure::HORIZON_MIN ? at(desk, shut) : nil
         }
@@ -98,9 +101,9 @@ module Dakren
         "#{entry.label} #{entry.number} of #{entry.of}#{", section #{entry.section}" if entry.sections > 1}"
       end
 
-      # The uppermost coat of each task over time: when it is on, tacky, closed, hard.
+      # Coats that were really begun, over time: when each is on, tacky, closed, hard.
       def cures(desk)
-        desk.coats.filter_map do |coat|
+        desk.coats.select(&:real).filter_map do |coat|
           opens = coat.stage(:recoat_opens) or next
           hard = coat.stage(:recoat_closes) || coat.hard
           { "places" => coat.places, "label" => coat.of > 1 ? "#{coat.label} #{coat.number}" : coat.label, "on" => at(desk, coat.to_min),

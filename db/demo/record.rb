@@ -5,7 +5,7 @@ module Dakren
     # Batches of the demo shop that were mixed before it was opened, walked as the bench walks them.
     module Record
       # Minutes each step takes, where it takes any to speak of; what a careful pour misses by, g: a step of its scale.
-      TAKES_MIN = { tins: 2, protect: 1, tare: 1, first: 3, second: 4, mix: 5, pour_out: 9, look_30: 30, look_60: 30, tack: 240 }.freeze
+      TAKES_MIN = { tins: 2, protect: 1, tare: 1, first: 3, second: 4, mix: 5, pour_out: 9, look_30: 30, look_60: 30 }.freeze
       USUAL_MIN = 2
       MISS_G = 0.1
       LOTS = { lot_a: "A-2611", lot_b: "B-2611" }.freeze
@@ -13,35 +13,41 @@ module Dakren
 
       module_function
 
-      # Mixes every batch of a task's coats at their hours, and marks them begun and finished.
+      # Mixes every batch of a task's coats at their hours.
       # @param job [Stores::Job] @param task [String] its id @param over [Boolean] is the job done with it?
       def walk(job, task, over:)
         planning = Stores::Planning.new(job_id: job.id)
         desk = planning.fresh_desk_of(job.document)
-        marks = desk.coats.select { |coat| coat.task.id == task }.each_with_object({}) do |coat, made|
-          coat.plan.batches.each { |batch| mix(job, desk, coat, batch) }
-          made["#{task}-began_#{coat.number}_#{coat.section}"] = hour(desk, coat.from_min)
-          made["#{task}-finished_#{coat.number}_#{coat.section}"] = hour(desk, coat.done_min)
-        end
-        job.write(job.document.merge(marks))
+        desk.coats.select { |coat| coat.task.id == task }.each { |coat| coat.plan.batches.each { |batch| mix(job, desk, coat, batch) } }
         job.update!(state: over ? "done" : "under_way")
       end
 
       def mix(job, desk, coat, batch)
         place = Stores::Mixed::Place.new(coat: coat, number: batch.number, standing: nil)
         record = Rooms::PlannedCup.new(job, desk, place, Stores::Settings.shop).start
-        at = desk.time_at(coat.from_min + batch.mix_from).to_f
+        # Its parts meet at the hour it was planned for: what comes before that was done before.
+        before = Stores::Walks.walk(record).course.path.take_while { |step| step != :mix }
+        at = desk.time_at(coat.from_min + batch.mix_from).to_f - (before.sum { |step| TAKES_MIN.fetch(step, USUAL_MIN) } * 60)
         MOST_STEPS.times do
           walk = Stores::Walks.walk(record.reload)
           break if walk.over?
 
-          at += TAKES_MIN.fetch(walk.step.name, USUAL_MIN) * 60
+          at += takes_min(walk, at) * 60
+          # What is still to come did not happen.
+          break if at > Time.now.to_f
+
           kind, data = done(walk)
           record.note(after: walk.number, kind: kind, at: at, data: data)
         end
-        record.finished_at = Time.at(at)
-        record.stand(Stores::Walks.walk(record.reload))
-        record.update!(finished_at: Time.at(at))
+        record.finished_at = Time.at(at) if Stores::Walks.walk(record.reload).over?
+        record.stand(Stores::Walks.walk(record))
+      end
+
+      # The dab is found hard when its sheet foretells it.
+      def takes_min(walk, at)
+        return TAKES_MIN.fetch(walk.step.name, USUAL_MIN) unless walk.step.name == :tack
+
+        walk.clock(at).until_stage(walk.recipe.sheet.hard_stage).middle.ceil
       end
 
       def done(walk)
@@ -55,10 +61,7 @@ module Dakren
         [:done, { step: step, **(step == :tins ? LOTS : {}) }]
       end
 
-      def hour(desk, minute)
-        desk.time_at(minute).strftime("%Y-%m-%dT%H:%M")
-      end
-      private_class_method :mix, :done, :hour
+      private_class_method :mix, :done, :takes_min
     end
   end
 end

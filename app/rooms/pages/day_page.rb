@@ -83,9 +83,9 @@ module Dakren
 
       # The first of the two that is not noted yet.
       def tap(entry)
-        part = @desk.part(entry.task.id)
-        what, words = TAPS.map { |name, said| [mark_of(entry, name), said] }.find { |name, _| part.text(name).empty? }
-        what && ["mark:#{entry.task.id}:#{what}", words]
+        noted = entry.task.marks.fetch([entry.number, entry.section], {})
+        what, words = TAPS.find { |name, _| !noted.key?(name.to_sym) }
+        what && ["mark:#{entry.task.id}:#{mark_of(entry, what)}", words]
       end
 
       # A step is done by one press; what follows a coat by the minute is the bench's.

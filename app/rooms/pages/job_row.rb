@@ -80,7 +80,7 @@ module Dakren
           "Test dab to touch" => @pots.select(&:poured?).first(TOLD_SOON).map { |cup| pot(cup) },
           "Recoat now" => @found[:tacky].map { |one| line(one, after: until_words(one)) },
           "Wet" => @found[:wet].map { |one| line(one, after: "tacky #{clock(one[:at])}") },
-          "Next to mix" => @found[:mix].map { |one| line(one, before: @wording.clock(one[:at])) },
+          "Next to mix" => @found[:mix].map { |one| line(one, before: @wording.clock(one[:at]), after: one[:late] ? "late" : "") },
           "Due next" => @found[:soon].map do |one|
             line(one, before: @wording.clock(one[:at]))
           end }.reject { |_, lines| lines.empty? }.to_a

@@ -80,8 +80,8 @@ module Dakren
 
       # What the bench must know of the work itself.
       def of_work
-        { **powder_of, **thinner_of, hardeners: hardeners_of, kind: @coat.task.kind.name, comb_mm: comb_of&.to_f, laid: laid,
-                                     after: @coat.task.steps & Dakren::Bench::AFTER.map(&:name) }
+        { **powder_of, **thinner_of, of: @coat.plan.batches.size, hardeners: hardeners_of, kind: @coat.task.kind.name,
+          comb_mm: comb_of&.to_f, laid: laid, after: @coat.task.steps & Dakren::Bench::AFTER.map(&:name) }
       end
 
       # How cloth is laid, where there is some.

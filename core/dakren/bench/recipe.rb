@@ -53,6 +53,8 @@ module Dakren
       prime_share: [Kept::NUMBER, 0],
       # By volume of the mix; :start where it is stirred in, :tray where so much may be added as it thickens.
       thinner_pct: [Kept::NUMBER, nil], thinner_when: [Kept::WORD, nil],
+      # Of how many batches of its coat it is one, as it was planned; nil without a job.
+      of: [Kept::PLAIN, nil],
       # How cloth is, of Work::Cloth::LAID.
       laid: [Kept::WORD, nil],
       # Of the walk it was made for, since a batch goes through the steps it began with.

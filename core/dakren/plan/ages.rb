@@ -1,9 +1,11 @@
 # frozen_string_literal: true
 
+require_relative "seen"
+
 module Dakren
   module Plan
-    # One coat as it lies: begun, done, which it is, and what is known of how it ages. soft: minute at which its test dab was still soft.
-    Laid = Struct.new(:from, :done, :unit, :quick, :soft, keyword_init: true) do
+    # One coat as it lies: begun, done, which it is, what is known of how it ages, and what was Seen of it.
+    Laid = Struct.new(:from, :done, :unit, :quick, :seen, keyword_init: true) do
       def task
         unit[0]
       end
@@ -12,8 +14,6 @@ module Dakren
     # How long coats take and how they age, near enough to look for their place: worked out once, however many ways are tried.
     # A unit is a task, the number of the coat, and the section.
     class Ages
-      # A test dab found soft is given a tenth of its time more.
-      SOFT_SHARE = 0.1
       # What is known of one coat begun at a minute: minutes it takes, ages of its first and last cup, its plan, and is it a pour?
       Quick = Struct.new(:done, :ages, :plan, :pour)
 
@@ -126,12 +126,20 @@ module Dakren
           [thin_or_thick(laid, plan, stage, range, side)]
         minute = found.first
         minute ||= Cure::HORIZON_MIN if side == 1
-        return minute unless laid.soft && side == 1 && minute
-
-        [minute, laid.soft + ((laid.soft - laid.from) * SOFT_SHARE)].max
+        laid.seen && minute ? in_the_light_of(laid, stage, side, minute) : minute
       end
 
       private
+
+      # What was seen counts, and moves what comes after it.
+      def in_the_light_of(laid, stage, side, minute)
+        hard_stage = laid.quick.plan.sheet.hard_stage
+        seen = laid.seen
+        exact = seen.at(stage, hard_stage) and return exact
+
+        minute = seen.moved(stage, minute, laid.from, hard_stage) { |name| laid.quick.plan.stage(name)&.middle&.+(laid.from) }
+        seen.soft && side == 1 ? [minute, seen.soft + ((seen.soft - laid.from) * Seen::SOFT_SHARE)].max : minute
+      end
 
       def thin_or_thick(laid, plan, stage, range, side)
         if laid.quick.pour

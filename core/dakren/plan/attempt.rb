@@ -247,7 +247,7 @@ module Dakren
 
       def laid_by(way)
         Laid.new(from: way.at, done: way.at + way.takes, unit: unit, quick: ages.quick(unit, way.at, way.people),
-          soft: task.real.dig([unit[1], unit[2]], :soft))
+          seen: Seen.of(task.real[[unit[1], unit[2]]]))
       end
 
       def with_one_more

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../base/value"
+require_relative "seen"
 
 module Dakren
   module Plan
@@ -17,7 +18,7 @@ module Dakren
     # builder's own, by name; own_minutes: steps whose minutes the builder told; of: how many coats there will be, where not all are placed;
     # cool_min: how long a lift waits for the one below to cool, from when that was poured;
     # done: minute at which a step was really done, by name;
-    # real: what really happened, [coat, section] => { began:, finished:, soft: } in minutes.
+    # real: what really happened, [coat, section] => { began:, finished:, soft:, tacky:, hard: } in minutes.
     TaskToPlace = Value.define(:id, :label, :places, :count, :order, :area_m2, sections: 1, school: :either, before: {}.freeze,
       between: {}.freeze, after: {}.freeze, ends: {}.freeze, waits: {}.freeze, sides: {}.freeze, gates: [].freeze, people: nil,
       skills: %i[mix lay].freeze, done: {}.freeze,
@@ -111,25 +112,36 @@ module Dakren
       end
     end
     # One thing in the plan: a coat (with its plan), an abrading before it, or a step. Minutes of the job.
-    # window: minutes between which it must begin and be done; missed: why it could not be kept; why: what it waited for; warm_until:
-    # minute at which its warm cure is over, nil where it has none; crew: who does it, name and skill; side: of Turning::SIDES that is
-    # up afterwards.
+    # window: minutes between which it must begin and be done; missed: why it could not be kept; seen: Seen of it; why: what it waited for;
+    # warm_until: minute at which its warm cure is over, nil where it has none; crew: who does it, name and skill; side: of
+    # Turning::SIDES that is up afterwards.
     Entry = Value.define(:kind, :task, :name, :label, :from_min, :to_min, number: 1, of: 1, section: 1, sections: 1, plan: nil,
       window: nil, school: nil, why: nil, missed: nil,
-      waits_min: 0, real: false, soft_min: nil, warm_until: nil, places: [].freeze, crew: [].freeze, side: nil) do
+      waits_min: 0, real: false, seen: nil, warm_until: nil, places: [].freeze, crew: [].freeze, side: nil) do
       def coat?
         kind == :coat
       end
 
-      # Its stage in minutes from the start of the job, later where its witness was found soft.
+      # Its stage in minutes from the start of the job, as far as it was foretold or seen.
       # @return [Cure::Band, nil]
       def stage(stage)
         band = plan.stage(stage)&.plus(from_min)
         return cured_warm(band) if warm_until && stage != :recoat_opens
-        return band if band.nil? || soft_min.nil? || stage != :recoat_opens
 
-        later = soft_min + ((soft_min - from_min) * Ages::SOFT_SHARE)
-        Cure::Band.new(**%i[early middle late].to_h { |side| [side, band[side] && [band[side], later].max] })
+        seen && band ? in_the_light_of(stage, band) : band
+      end
+
+      # What was seen of it counts, and moves what comes after.
+      def in_the_light_of(stage, band)
+        hard_stage = plan.sheet.hard_stage
+        exact = seen.at(stage, hard_stage)
+        return Cure::Band.new(early: exact, middle: exact, late: exact) if exact
+
+        later = seen.soft && stage == :recoat_opens ? seen.soft + ((seen.soft - from_min) * Seen::SOFT_SHARE) : -Float::INFINITY
+        Cure::Band.new(**%i[early middle late].to_h do |side|
+          minute = band[side] && seen.moved(stage, band[side], from_min, hard_stage) { |name| plan.stage(name)&.middle&.+(from_min) }
+          [side, minute && [minute, later].max]
+        end)
       end
 
       # A warm cure hardens it whatever the room would have done; nothing is later than its end.

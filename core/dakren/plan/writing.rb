@@ -33,7 +33,7 @@ module Dakren
         coat = Entry.new(kind: :coat, name: :coat, label: task.label, from_min: way.at, to_min: done, plan: plan,
           school: choice[:school], why: way.why, window: way.window,
           missed: way.missed, real: choice[:school] == :real, crew: slots.hands.roles(way.who, task.need(way.people || 1)),
-          soft_min: choice[:laid].soft, **shared)
+          seen: choice[:laid].seen, **shared)
         [*pieces(choice[:seam], :seam, "seam: key the edge and tape it", shared),
           *pieces(way.pieces, :abrade, "wash and abrade", shared), coat, *looked_after(task, choice, done, shared)]
       end

@@ -150,7 +150,7 @@ class PlanUseTest < AppTest
   def test_what_is_on_now_is_told_across_all_jobs
     now = Time.now
     new_job("name" => "Cures now", "start" => (now - (6 * 3600)).strftime("%Y-%m-%dT%H:%M"), "room" => "22", "hours" => "24 h",
-      "days_off" => "2000-01-01")
+      "days_off" => "2000-01-01", "c1-began_1_1" => (now - (6 * 3600)).strftime("%Y-%m-%dT%H:%M"))
     new_job("name" => "Comes soon", "start" => (now + 3600).strftime("%Y-%m-%dT%H:%M"), "hours" => "24 h", "days_off" => "2000-01-01")
     get "/"
 

@@ -62,6 +62,10 @@ class ReadingTest < AppTest
     assert_in_delta desk.coats.sum { |coat| coat.plan.amounts.total.total_g }.to_f, said["grams"], 0.001
     assert_equal desk.coats.sum { |coat| coat.plan.batches.size }, said["cups"]
     assert_equal desk.time_at(desk.coats.last.done_min).to_i, said["last_at"]
+    assert_nil said["over_at"], "what nobody has begun is not over"
+    submit(path, (1..4).to_h { |coat| ["c1-began_#{coat}_1", desk.time_at(desk.coats[coat - 1].from_min).strftime("%Y-%m-%dT%H:%M")] })
+    said = record(path).said
+
     assert_operator said["over_at"], :>=, said["last_at"]
   end
 

@@ -1,0 +1,152 @@
+# frozen_string_literal: true
+
+require_relative "../../app_helper"
+
+# The plan, the bench and the lists are one thing: what is pressed at the bench is what the plan goes by.
+class OneHistoryTest < AppTest
+  include BenchHelp
+  include PlanHelp
+
+  # Two coats of a board, begun two hours ago and not mixed yet.
+  def job(**more)
+    @job ||= new_job("name" => "Lid", "c1-coats" => "2", "room" => "20", "hours" => "24 h", "days_off" => "2000-01-01",
+      "start" => clock(-120), **more)
+  end
+
+  def clock(minutes)
+    Document::Zones.of(Stores::Settings.shop.zone).at(Stores::Now.wall + (minutes * 60)).strftime("%Y-%m-%dT%H:%M")
+  end
+
+  def planned
+    Stores::Planning.new(job_id: job[/\d+/].to_i).desk_of(Stores::Job.find(job[/\d+/]).document)
+  end
+
+  def record(cup)
+    Stores::Batch.find(cup[/\d+\z/])
+  end
+
+  # What happened to a batch, so many minutes ago each.
+  def happened(cup, told)
+    batch = record(cup)
+    number = batch.events.maximum(:number).to_i
+    told.each do |ago, kind, data|
+      batch.events.create!(number: number += 1, kind: kind.to_s, at: Stores::Now.now - (ago * 60), data: data || {})
+    end
+    batch.stand(Stores::Walks.walk(batch.reload))
+  end
+
+  def grams(cup)
+    recipe = Stores::Walks.recipe(record(cup))
+    parts = recipe.planned
+    [parts[recipe.first], parts.values.sum].map { |one| one.to_f.round(1) }
+  end
+
+  # Weighed, its parts met and it was poured out so many minutes ago.
+  def mixed(cup, met:, poured: nil)
+    first, all = grams(cup)
+    happened(cup, [*%w[tins gear ready tare].map { |step| [met + 5, :done, { step: step }] },
+      [met + 2, :weighed, { step: "first", reading_g: first }], [met, :weighed, { step: "second", reading_g: all }]])
+    happened(cup, [[poured + 1, :done, { step: "mix" }], [poured, :done, { step: "pour_out" }]]) if poured
+  end
+
+  def minutes_ago(time)
+    (Stores::Now.wall - time.to_f) / 60
+  end
+
+  def from(coat)
+    minutes_ago(planned.time_at(coat.from_min))
+  end
+
+  def test_the_plan_goes_by_what_the_bench_says
+    before = planned.coats
+
+    assert_in_delta 120, from(before[0]), 1.1
+    cup = to_bench(job)
+    mixed(cup, met: 40, poured: 30)
+    coats = planned.coats
+
+    assert coats[0].real
+    assert_in_delta 40, from(coats[0]), 0.2
+    assert_in_delta 30, minutes_ago(planned.time_at(coats[0].to_min)), 0.2
+    assert_in_delta before[1].from_min - before[0].from_min, coats[1].from_min - coats[0].from_min, 20
+    get job
+    assert_match(/film coat 1 of 2 .*actual/, words)
+    assert_includes words, "batch 1 used"
+    refute_match(/film coat 1 of 2.{0,80}started now/, words)
+  end
+
+  def test_a_tacky_dab_opens_the_window_and_a_hard_one_closes_the_wait
+    cup = to_bench(job)
+    mixed(cup, met: 300, poured: 290)
+    foretold = planned.coats[1].window[0]
+    happened(cup, [[100, :touched_tacky]])
+    seen = planned
+
+    assert_in_delta 100, minutes_ago(seen.time_at(seen.coats[1].window[0])), 0.2
+    refute_in_delta foretold, seen.coats[1].window[0], 5
+    happened(cup, [[50, :touched_soft]])
+
+    assert_operator planned.coats[1].window[0], :>, seen.coats[1].window[0] + 40, "a later look wins"
+  end
+
+  def test_what_was_thrown_out_does_not_lie_on_the_work
+    cup = to_bench(job)
+    mixed(cup, met: 40)
+
+    assert planned.coats[0].real
+    happened(cup, [[30, :abandoned, { why: "a wasp" }]])
+
+    refute planned.coats[0].real
+  end
+
+  def test_what_is_told_here_counts_before_what_the_bench_says
+    cup = to_bench(job)
+    mixed(cup, met: 40, poured: 30)
+    submit job, { "c1-began_1_1" => clock(-70) }
+
+    assert_in_delta 70, from(planned.coats[0]), 1.1
+  end
+
+  # Nothing is wet before somebody has mixed it, whatever the plan meant; what was to be mixed by now is late.
+  def test_now_says_what_is_really_wet
+    job
+    get "/"
+
+    refute_match(/Wet (?:(?!Next to mix).)*Lid/, words)
+    assert_match(/Next to mix .*Lid : film coat 1 of 2, batch 1 of 1 late/, words)
+    cup = to_bench(job)
+    mixed(cup, met: 20, poured: 12)
+
+    assert Stores::Job.find(job[/\d+/]).stale?(Stores::Planning.new.stamp), "a press at the bench makes what was kept of the plan stale"
+    Stores::Renewer.new.renew_all(breath_s: 0)
+    get "/"
+
+    assert_match(/Wet (?:(?!Next to mix).)*Lid : film coat 1 tacky/, words)
+    refute_match(/Due next .*Lid : film coat 1 of 2/, words)
+  end
+
+  # Looking, and presses that change nothing a plan reads, plan nothing.
+  def test_a_press_that_says_nothing_of_the_coat_plans_nothing
+    cup = to_bench(job)
+    Stores::Renewer.new.renew_all(breath_s: 0)
+    fresh = -> { !Stores::Job.find(job[/\d+/]).stale?(Stores::Planning.new.stamp) }
+
+    assert fresh.call
+    happened(cup, [[5, :done, { step: "tins" }]])
+    assert fresh.call
+  end
+
+  # Batches that an earlier Dakren kept are read once, from their events.
+  def test_what_an_earlier_shop_kept_is_read_once
+    cup = to_bench(job)
+    mixed(cup, met: 40, poured: 30)
+    told = record(cup).attributes.slice(*Stores::Seals::CAME_TO)
+    record(cup).keep_quietly(**Stores::Seals::CAME_TO.to_h { |name| [name.to_sym, name == "told_by" ? 0 : nil] })
+
+    refute planned.coats[0].real
+    Stores::Renewer.new.renew_all(breath_s: 0)
+
+    assert_equal told, record(cup).attributes.slice(*Stores::Seals::CAME_TO)
+    assert planned.coats[0].real
+  end
+end

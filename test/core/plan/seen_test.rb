@@ -1,0 +1,60 @@
+# frozen_string_literal: true
+
+require_relative "../../plan_helper"
+
+# What was seen of a coat, by its test dab or on the work, moves what hangs on it: tacky from 150 to 210 minutes and hard from 960 to 1320
+# by its sheet.
+class SeenOfACoatTest < PlacedTest
+  Seen = Plan::Seen
+
+  def two(marks)
+    plan(job("a", count: 2, real: marks.empty? ? {} : { [1, 1] => { began: 0.0, finished: 10.0, **marks } }), text: "24 h")
+  end
+
+  def test_a_later_look_wins
+    assert_nil Seen.of({ began: 1.0 })
+    assert_equal [nil, 30.0, nil], Seen.of({ soft: 20.0, tacky: 30.0 }).to_a
+    assert_equal [40.0, nil, nil], Seen.of({ soft: 40.0, tacky: 30.0 }).to_a
+    assert_equal [nil, 90.0, nil], Seen.of({ hard: 60.0, tacky: 90.0 }).to_a, "tacky after it was said hard: it was not"
+    assert_equal [nil, 30.0, 60.0], Seen.of({ tacky: 30.0, hard: 60.0 }).to_a
+  end
+
+  def test_what_is_seen_is_when_it_was_reached
+    early = two({ tacky: 120.0 })
+    late = two({ tacky: 260.0 })
+
+    assert_in_delta 120, early.coats[1].from_min, 1
+    assert_in_delta 260, late.coats[1].from_min, 1
+    assert_operator two({}).coats[1].from_min, :>, 200
+    assert_equal [120.0] * 3, early.coats[0].stage(:recoat_opens).to_a
+  end
+
+  # Late to be tacky is late to be hard, by the same share, and never by more than twice.
+  def test_what_comes_after_moves_with_it
+    foretold = two({}).coats[0]
+    middle = foretold.stage(:recoat_opens).middle
+    slow = two({ tacky: middle * 1.4 }).coats[0]
+
+    assert_share foretold.stage(:sandable).middle * 1.4, slow.stage(:sandable).middle, 0.02
+    assert_share foretold.stage(:recoat_closes).early * 1.4, slow.stage(:recoat_closes).early, 0.02
+    assert_share foretold.stage(:sandable).middle * 2, two({ tacky: middle * 9 }).coats[0].stage(:sandable).middle, 0.02
+    assert_share foretold.stage(:sandable).middle / 2, two({ tacky: middle / 9 }).coats[0].stage(:sandable).middle, 0.02
+  end
+
+  def test_hard_is_hard_when_it_was_seen
+    hard = two({ tacky: 170.0, hard: 700.0 }).coats[0]
+
+    assert_equal [700.0] * 3, hard.hard.to_a
+    assert_in_delta 170, hard.stage(:recoat_opens).middle
+    foretold = two({}).coats[0].stage(:recoat_opens).middle
+
+    assert_in_delta foretold * 700 / two({}).coats[0].hard.middle, two({ hard: 700.0 }).coats[0].stage(:recoat_opens).middle, 0.5
+    assert_in_delta 100, two({ hard: 100.0 }).coats[0].stage(:recoat_opens).late, 1e-6, "what is hard was tacky before"
+  end
+
+  def test_with_nothing_seen_it_is_as_before
+    real = plan(job("a", count: 2, real: { [1, 1] => { began: 0.0, finished: two({}).coats[0].to_min } }), text: "24 h")
+
+    assert_in_delta two({}).coats[1].from_min, real.coats[1].from_min, 1e-6
+  end
+end
