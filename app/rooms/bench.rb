@@ -32,12 +32,13 @@ module Dakren
         job = Stores::Job.find_by(id: word("job")) || not_found
         desk = Stores::Planning.new(settings_row, job_id: job.id).desk_of(job.document)
         once do
-          place = place_asked(job, desk)
+          mixed = Stores::Mixed.of(job.id)
+          place = place_asked(mixed, desk)
           # One that is on the go is gone back to; one that is used up is mixed once more only where that is meant.
           next "/bench/#{place.standing.id}" if place.standing&.live? || (place.standing&.used? && word("again").empty?)
 
           job.update!(state: "under_way") if job.state == "planned"
-          "/bench/#{PlannedCup.new(job, desk, place, settings_row, again: AGAIN[word("again")]).start.id}"
+          "/bench/#{PlannedCup.new(job, desk, place, settings_row, mixed: mixed, again: AGAIN[word("again")]).start.id}"
         end
       end
 
@@ -64,8 +65,7 @@ module Dakren
 
         # The batch that is asked for: one by its place, or a task's next.
         # @return [Stores::Mixed::Place]
-        def place_asked(job, desk)
-          mixed = Stores::Mixed.of(job.id)
+        def place_asked(mixed, desk)
           coats = word("task").empty? ? desk.coats : desk.coats.select { |one| one.task.id == word("task") }
           return mixed.next(coats) || mixed.places(coats).last || not_found if word("cup").empty?
 

@@ -51,6 +51,12 @@ module Dakren
         show(find(id))
       end
 
+      # Has anything happened to it since? Asked by every page that shows it, and never planned for.
+      get %r{/jobs/(\d{1,15})/happens} do |id|
+        content_type "text/plain"
+        Stores::Mixed.of(id.to_i).stamp_of_all
+      end
+
       post %r{/jobs/(\d{1,15})} do |id|
         @record = record = find(id)
         before = record.document

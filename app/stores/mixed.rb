@@ -1,5 +1,8 @@
 # frozen_string_literal: true
 
+require "digest"
+require "json"
+
 module Dakren
   module Stores
     # How the planned batches of a job stand: which were mixed, which is on the go, which comes next; and what that says of its coats.
@@ -68,6 +71,12 @@ module Dakren
         end
       end
 
+      # What went into the cups of a coat and was not thrown out.
+      # @return [Float] g of resin and hardener
+      def made_g(task, coat, section)
+        @all.sum { |place, standing| place.first(3) == [task, coat, section] && standing.counts? ? standing.made_g.to_f : 0.0 }
+      end
+
       # Changes when anything a plan reads of a batch does.
       # @return [Hash]
       def digest
@@ -94,6 +103,12 @@ module Dakren
       def next(coats)
         found = places(coats)
         found.find { |place| place.standing&.live? } || found.find { |place| !place.standing&.used? }
+      end
+
+      # Changes when any batch of the job stands otherwise, in short.
+      # @return [String]
+      def stamp_of_all
+        Digest::SHA256.hexdigest(JSON.generate(@all.map { |place, standing| [place, standing.to_a] }))[0, 16]
       end
 
       # Changes when any batch of a task stands otherwise.

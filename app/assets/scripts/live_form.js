@@ -6,6 +6,8 @@ import { unsent } from "./unsent.js";
 const PAUSE_MS = 220;
 const RETRY_MS = 3000;
 const LOOK_AGAIN_MS = 1000;
+// How often it is asked whether anything happened to the job elsewhere: at the bench, on the wall.
+const HAPPENS_MS = 1000;
 // Answers that stay the same however often one asks.
 const REFUSED = [400, 403, 404, 409, 413];
 
@@ -20,6 +22,8 @@ export function liveForm() {
     later: null,
     served: null,
     left: null,
+    watch: null,
+    asking: false,
 
     init() {
       if (this.preview()) this.state = "";
@@ -45,8 +49,10 @@ export function liveForm() {
       this.$root.addEventListener("toggle", () => this.lookAgain(), true);
       this.leftBehind();
       this.lookAgain();
+      if (this.$root.dataset.happens) this.watch = setInterval(() => this.happened(), HAPPENS_MS);
     },
     destroy() {
+      clearInterval(this.watch);
       document.removeEventListener("keydown", this.keys);
       window.removeEventListener("pagehide", this.leave);
     },
@@ -149,15 +155,26 @@ export function liveForm() {
       }
       const stale = live.stale(this.$root);
       if (!stale && !this.$root.querySelector("[data-working]")) return;
-      this.again = setTimeout(async () => {
-        if (this.sending || this.dirty) return;
-        const sent = live.sent(this.$root);
-        const wanted = () => !this.sending && !this.dirty;
-        const found = await live.look(this.$root, window.location.pathname, {}, { wanted, sent }).catch(() => null);
-        if (found?.served) this.served = new Map([...this.served, ...found.served]);
-        if (found?.later) this.later = found.later;
-        this.lookAgain(!found);
-      }, stale && !failed ? 0 : LOOK_AGAIN_MS);
+      this.again = setTimeout(async () => this.lookAgain(!await this.lookNow()), stale && !failed ? 0 : LOOK_AGAIN_MS);
+    },
+    // @returns whether the page is as the shop has it now
+    async lookNow() {
+      if (this.sending || this.dirty) return true;
+      const sent = live.sent(this.$root);
+      const wanted = () => !this.sending && !this.dirty;
+      const found = await live.look(this.$root, window.location.pathname, {}, { wanted, sent }).catch(() => null);
+      if (found?.served) this.served = new Map([...this.served, ...found.served]);
+      if (found?.later) this.later = found.later;
+      return Boolean(found);
+    },
+    // A batch that was poured out, a dab that is tacky: the plan moves with it, on every page that is looked at.
+    async happened() {
+      const quiet = () => document.visibilityState === "visible" && !this.sending && !this.dirty;
+      if (!quiet() || this.asking) return;
+      this.asking = true;
+      const told = await fetch(`${window.location.pathname}/happens`).then((answer) => (answer.ok ? answer.text() : null)).catch(() => null);
+      if (told && told !== this.$root.dataset.happens && quiet()) await this.lookNow();
+      this.asking = false;
     },
     // What will not be taken however often it is sent: said, and left standing.
     refused(says, act) {

@@ -28,6 +28,11 @@ module Dakren
         @whereabouts = WhereaboutsPage.new(desk, @form, wording, planning)
       end
 
+      # Changes when anything happens to the job at the bench.
+      def happens
+        @planning.mixed.stamp_of_all
+      end
+
       # @return [Array<Answer>] the figures above everything
       def answers
         JobAnswers.new(shown, @wording).all

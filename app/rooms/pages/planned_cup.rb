@@ -4,14 +4,20 @@ module Dakren
   module Rooms
     # A planned batch taken to the bench: what the plan says of it, as the bench keeps it.
     class PlannedCup
+      # A batch that makes up for others is at most so much larger than it was planned; nearer to that than this it stays as it was planned.
+      MOST_SHARE = 1.25
+      LEAST_SHARE = 0.02
+
       # @param place [Stores::Mixed::Place] @param again [String, nil] why it is mixed once more
-      def initialize(job, desk, place, settings, again: nil)
+      # @param mixed [Stores::Mixed] what was mixed of the coat so far
+      def initialize(job, desk, place, settings, mixed: Stores::Mixed.new([]), again: nil)
         @job = job
         @desk = desk
         @coat = place.coat
         @planned = @coat.plan.batches.find { |batch| batch.number == place.number }
         @settings = settings
         @again = again
+        @mixed = mixed
       end
 
       # @return [Stores::Batch]
@@ -34,8 +40,27 @@ module Dakren
       def amounts
         portion = @planned.portion
         split = @planned.split
-        { total_g: portion.mass_g, cup: portion.cup, count: count_of(portion.whole&.counted),
-          parts_ml: split.resin_ml && { resin: split.resin_ml, hardener: split.hardener_ml } }
+        { total_g: portion.mass_g * share, cup: portion.cup, count: count_of(portion.whole&.counted),
+          parts_ml: split.resin_ml && { resin: split.resin_ml * share, hardener: split.hardener_ml * share } }
+      end
+
+      # What is in the cups and on the work counts: what is left of the need is shared by the batches still to be mixed; one that is mixed
+      # because others ran short takes what is missing. Strokes and packs stay whole.
+      # @return [Rational] of what was planned for this batch
+      def share
+        @share ||= begin
+          found = @planned.portion.whole ? 1r : wanted
+          (found - 1).abs < LEAST_SHARE ? 1r : found.clamp(LEAST_SHARE.to_r, MOST_SHARE.to_r)
+        end
+      end
+
+      def wanted
+        made = @mixed.made_g(*which.values.first(3))
+        left = @coat.plan.amounts.total.total_g - made.to_r
+        batches = @coat.plan.batches.reject { |batch| @mixed.at(*which.values.first(3), batch.number)&.used? }
+        return 1r if made.zero? || left <= 0
+
+        (left / [batches.size, 1].max / @planned.portion.mass_g).round(4)
       end
 
       def conditions
@@ -43,7 +68,7 @@ module Dakren
         tool = @coat.task.tool
         { room_c: order.room_c, tins_c: order.tins_c, tool: tool&.name, method: measured_by, first: first_of,
           resolution_g: Stores::Tool.shelf.resolution_g(order.sheet, portion.mass_g, tool),
-          placing_min: portion.needed_min - portion.mixing_min }
+          placing_min: (portion.needed_min - portion.mixing_min) * share.to_f }
       end
 
       # The builder's own steps: what comes before the first cup of all, and what follows the last of a @coat.
@@ -81,7 +106,7 @@ module Dakren
       # What the bench must know of the work itself.
       def of_work
         { **powder_of, **thinner_of, of: @coat.plan.batches.size, hardeners: hardeners_of, kind: @coat.task.kind.name,
-          comb_mm: comb_of&.to_f, laid: laid, after: @coat.task.steps & Dakren::Bench::AFTER.map(&:name) }
+                                     comb_mm: comb_of&.to_f, laid: laid, after: @coat.task.steps & Dakren::Bench::AFTER.map(&:name) }
       end
 
       # How cloth is laid, where there is some.

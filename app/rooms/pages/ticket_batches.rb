@@ -7,6 +7,9 @@ module Dakren
     # The planned batches of a task as its page shows them: how each stands, and the way to the bench.
     class TicketBatches < TicketFacet
       STATES_SHOWN = 12
+      # Nearer to what was planned than this a coat is neither short nor too much.
+      SHORT_SHARE = 0.02
+      SHORT_G = 2.0
 
       # The next cup that is to be mixed: words and address.
       # @return [Array(String, String), nil]
@@ -28,6 +31,16 @@ module Dakren
         end
       end
 
+      # What was mixed of each coat that was begun, against what it takes: words, and where it ran short what mixes the rest: address,
+      # batch and words.
+      # @return [Array<Array(String, Array(String, String, String))>]
+      def amounts
+        coats.filter_map do |coat|
+          made = mixed.made_g(id, coat.number, coat.section)
+          made.positive? ? [amount_words(coat, made), more(coat, made)] : nil
+        end
+      end
+
       # Changes when a batch of this task stands otherwise.
       def stamp
         mixed.stamp(id)
@@ -42,10 +55,37 @@ module Dakren
 
       # "coat 2, batch 3"
       def batch_words(place)
-        parts = []
-        parts << "#{task.coat_word} #{place.coat.number}" if coats.map(&:number).uniq.size > 1
-        parts << "section #{place.coat.section}" if place.coat.sections > 1
-        [*parts, "batch #{place.number}"].join(", ")
+        [*coat_words(place.coat), "batch #{place.number}"].join(", ")
+      end
+
+      def coat_words(coat)
+        [("#{task.coat_word} #{coat.number}" if coats.map(&:number).uniq.size > 1),
+          ("section #{coat.section}" if coat.sections > 1)].compact
+      end
+
+      # "coat 1: 540 g of 610 g mixed, 70 g left to mix"
+      def amount_words(coat, made)
+        planned = coat.plan.amounts.total.total_g.to_f
+        left = planned - made
+        far = left.abs > enough(planned)
+        rest = ", #{show(left.abs, :g)} #{left.positive? ? "left to mix" : "more than planned"}" if far
+        "#{coat_words(coat).join(", ")}#{": " unless coat_words(coat).empty?}#{show(made, :g)} of #{show(planned, :g)} mixed#{rest}"
+          .sub(/\A./, &:upcase)
+      end
+
+      # Nearer than this it is what was planned.
+      def enough(planned)
+        [planned * SHORT_SHARE, SHORT_G].max
+      end
+
+      # Once all that were planned are used and it is not enough.
+      def more(coat, made)
+        left = coat.plan.amounts.total.total_g.to_f - made
+        last = coat.plan.batches.last.number
+        return if left <= enough(coat.plan.amounts.total.total_g.to_f) || coat.plan.batches.any? { |batch| !used?(coat, batch) }
+
+        ["/bench/planned?job=#{@planning.job_id}&task=#{id}&coat=#{coat.number}&section=#{coat.section}&cup=#{last}&again=short",
+          "#{id}-#{coat.number}-#{coat.section}-#{last}", "mix #{show(left, :g)} more"]
       end
 
       # @return [Stores::Mixed]
