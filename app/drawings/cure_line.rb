@@ -32,13 +32,13 @@ module Dakren
         @room = room
         @hours = hours
         @steps = entries.reject(&:coat?)
-        @lanes = coats.map { |coat| Plan::Lane.new(coat.plan, warm_until: coat.warm_until && (coat.warm_until - coat.from_min)) }
+        @lanes = coats.map { |coat| Plan::Lane.of(coat) }
         @wording = wording
         @now = now
         @start = start
-        # A job that begins days on is drawn from where it begins.
+        # A job that begins days on is drawn from where it begins, one that was begun sooner from there.
         first = [*coats, *@steps].map(&:from_min).min
-        @zero = first > LONG_WAIT_MIN ? first - 60 : 0.0
+        @zero = first > LONG_WAIT_MIN ? first - 60 : [first, 0.0].min
         until_min = coats.zip(@lanes).map { |coat, lane| coat.from_min + lane.until_min }.max
         # Where no clock is changed on the way, minutes need only be counted on.
         @even_clock = start.utc_offset == (start + (until_min * 60)).utc_offset

@@ -68,11 +68,17 @@ module Dakren
         "#{what}#{" of task #{@desk.number_of(entry.task)}" if many}#{", section #{entry.section}" if entry.sections > 1}"
       end
 
+      def seen_tacky?(entry, minute)
+        below = @desk.schedule.coats.select { |one| one.from_min < entry.from_min && one.places.intersect?(entry.places) }
+        below.any? { |one| one.seen&.tacky && (one.seen.tacky - minute).abs < 1 }
+      end
+
       def reason(entry)
         kind, minute, told = entry.why
         case kind
         when :hours then "could go on from #{clock(minute)}, but nobody's free before #{clock(entry.from_min)}"
-        when :opens then "cannot go on before #{clock(minute)}, when the coat below is certain to be tacky"
+        when :opens then "cannot go on before #{clock(minute)}, when the coat below " \
+                         "#{seen_tacky?(entry, minute) ? "was found" : "is certain to be"} tacky"
         when :cools then "cannot go on before #{clock(minute)}, when the pour below has cooled: sooner, the heat of both adds up"
         when :step then "waits until #{clock(minute)} for a step before it: #{told}"
         when :gate then "waits until #{clock(minute)} for the #{told}"

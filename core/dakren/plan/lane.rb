@@ -14,19 +14,32 @@ module Dakren
       # What ends each state.
       ENDS = { runny: nil, thickening: :recoat_opens, tacky: :recoat_closes, firm: :sandable }.freeze
 
+      # A coat in its place: as it was really laid, and in the light of what was seen of it.
+      # @param entry [Entry]
+      # @return [Lane]
+      def self.of(entry)
+        new(entry.plan, warm_until: entry.warm_until && (entry.warm_until - entry.from_min),
+          done_at: (entry.to_min - entry.from_min if entry.real),
+          stages: (->(name) { entry.stage(name)&.plus(-entry.from_min) } if entry.seen))
+      end
+
       # @param plan [CoatPlan]
       # @param warm_until [Numeric, nil] minutes from its start at which its warm cure is over, and it is hard
-      def initialize(plan, warm_until: nil)
+      # @param done_at [Numeric, nil] minute at which it was on, where that is not as planned
+      # @param stages [#call, nil] from a name of Cure::STAGES to a Cure::Band of minutes from its start, where that is not as planned
+      def initialize(plan, warm_until: nil, done_at: nil, stages: nil)
         @plan = plan
         @warm_until = warm_until
+        @done_at = done_at || plan.done_at
+        @stages = stages || plan.method(:stage)
       end
 
       # @return [Array<Stretch>] mixing first, then the states the sheet lets us tell
       def stretches
-        found = [Stretch.new(state: :mixing, from: 0.0, to: @plan.done_at)]
+        found = [Stretch.new(state: :mixing, from: 0.0, to: @done_at)]
         return found if @plan.sheet.silent?
 
-        from = @plan.done_at
+        from = @done_at
         assumed = false
         marks.each do |state, minute|
           to = minute && [minute, from].max
@@ -47,8 +60,8 @@ module Dakren
       # @return [Float] minute up to which the line is worth drawing
       def until_min
         known = marks.filter_map(&:last)
-        last = known.max || @plan.done_at
-        [last * 1.35, @plan.done_at * 2, 60].max
+        last = known.max || @done_at
+        [last * 1.35, @done_at * 2, 60].max
       end
 
       private
@@ -71,7 +84,7 @@ module Dakren
       def marks
         @marks ||= begin
           found = [[:runny, @plan.laid.thickens.middle]] + ENDS.compact.filter_map do |state, stage|
-            band = stage == :sandable ? @plan.hard : @plan.stage(stage)
+            band = @stages.call(stage == :sandable ? @plan.sheet.hard_stage : stage)
             band && [state, band.middle]
           end
           found = warmed(found) if @warm_until

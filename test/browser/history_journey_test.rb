@@ -1,0 +1,82 @@
+# frozen_string_literal: true
+
+require_relative "../browser_helper"
+
+# Two coats walked ahead of their plan, with the job looked at on another screen: what is pressed at the bench is what that shows.
+class HistoryJourneyTest < BrowserTest
+  CLOCKED = {} # rubocop:disable Style/MutableConstant
+
+  # A shop whose clock is put forward.
+  def self.shop
+    CLOCKED[:shop] ||= begin
+      CLOCKED[:clock] = File.join(Dir.mktmpdir("dakren-clock"), "ahead")
+      File.write(CLOCKED[:clock], "0")
+      Served.new(environment: { "DAKREN_CLOCK" => CLOCKED[:clock], "DAKREN_DEMO_ROOM_C" => "20" }).start.tap do |shop|
+        Minitest.after_run { shop.stop && FileUtils.rm_rf([shop.data, File.dirname(CLOCKED[:clock])]) }
+      end
+    end
+  end
+
+  def later(minutes)
+    File.write(CLOCKED[:clock], (File.read(CLOCKED[:clock]).to_f + (minutes * 60)).to_s)
+  end
+
+  def go_on(to)
+    find(".bench-next").click
+    assert_selector ".bench-steps [aria-current]", text: to
+  end
+
+  def mix_it
+    ["Gear", "At hand", "Cup", "Resin"].each { |step| go_on(step) }
+    type "f-reading", find("#b-target").text[/[\d.]+/], pause: 0.08
+    go_on "Hardener"
+    type "f-reading", find("#b-target").text[/[\d.]+/], pause: 0.08
+    go_on "Mix"
+    later 5
+    go_on "Roll it on"
+  end
+
+  # When the second coat begins, as the day tells it.
+  def second_coat
+    find("#b-day li", text: "film coat 2 of 2").find(".day-time").text
+  end
+
+  def test_a_job_moves_as_its_batches_are_mixed_elsewhere
+    plan_board(name: "Shelf board", length: "900", width: "600")
+    type "f-c1-coats", "2", pause: 0.1
+    settled
+
+    assert_selector "#b-day li", text: "film coat 2 of 2"
+    foretold = second_coat
+    job = current_path
+    bench = open_new_window
+    within_window(bench) do
+      visit job
+      find(".to-bench-now").click
+      mix_it
+    end
+
+    assert_selector "#b-day li", text: /film coat 1 of 2.*actual/
+    assert_selector ".ticket-facts", text: "under way"
+    assert_selector ".cup-states", text: /batch 1 in its cup/
+    within_window(bench) { go_on "Test dab" }
+
+    assert_selector ".cup-states", text: /batch 1 used/
+    assert_text(/Coat 1: .* g of .* g mixed/)
+    refute_equal foretold, second_coat
+    window = second_coat
+    later 150
+    within_window(bench) do
+      click_button "Tacky: prints, leaves nothing"
+      click_button "Tacky: prints, leaves nothing" if has_text?("Really tacky?", wait: 2)
+
+      assert_text(/Tacky at the last touch/)
+    end
+
+    assert_no_selector "#b-day li", text: window
+    assert_selector ".to-bench-now", text: "coat 2, batch 1"
+    page.save_screenshot(ENV["SHOT"]) if ENV["SHOT"]
+    within_window(bench) { visit "/" }
+    bench.close
+  end
+end
