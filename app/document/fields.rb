@@ -179,8 +179,9 @@ module Dakren
 
       # What really happened to one coat of one section: "c1-began_2_1" is when the second coat of the first section began. A mark
       # names its coat, so that it stays with it whatever is added before or after.
-      MARKS = { "began" => "Started", "finished" => "Last batch applied", "soft" => "Test dab still soft at" }.freeze
-      MARK = /\A(?<what>began|finished|soft)_(?<coat>\d{1,2})_(?<section>\d{1,2})\z/
+      MARKS = { "began" => "Started", "finished" => "Last batch applied", "soft" => "Test dab still soft at", "tacky" => "Tacky at",
+                "hard" => "Hard at" }.freeze
+      MARK = /\A(?<what>#{MARKS.keys.join("|")})_(?<coat>\d{1,2})_(?<section>\d{1,2})\z/
 
       # When a step of a task was really done: "c1-done_trim".
       DONE = /\Adone_(?<step>own_(?:before|between|after|stage)_\d{1,3}|[a-z_]+(?:_\d+)?)\z/

@@ -11,7 +11,7 @@ module Dakren
       # a mark wrong?
       Doing = Value.define(:css, :clock, :label, :count, :told, :waits, :wrong, :key, marks: [].freeze, tap: nil, crew: nil, open: false)
       # What is noted by one press, in this order.
-      TAPS = { "began" => "started now", "finished" => "last batch applied now" }.freeze
+      TAPS = { "began" => "started now", "finished" => "last batch applied now", "tacky" => "tacky now", "hard" => "hard now" }.freeze
 
       # @param desk [Document::JobDesk] @param form [JobForm]
       def initialize(desk, form, wording)
@@ -81,10 +81,11 @@ module Dakren
           "#{@wording.minutes(entry.plan.edge.longest_gap_min)}: a helper mixing ahead keeps it open."
       end
 
-      # The first of the two that is not noted yet.
+      # The first of them that was not noted yet, nor anything that comes after it.
       def tap(entry)
         noted = entry.task.marks.fetch([entry.number, entry.section], {})
-        what, words = TAPS.find { |name, _| !noted.key?(name.to_sym) }
+        last = TAPS.keys.rindex { |name| noted.key?(name.to_sym) } || -1
+        what, words = TAPS.to_a[last + 1]
         what && ["mark:#{entry.task.id}:#{mark_of(entry, what)}", words]
       end
 

@@ -19,7 +19,7 @@ module Dakren
 
       # @return [String] as SVG
       def drawing
-        now = shown.zone.now
+        now = shown.zone.at(Stores::Now.wall)
         shown.kept([:cure_line, @wording.key, now.to_i / SECONDS_A_MINUTE]) { drawn_line(now).to_s }
       end
 

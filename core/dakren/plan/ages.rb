@@ -120,6 +120,7 @@ module Dakren
       # When a stage is surely reached (late, 1), or may be at the earliest (early, 0).
       def reached(laid, stage, side)
         plan = laid.quick.plan
+        exact = laid.seen&.at(stage, plan.sheet.hard_stage) and return exact
         range = plan.sheet.ages(stage) or return
         task, number, section = laid.unit
         found = @reached[[task.id, number, section, laid.from.round(1), laid.quick.done, stage, side]] ||=
@@ -135,8 +136,6 @@ module Dakren
       def in_the_light_of(laid, stage, side, minute)
         hard_stage = laid.quick.plan.sheet.hard_stage
         seen = laid.seen
-        exact = seen.at(stage, hard_stage) and return exact
-
         minute = seen.moved(stage, minute, laid.from, hard_stage) { |name| laid.quick.plan.stage(name)&.middle&.+(laid.from) }
         seen.soft && side == 1 ? [minute, seen.soft + ((seen.soft - laid.from) * Seen::SOFT_SHARE)].max : minute
       end

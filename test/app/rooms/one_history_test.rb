@@ -107,6 +107,25 @@ class OneHistoryTest < AppTest
     assert_in_delta 70, from(planned.coats[0]), 1.1
   end
 
+  # What was not walked at the bench is noted here: by one press after another, or typed from paper afterwards.
+  def test_what_happened_is_noted_on_the_job_too
+    job
+    ["started now", "last batch applied now", "tacky now", "hard now"].each_with_index do |words_on_it, i|
+      get job
+
+      assert_equal words_on_it, page[/value="mark:c1:\w+_1_1">([^<]+)</, 1]
+      submit job, { "act" => page[/value="(mark:c1:\w+_1_1)">/, 1] }, live: true
+
+      assert_equal(%w[began finished tacky hard].first(i + 1), document(job).keys.grep(/_1_1\z/).map { |key| key[/c1-(\w+)_1_1/, 1] })
+    end
+    get job
+
+    assert_nil page[/value="mark:c1:\w+_1_1">([^<]+)</, 1]
+    submit job, { "c1-began_1_1" => clock(-300), "c1-finished_1_1" => clock(-290), "c1-tacky_1_1" => clock(-60), "c1-hard_1_1" => "" }
+
+    assert_in_delta 60, minutes_ago(planned.time_at(planned.coats[1].window[0])), 1.1
+  end
+
   # Nothing is wet before somebody has mixed it, whatever the plan meant; what was to be mixed by now is late.
   def test_now_says_what_is_really_wet
     job
