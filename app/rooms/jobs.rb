@@ -26,7 +26,8 @@ module Dakren
 
       post %r{/jobs/(\d{1,15})/state} do |id|
         record = find(id)
-        record.update!(state: word("state")) if Stores::Job::STATES.key?(word("state"))
+        wanted = word("to").empty? ? word("state") : word("to")
+        record.update!(state: wanted) if Stores::Job::STATES.key?(wanted)
         redirect "/jobs/#{id}", 303
       end
 

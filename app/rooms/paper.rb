@@ -19,6 +19,15 @@ module Dakren
         sheet(id) { |page| erb :"paper/cards", layout: :paper_layout, locals: { page: page } }
       end
 
+      get %r{/(\d{1,15})/handover} do |id|
+        @record = find(id)
+        desk = desk_of(@record.document)
+        @title = @record.title(80)
+        batches = Stores::Batch.where(job_id: @record.id).where.not(task: "").order(:id).to_a
+        erb :"paper/handover", layout: :paper_layout,
+          locals: { page: HandoverPage.new(@record, desk, wording.seen_from(desk.start), batches) }
+      end
+
       helpers do
         def sheet(id)
           @record = find(id)

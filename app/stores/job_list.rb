@@ -151,7 +151,9 @@ module Dakren
         mixed = standing.fetch(job.id) { Mixed.new([]) }
         coats = (job.said["events"] || []).select { |event| event["task"] && event["from"] <= @at + SOON_S }
         coat, number = coats.lazy.flat_map { |event| (1..event["cups"]).map { |i| [event, i] } }.find do |event, i|
-          !mixed.at(event["task"], event["coat"], event["section"], i)&.used?
+          place = event.values_at("task", "coat", "section")
+          # What was begun without the bench is not mixed there any more.
+          !mixed.at(*place, i)&.used? && !(event["real"] && !mixed.any?(*place))
         end
         return unless coat
 

@@ -71,6 +71,11 @@ module Dakren
         end
       end
 
+      # Was any batch of a coat taken to the bench?
+      def any?(task, coat, section)
+        @all.any? { |place, _| place.first(3) == [task, coat, section] }
+      end
+
       # What went into the cups of a coat and was not thrown out.
       # @return [Float] g of resin and hardener
       def made_g(task, coat, section)

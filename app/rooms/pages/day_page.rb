@@ -66,7 +66,12 @@ module Dakren
 
       def told(entry)
         ticket = @desk.tasks.size > 1 ? "task #{@desk.number_of(entry.task)}, " : ""
-        "#{ticket}#{@wording.counted(entry.plan.batches.size, :batch)}#{SCHOOLS[entry.school]}#{window(entry)}"
+        "#{ticket}#{@wording.counted(entry.plan.batches.size, :batch)}#{SCHOOLS[entry.school]}#{window(entry)}#{", late" if late?(entry)}"
+      end
+
+      # Was it to be begun by now, and nobody has said that it was?
+      def late?(entry)
+        !entry.real && @desk.time_at(entry.from_min).to_f < Stores::Now.wall - Stores::NowList::LATE_S
       end
 
       def window(entry)

@@ -36,6 +36,10 @@ module Dakren
           more: { "form" => "job-state", "@change" => "$event.target.form.requestSubmit()" })
       end
 
+      def done?
+        @record.state == "done"
+      end
+
       def template_word
         @record.template ? "no longer a template" : "save as template"
       end

@@ -42,6 +42,21 @@ module Dakren
         ["Ready #{because.hand_over}.", begins]
       end
 
+      # Where all coats are on: what is still waited for, or that it can be handed over.
+      # @return [Array(String, Boolean), nil] a sentence, and whether the job has come to its end
+      def ended
+        completion = Plan::Completion.new(@desk.schedule)
+        return unless completion.all_on?
+
+        minute = completion.ready_min
+        return ["All coats are on; when the last is hard only the test dab says: note it there, or below.", false] if minute.nil?
+        if @desk.time_at(minute).to_f > Stores::Now.wall
+          return ["All coats are on; surely ready #{@wording.clock(@desk.time_at(minute))}.", false]
+        end
+
+        ["All coats are on, and it can be handed over.", true]
+      end
+
       # "To walk on Thu 14:00, to load lightly Fri 09:00."
       def ready
         kept? && !shown.schedule.untold? ? Words::ReadyFor.new(shown, @wording).sentence : nil

@@ -107,6 +107,47 @@ class OneHistoryTest < AppTest
     assert_in_delta 70, from(planned.coats[0]), 1.1
   end
 
+  # All coats on and found hard: the job has come to its end, and says so, with what goes along with the work.
+  def test_a_job_comes_to_its_end_by_itself
+    job("c1-sheet" => sheet_id("Stillwater clear coat", "clear"))
+    marks = { "c1-began_1_1" => clock(-900), "c1-finished_1_1" => clock(-890), "c1-began_2_1" => clock(-600) }
+    submit job, marks
+
+    refute_includes words, "All coats are on"
+    submit job, { "c1-finished_2_1" => clock(-590) }
+    get job
+
+    assert_match(/All coats are on; (surely ready|when the last is hard only the test dab says)/, words)
+    assert_nil page[/name="to" value="done"/]
+    submit job, { "c1-hard_2_1" => clock(-5) }
+    get job
+
+    assert_includes words, "All coats are on, and it can be handed over."
+    post "#{job}/state", { "authenticity_token" => hidden("authenticity_token"), "state" => "planned", "to" => "done" }
+
+    assert_equal "done", Stores::Job.find(job[/\d+/]).state
+    get job
+
+    refute_includes words, "it can be handed over"
+    get "/paper/#{job[/\d+/]}/handover"
+
+    assert_match(/Film coat, 2 coats .* planned not noted/, words)
+    assert_match(/found hard/, words)
+    assert_includes words, "How to look after it"
+  end
+
+  def test_the_handover_sheet_tells_what_really_went_in_and_of_which_lots
+    cup = to_bench(job)
+    mixed(cup, met: 40, poured: 30)
+    record(cup).update!(lots: "A-77 B-12")
+    get "/paper/#{job[/\d+/]}/handover"
+
+    assert_match(/g mixed A-77 B-12/, words)
+    get "/paper/999999/handover"
+
+    assert_equal 404, last_response.status
+  end
+
   # What was not walked at the bench is noted here: by one press after another, or typed from paper afterwards.
   def test_what_happened_is_noted_on_the_job_too
     job
