@@ -18,7 +18,10 @@ module Dakren
 
       # @param plan [Plan::CoatPlan]
       # @param wording [Words::Wording]
-      def initialize(plan, wording, key: "c", step_g: 0.1)
+      # @param stands [#call, nil] from the number of a batch to how it stands: address of its record, words, and whether it is used up; nil
+      #   where it was not taken to the bench
+      def initialize(plan, wording, key: "c", step_g: 0.1, stands: ->(_) {})
+        @stands = stands
         @step_g = step_g
         @plan = plan
         @wording = wording
@@ -67,14 +70,22 @@ module Dakren
       end
 
       def draw(svg, batch, x, first:)
+        address, words, used = @stands.call(batch.number)
+        drawn = -> { draw_batch(svg, batch, x, words, used) }
+        address ? svg.link(address, &drawn) : drawn.call
+        draw_heights(svg, batch, x) if first
+      end
+
+      # One that is used up is empty.
+      def draw_batch(svg, batch, x, words, used)
         svg.group(class: "batch", data_batch: "#{@key}-#{batch.number}") do
-          svg.note("Batch #{batch.number}: #{mass(batch)} in a #{@wording.vessel(@cup.name)}")
-          layers(batch).each { |name, from, to| draw_layer(svg, x, from, to, name) }
+          svg.note("Batch #{batch.number}: #{mass(batch)} in a #{@wording.vessel(@cup.name)}#{", #{words}" if words}")
+          layers(batch).each { |name, from, to| draw_layer(svg, x, from, to, name) } unless used
           draw_cup(svg, x)
+          svg.text(x + (@cup_wide / 2), 12 + (@cup_high / 2), words, text_anchor: "middle", class: "t-small") if words
           svg.text(x + (@cup_wide / 2), @cup_high + 24, mass(batch), text_anchor: "middle", class: "t-figure")
           svg.text(x + (@cup_wide / 2), @cup_high + 38, "batch #{batch.number}", text_anchor: "middle", class: "t-small") if several?
         end
-        draw_heights(svg, batch, x) if first
       end
 
       # The part that goes in first lies below. Which, is the method's: thin part first in a graduated cup.

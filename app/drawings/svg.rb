@@ -58,6 +58,15 @@ module Dakren
         self
       end
 
+      # What is drawn within leads there.
+      # @param address [String]
+      def link(address)
+        @parts << "<a#{written({ href: address })}>"
+        yield
+        @parts << "</a>"
+        self
+      end
+
       # A field or words of the page that stand in the drawing.
       # @param html [String] safe to print
       def foreign(x, y, width, height, html, **attributes)

@@ -153,7 +153,7 @@ module Dakren
         coat, number = coats.lazy.flat_map { |event| (1..event["cups"]).map { |i| [event, i] } }.find do |event, i|
           place = event.values_at("task", "coat", "section")
           # What was begun without the bench is not mixed there any more.
-          !mixed.at(*place, i)&.used? && !(event["real"] && !mixed.any?(*place))
+          !mixed.at(*place, i)&.used? && (!event["real"] || mixed.any?(*place))
         end
         return unless coat
 

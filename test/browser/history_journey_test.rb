@@ -75,7 +75,6 @@ class HistoryJourneyTest < BrowserTest
 
     assert_no_selector "#b-day li", text: window
     assert_selector ".to-bench-now", text: "coat 2, batch 1"
-    page.save_screenshot(ENV["SHOT"]) if ENV["SHOT"]
     within_window(bench) { visit "/" }
     bench.close
   end

@@ -8,7 +8,7 @@ module Dakren
     class MixAmounts < MixFacet
       # "coat 1", where there are several.
       def of_coat
-        first_coat.of > 1 ? "#{task.coat_word} #{first_coat.number}" : ""
+        next_coat.of > 1 ? "#{task.coat_word} #{next_coat.number}" : ""
       end
 
       # Is there more than what is in one cup?
@@ -67,7 +67,8 @@ module Dakren
       end
 
       def cups_drawing
-        Drawings::CupRow.new(plan, @wording, step_g: step_g, key: "#{id}-#{first_coat.number}-#{first_coat.section}")
+        Drawings::CupRow.new(plan, @wording, step_g: step_g, key: "#{id}-#{next_coat.number}-#{next_coat.section}",
+          stands: ->(number) { @ticket.batches.stands(next_coat, number) })
       end
 
       def cups_caption

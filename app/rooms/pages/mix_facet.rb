@@ -14,8 +14,8 @@ module Dakren
         @tools = tools
       end
 
-      def_delegators :@ticket, :id, :task, :coats, :plan, :first_coat
-      private :id, :task, :coats, :plan, :first_coat
+      def_delegators :@ticket, :id, :task, :coats, :plan, :next_coat
+      private :id, :task, :coats, :plan, :next_coat
 
       private
 

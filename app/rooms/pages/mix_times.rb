@@ -37,7 +37,7 @@ module Dakren
         standing = plan.left_standing
         return if standing.nil? || @ticket.care.cautions_at(:cups).any?
 
-        met = first_coat.from_min + plan.batches.first.mix_from
+        met = next_coat.from_min + plan.batches.first.mix_from
         hot = { warm: "gets hot enough to craze", hot: "gets hot enough to crack", smoke: "smokes" }.fetch(standing.grade.name)
         return in_minutes(standing, hot) if plan.batches.size > 1 || coats.size > 1
 
@@ -55,7 +55,7 @@ module Dakren
               else
                 "be deeper than the data sheet's #{show(fewer.deepest_mm, :mm)}"
               end
-        "In #{first_coat.of} lifts of #{each}: #{fewer.count == 1 ? "one" : fewer.count} of #{show(fewer.each_mm, :mm)} would #{why}."
+        "In #{next_coat.of} lifts of #{each}: #{fewer.count == 1 ? "one" : fewer.count} of #{show(fewer.each_mm, :mm)} would #{why}."
       end
 
       # How long it fills, against what its pot lasts: what is drawn in must be in before the pot goes.

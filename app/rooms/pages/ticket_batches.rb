@@ -46,6 +46,13 @@ module Dakren
         mixed.stamp(id)
       end
 
+      # How a batch stands, for its drawing.
+      # @return [Array(String, String, Boolean), nil] address of its record, words, and whether it is used up
+      def stands(coat, number)
+        standing = mixed.at(id, coat.number, coat.section, number) or return
+        ["/bench/#{standing.id}", Stores::Mixed::WORDS.fetch(standing.stands), standing.used?]
+      end
+
       # Was this batch used up already?
       def used?(coat, batch)
         mixed.at(id, coat.number, coat.section, batch.number)&.used?

@@ -17,9 +17,9 @@ module Dakren
         @planning = planning
       end
 
-      def_delegators :@ticket, :id, :task, :coats, :part, :plan, :planned?, :first_coat
+      def_delegators :@ticket, :id, :task, :coats, :part, :plan, :planned?, :next_coat
       def_delegators :task, :kind
-      private :id, :task, :coats, :part, :plan, :planned?, :first_coat, :kind
+      private :id, :task, :coats, :part, :plan, :planned?, :next_coat, :kind
 
       private
 

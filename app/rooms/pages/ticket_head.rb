@@ -39,7 +39,7 @@ module Dakren
 
         amount = Quantity.new(value: @ticket.ticket.coat_plans.sum { |plan| plan.amounts.total.total_g }, unit: :g)
         about = @ticket.ticket.coat_plans.any? { |plan| plan.amounts.grams_assumed? } ? "about " : ""
-        [STANDS[stands], @wording.clock(@desk.time_at(first_coat.from_min)), "#{about}#{@wording.show(amount)}",
+        [STANDS[stands], @wording.clock(@desk.time_at(next_coat.from_min)), "#{about}#{@wording.show(amount)}",
           @wording.counted(@ticket.ticket.coat_plans.sum { |plan| plan.batches.size }, :batch), plan.sheet.name].compact.join(" · ")
       end
 

@@ -39,13 +39,15 @@ module Dakren
         @open
       end
 
-      def first_coat
-        coats.first
+      # The coat that is mixed next: the first that is not on yet; the first of all once all are.
+      # @return [Plan::Entry]
+      def next_coat
+        @next_coat ||= coats.find { |coat| !task.real.fetch([coat.number, coat.section], {}).key?(:finished) } || coats.first
       end
 
-      # @return [Plan::CoatPlan] of its first coat
+      # @return [Plan::CoatPlan] of that
       def plan
-        first_coat.plan
+        next_coat.plan
       end
 
       def planned?

@@ -8,14 +8,16 @@ module Dakren
     #
     #   Seen.of({ tacky: 240.0 }).at(:recoat_opens, :sandable)   # => 240.0
     #
-    # Rule: a later look wins; what was seen is when that stage was reached. What comes after moves by the share by which it was early or
+    # Rule: a later look wins; what was seen is when that stage was reached. Nothing is seen of a coat before it lies, or after nothing is
+    # followed any more. What comes after moves by the share by which it was early or
     # late, since it is the same mix in the same room; never to less than half or more than twice the time foretold. What was still soft is
     # given a tenth of its time more.
     Seen = Value.define(soft: nil, tacky: nil, hard: nil) do
       # @param marks [Hash{Symbol=>Float}, nil] minutes of the job
       # @return [Seen, nil] nil where nothing was seen
       def self.of(marks)
-        told = (marks || {}).slice(:soft, :tacky, :hard).compact
+        on = (marks || {}).values_at(:began, :finished).compact.max || 0.0
+        told = (marks || {}).slice(:soft, :tacky, :hard).compact.select { |_, at| at > on && at < on + Cure::HORIZON_MIN }
         return if told.empty?
 
         tacky = told[:tacky] if told[:tacky].to_f >= told[:soft].to_f

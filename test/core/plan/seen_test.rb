@@ -19,6 +19,25 @@ class SeenOfACoatTest < PlacedTest
     assert_equal [nil, 30.0, 60.0], Seen.of({ tacky: 30.0, hard: 60.0 }).to_a
   end
 
+  def test_nothing_is_seen_before_it_lies_or_beyond_all_days
+    assert_nil Seen.of({ began: 10.0, finished: 20.0, tacky: 15.0, hard: 5.0 })
+    assert_nil Seen.of({ began: 10.0, tacky: 4_000_000.0 })
+    assert_in_delta(30.0, Seen.of({ began: 10.0, finished: 20.0, soft: 1.0, tacky: 30.0, hard: 9e9 }).tacky)
+  end
+
+  # Whatever is noted, in whatever order: a plan comes of it, in which nothing lies on what is not on yet.
+  def test_any_history_is_planned
+    rounds(60).times do
+      marks = { began: between(-500, 3000) }
+      %i[finished soft tacky hard].each { |name| marks[name] = between(-2000, 9000) if chance.rand < 0.6 }
+      marks.delete(:finished) if marks[:finished] && marks[:finished] < marks[:began]
+      made = plan(job("a", count: 3, real: { [1, 1] => marks }), text: "24 h")
+
+      assert_equal 3, made.coats.size
+      made.coats.each_cons(2) { |below, above| assert_operator above.from_min, :>=, below.to_min - 1e-6, marks }
+    end
+  end
+
   def test_what_is_seen_is_when_it_was_reached
     early = two({ tacky: 120.0 })
     late = two({ tacky: 260.0 })
