@@ -5,7 +5,7 @@ module Dakren
     # A planned batch taken to the bench: what the plan says of it, as the bench keeps it.
     class PlannedCup
       # A batch that makes up for others is at most so much larger than it was planned; nearer to that than this it stays as it was planned.
-      MOST_SHARE = 1.25
+      MOST_SHARE = 1.1
       LEAST_SHARE = 0.02
 
       # @param place [Stores::Mixed::Place] @param again [String, nil] why it is mixed once more
