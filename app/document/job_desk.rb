@@ -50,9 +50,10 @@ module Dakren
       #   known already
       # @param kept [Memo] what pages made of a desk that plans the same
       # @param happened [Hash{String=>Hash}] what happened to coats by task, as Stores::Mixed has it
+      # @param off [Hash{String=>Array}] by task, batches that lie on the work off their ratio: section and number
       # @param forecast [#call] from a start to points of the room as they were foretold, or nil
       def initialize(document, sheets:, tools: ToolShelf.new([]), shelf: -> { [] }, own: Work::Own.new, shop: Crew::ROUND_THE_CLOCK,
-        forecast: ->(_start) {}, happened: {}, plan: true, go_on: nil, made: nil, kept: Memo.new(MOST_KEPT))
+        forecast: ->(_start) {}, happened: {}, off: {}, plan: true, go_on: nil, made: nil, kept: Memo.new(MOST_KEPT))
         @document = document
         @sheets = sheets
         @tools = tools
@@ -61,6 +62,7 @@ module Dakren
         @shop = shop
         @forecast = forecast
         @happened = happened
+        @off = off
         @plans = made || ->(&plan) { plan.call }
         @kept = kept
         @problems = []
@@ -181,6 +183,12 @@ module Dakren
       # Does the plan fail what was asked of it?
       def broken?
         made ? made.broken? : false
+      end
+
+      # Batches of a task that lie on the work off their ratio: section and number.
+      # @return [Array<Array(Integer, Integer)>]
+      def off(task_id)
+        @off.fetch(task_id, [])
       end
 
       # Moisture and dew point held against the work.

@@ -23,10 +23,12 @@ module Dakren
       # @param start [Time, nil] minute 0 of the job: which section is laid on which day
       # @param held [Array<Handles::Held>] shapes that can be taken hold of, the first one first
       # @param fields [Hash{String=>String}] measures of the first shape that can be typed on the drawing, as HTML by name
+      # @param off [Array<Array(Integer, Integer)>] section and number of batches that lie there off their ratio
       # @param form [String] of the first shape, of Document::ShapeForms
       # @param hollow [Boolean] is it a void, though its depth is not told yet? @param depth_field [String, nil] id of its depth's field
       def initialize(outline, wording, plan: nil, coats: [], void: nil, start: nil, held: [], fields: {}, form: "rectangle", hollow: false,
-        depth_field: nil, face: :top)
+        depth_field: nil, face: :top, off: [])
+        @off = off
         @start = start
         @laid = coats
         @outline = outline
@@ -49,6 +51,7 @@ module Dakren
         draw_soundings(svg) if @void
         if @plan && @outline
           sections > 1 ? draw_sections(svg) : draw_marks(svg)
+          @off.each { |section, number| draw_off(svg, section, number) }
         end
         @held.each { |held| Handles.new(svg, frame, @wording).draw(held, fill: "transparent", stroke: "none") }
         draw_measures(svg)
@@ -149,6 +152,17 @@ module Dakren
           svg.text((from + to) / 2, TOP + (@high / 2) + 4, to - from > 36 ? "batch #{number}" : number.to_s, text_anchor: "middle",
             class: "t-small")
         end
+      end
+
+      # Where a batch lies that went on off its ratio.
+      def draw_off(svg, section, number)
+        count = @plan.batches.size
+        return if number > count || section > sections || @plan.order.outline.nil?
+
+        cuts = [0.0, *Plan::Marks.new(@outline).at(count * sections), @outline.extent_mm.first]
+        from, to = cuts[((section - 1) * count) + number - 1, 2].map { |mm| @left + (mm * @scale) }
+        svg.rect(from + 2, TOP + 2, to - from - 4, @high - 4, fill: "none", stroke: Ramp::INK, stroke_width: 4, stroke_dasharray: "2 3")
+        svg.text((from + to) / 2, TOP + (@high / 2) + 20, "off ratio", text_anchor: "middle", class: "t-label") if to - from > 60
       end
 
       def sections

@@ -25,7 +25,7 @@ module Dakren
       # Counts up whenever what is kept beside a batch is read otherwise from what happened to it.
       TOLD_BY = 1
       # What a plan reads of it.
-      PLANNED_BY = %w[met_at poured_at soft_at tacky_at hard_at made_g planned_of stands].freeze
+      PLANNED_BY = %w[met_at poured_at soft_at tacky_at hard_at made_g planned_of verdict stands].freeze
 
       # Before a recipe said of how many it is one, its name did.
       OF_HOW_MANY = /, batch \d+ of (\d+)/
@@ -62,7 +62,7 @@ module Dakren
         times = walk.times
         { met_at: on_the_wall(times.met_at, walk), poured_at: on_the_wall(times.poured_at, walk), soft_at: touched(walk, :touched_soft),
           tacky_at: touched(walk, :touched_tacky), hard_at: on_the_wall(times.at(:tack), walk),
-          made_g: (walk.contents.mass_g.to_f.round(3) if walk.contents.both?),
+          made_g: (walk.contents.mass_g.to_f.round(3) if walk.contents.both?), verdict: walk.contents.verdict&.name&.to_s,
           planned_of: walk.recipe.of || name[OF_HOW_MANY, 1]&.to_i, told_by: TOLD_BY }
       end
 

@@ -13,9 +13,9 @@ module Dakren
     #   mixed.happened["c1"]            # => { [1, 1] => { began: Time, tacky: Time } }, by coat and section
     class Mixed
       # id: of its record; stands: opened, mixing, poured, hard or binned; times in seconds of the clock on the wall; made_g: what was
-      # mixed; planned_of: of how many of its coat it was planned as one.
+      # mixed; verdict: name of what that turns into, of Measure::Verdict; planned_of: of how many of its coat it was planned as one.
       Standing = Value.define(:id, :stands, met_at: nil, poured_at: nil, soft_at: nil, tacky_at: nil, hard_at: nil, made_g: nil,
-        planned_of: nil) do
+        planned_of: nil, verdict: nil) do
         # Is it in its cup, or about to be?
         def live?
           %w[opened mixing].include?(stands)
@@ -26,13 +26,18 @@ module Dakren
           %w[poured hard].include?(stands)
         end
 
+        # Does it lie on the work off its ratio?
+        def off?
+          used? && !verdict.nil? && verdict != "good"
+        end
+
         # Does it lie on the work, or is it about to? What was thrown out does not.
         def counts?
           !met_at.nil? && stands != "binned"
         end
       end
       # What is read of a batch.
-      READ = %i[task coat section cup_number id stands met_at poured_at soft_at tacky_at hard_at made_g planned_of].freeze
+      READ = %i[task coat section cup_number id stands met_at poured_at soft_at tacky_at hard_at made_g planned_of verdict].freeze
       # Of a coat (Plan::Entry) its batch, and how that stands.
       Place = Value.define(:coat, :number, :standing)
 
@@ -71,6 +76,18 @@ module Dakren
         end
       end
 
+      # Batches of a task that lie on the work off their ratio.
+      # @return [Array<Array(Integer, Integer, Integer, Standing)>] coat, section, number, and how it stands
+      def off(task)
+        @all.filter_map { |place, standing| [*place.drop(1), standing] if place.first == task && standing.off? }
+      end
+
+      # The same of all tasks, section and number alone.
+      # @return [Hash{String=>Array<Array(Integer, Integer)>}]
+      def all_off
+        @all.map { |place, _| place.first }.uniq.to_h { |task| [task, off(task).map { |_, section, number, _| [section, number] }.uniq] }
+      end
+
       # Was any batch of a coat taken to the bench?
       def any?(task, coat, section)
         @all.any? { |place, _| place.first(3) == [task, coat, section] }
@@ -83,9 +100,9 @@ module Dakren
       end
 
       # Changes when anything a plan reads of a batch does.
-      # @return [Hash]
+      # @return [Array]
       def digest
-        happened.reject { |_, coats| coats.empty? }
+        [happened.reject { |_, coats| coats.empty? }, all_off.reject { |_, list| list.empty? }]
       end
 
       # @return [Standing, nil]

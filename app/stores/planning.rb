@@ -207,15 +207,15 @@ module Dakren
       end
 
       def planned(document, plan: true, go_on: nil)
-        first = plan && go_on.nil?
-        part = key(planned_part(document)) if first
         Document::JobDesk.new(document, sheets: finder, tools: tools, shelf: -> { shelf }, own: own, shop: shop(document),
-          forecast: Forecasts.method(:at), happened: mixed.happened, plan: plan, go_on: go_on, made: if first
-                                                                                                       lambda { |&plan_it|
-                                                                                                         MADE.recall(part, &plan_it)
-                                                                                                       }
-                                                                                                     end,
-          **(first ? { kept: PRINTED.recall(part) { Memo.new(Document::JobDesk::MOST_KEPT) } } : {}))
+          forecast: Forecasts.method(:at), happened: mixed.happened, off: mixed.all_off, plan: plan, go_on: go_on,
+          **(plan && go_on.nil? ? remembered(document) : {}))
+      end
+
+      # What is known already of a document that plans the same: its plan, and what pages made of it.
+      def remembered(document)
+        part = key(planned_part(document))
+        { made: ->(&plan_it) { MADE.recall(part, &plan_it) }, kept: PRINTED.recall(part) { Memo.new(Document::JobDesk::MOST_KEPT) } }
       end
 
       # What a plan is made from.

@@ -9,6 +9,7 @@ class WhatHappened < ActiveRecord::Migration[7.2]
     TIMES.each { |name| add_column :batches, name, :float }
     add_column :batches, :made_g, :float
     add_column :batches, :planned_of, :integer
+    add_column :batches, :verdict, :string
     add_column :batches, :told_by, :integer, null: false, default: 0
     add_index :batches, :told_by
   end

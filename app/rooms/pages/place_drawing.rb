@@ -100,8 +100,15 @@ module Dakren
         coats = @desk.tickets.select { |ticket| ticket.task.covered_ids == [id] }.flat_map(&:coats)
         Drawings::PiecePlan.new(outline, @wording, plan: coats.first&.plan, coats: coats, start: @desk.start, held: held, fields: fields,
           form: first_shape&.choice("shape") || "", hollow: void?, depth_field: ("f-#{part.key("depth")}" if fields["depth"]),
-          face: place.face[1],
+          face: place.face[1], off: off,
           void: (place.place.shape if place.place&.shape&.hollow?))
+      end
+
+      # Where batches lie that went on off their ratio: section and number.
+      def off
+        @desk.tickets.select { |ticket| ticket.task.covered_ids == [id] }.flat_map do |ticket|
+          @desk.off(ticket.task.id)
+        end
       end
 
       # Shapes as they lie in the plan, to be taken hold of.

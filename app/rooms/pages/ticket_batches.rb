@@ -41,6 +41,16 @@ module Dakren
         end
       end
 
+      # Batches that went on off their ratio: address of the record, which, and what it turns into.
+      # @return [Array<Array(String, String, String)>]
+      def off
+        mixed.off(id).map do |coat, section, number, standing|
+          where = coats.find { |one| one.number == coat && one.section == section }
+          words = where ? [*coat_words(where), "batch #{number}"].join(", ") : "batch #{number}"
+          ["/bench/#{standing.id}", "#{words.sub(/\A./, &:upcase)} went on off its ratio", Measure::Verdict::WORDS.fetch(standing.verdict.to_sym)]
+        end
+      end
+
       # Changes when a batch of this task stands otherwise.
       def stamp
         mixed.stamp(id)

@@ -271,6 +271,30 @@ class AmountsOfHistoryTest < AppTest
     refute_match(/left to mix|mix [\d. ]+ g more/, words)
   end
 
+  # What lies off its ratio is told where the job is looked at, and drawn where it lies.
+  def test_a_batch_off_its_ratio_marks_its_stretch
+    cup = to_bench(job)
+    told = recipe(cup)
+    parts = told.planned.transform_values(&:to_f)
+    record = Stores::Batch.find(cup[/\d+\z/])
+    first = parts[told.first]
+    [[:done, "tins"], [:done, "gear"], [:done, "ready"], [:done, "tare"], [:weighed, "first", first],
+      [:weighed, "second", first + ((parts.values.sum - first) * 0.6)], [:accepted, nil], [:done, "mix"],
+      [:done, "pour_out"]].each_with_index do |(kind, step, grams), i|
+      record.events.create!(number: i + 1, kind: kind.to_s, at: Stores::Now.now - 600 + (i * 30),
+        data: { step: step, reading_g: grams }.compact)
+    end
+    record.stand(Stores::Walks.walk(record.reload))
+    get job
+
+    assert_match(/Batch 1 went on off its ratio: .*Mark where it lies/, words)
+    assert_includes page, ">off ratio</text>"
+    used(to_bench(job))
+    get job
+
+    assert_equal 1, page.scan(">off ratio</text>").size
+  end
+
   def test_as_planned_stays_as_planned
     whole = coat.plan.batches.map { |batch| batch.portion.mass_g.to_f }
     cups = coat.plan.batches.map { |batch| to_bench(job, cup: batch.number, coat: 1, section: 1).tap { |cup| used(cup) } }
