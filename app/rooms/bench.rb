@@ -38,7 +38,8 @@ module Dakren
           next "/bench/#{place.standing.id}" if place.standing&.live? || (place.standing&.used? && word("again").empty?)
 
           job.update!(state: "under_way") if job.state == "planned"
-          "/bench/#{PlannedCup.new(job, desk, place, settings_row, mixed: mixed, again: AGAIN[word("again")]).start.id}"
+          record = PlannedCup.new(job, desk, place, settings_row, mixed: mixed, again: AGAIN[word("again")]).start
+          "/bench/#{record.id}#{"/card" if word("card") == "1"}"
         end
       end
 
@@ -50,6 +51,15 @@ module Dakren
         record = find(id)
         act(record)
         live? || @complaint ? show(record) : redirect("/bench/#{id}", 303)
+      end
+
+      # A batch that was mixed away from the bench.
+      get %r{/(\d{1,15})/card} do |id|
+        card(find(id))
+      end
+
+      post %r{/(\d{1,15})/card} do |id|
+        write_down(find(id))
       end
 
       post %r{/(\d{1,15})/scale} do |id|
@@ -104,6 +114,46 @@ module Dakren
             px_per_mm: settings_row.px_per_mm,
             complaint: @complaint, typed: typed, rose: rose?(@walk), silent: silent?(record))
           erb :"bench/walk", layout: live? ? false : :bench_layout, locals: { page: shown }
+        end
+
+        # @param form [Document::BenchCard, nil] as it was typed and not taken
+        def card(record, form = nil, code = 200)
+          @record = record
+          @walk = Stores::Walks.walk(record)
+          redirect("/bench/#{record.id}", 303) unless Document::BenchCard.for?(@walk)
+
+          status code
+          @title = record.name
+          erb :"bench/card", locals: { page: CardPage.new(form || card_of(@walk, { "blank" => true }), @walk.recipe, wording) }
+        end
+
+        def card_of(walk, told)
+          Document::BenchCard.new(walk, told, wording, zone: zone, now: zone.at(Stores::Now.wall))
+        end
+
+        def write_down(record)
+          walk = Stores::Walks.walk(record)
+          redirect("/bench/#{record.id}", 303) unless Document::BenchCard.for?(walk)
+          form = card_of(walk, typed)
+          return card(record, form, 422) unless form.valid?
+
+          once { keep_card(record, form) }
+        rescue Stores::Batch::Overtaken
+          @complaint = "Already done, here or on another device. It stands as shown now."
+          card(record.reload, form, 409)
+        end
+
+        # @return [String] where it goes on: the job it is of, or its own page
+        def keep_card(record, form)
+          set = Stores::Now.jump_s.round(2)
+          happened = form.events.map { |kind, at, data| [kind, at - set, set.zero? ? data : { **data, set_s: set }] }
+          Stores::Database.writing do
+            Stores::Batch.transaction do
+              record.note_all(after: word("after").to_i, happened: happened)
+              record.stand(Stores::Walks.walk(record.reload))
+            end
+          end
+          record.job_id ? "/jobs/#{record.job_id}" : "/bench/#{record.id}"
         end
 
         # Does its tin still say nothing of time?

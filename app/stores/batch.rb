@@ -77,11 +77,21 @@ module Dakren
       # @param at [Float] seconds
       # @raise [Overtaken] when another device was quicker; nothing is written then
       def note(after:, kind:, at:, data: {})
+        note_all(after: after, happened: [[kind, at, data]])
+      end
+
+      # The same of several things at once; within a transaction, or none of them may be lost.
+      # @param happened [Array<Array(Symbol, Float, Hash)>] kind, seconds and data, in order
+      # @raise [Overtaken]
+      def note_all(after:, happened:)
         raise Overtaken unless (events.where.not(kind: "touched").maximum(:number) || 0) == after
 
-        lots = data.values_at(:lot_a, :lot_b).compact.join(" ")
-        update!(lots: lots) unless lots.empty?
-        events.create!(number: (events.maximum(:number) || 0) + 1, kind: kind.to_s, at: at, data: data)
+        number = events.maximum(:number) || 0
+        happened.each do |kind, at, data|
+          lots = data.values_at(:lot_a, :lot_b).compact.join(" ")
+          update!(lots: lots) unless lots.empty?
+          events.create!(number: number += 1, kind: kind.to_s, at: at, data: data)
+        end
       rescue ActiveRecord::RecordNotUnique
         raise Overtaken
       end

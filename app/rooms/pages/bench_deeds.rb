@@ -71,6 +71,11 @@ module Dakren
         (!@walk.times.met_at.nil? || @walk.step.name == :second) && @walk.times.poured_at.nil?
       end
 
+      # Can it be typed in as mixed away from the bench?
+      def card?
+        Document::BenchCard.for?(@walk)
+      end
+
       def met_ago
         as_typed(Control.new(name: "ago", label: "Minutes ago", more: { "inputmode" => "decimal", "maxlength" => "12" }))
       end

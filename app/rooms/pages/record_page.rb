@@ -175,7 +175,7 @@ module Dakren
         [["planned", measured(@walk.recipe.planned.values.sum)],
           ["resin temperature", "#{degrees(@walk.times.tins_c)}, #{source(:tins_c)}"],
           ["room", "#{degrees(@walk.times.room_c)}, #{source(:room_c)}"], ["cup", @wording.vessel(@walk.recipe.cup.name)], lots,
-          *spans, *beside].compact
+          *spans, *beside, (["noted", "typed in afterwards"] if @walk.times.later?)].compact
       end
 
       # Powder and thinner in it.
@@ -188,7 +188,7 @@ module Dakren
       # How long it took, and lasted.
       def spans
         [(["poured after", minutes(@walk.times.met_at, @walk.times.poured_at)] if @walk.times.met_at && @walk.times.poured_at),
-          (["mixed", minutes(@walk.times.mixing_from, mixed_at)] if @walk.times.mixing_from && mixed_at),
+          (["mixed", minutes(@walk.times.mixing_from, mixed_at)] if @walk.times.mixing_from && mixed_at && !@walk.times.later?),
           (["could be spread for", @wording.minutes(@walk.times.lasted_min)] if @walk.times.lasted_min)]
       end
 

@@ -14,10 +14,20 @@ module Dakren
       # The next cup that is to be mixed: words and address.
       # @return [Array(String, String), nil]
       def next_cup
-        place = mixed.next(coats.select { |one| task.real.dig([one.number, one.section], :finished).nil? }) or return
+        place = coming or return
         which = coats.sum { |coat| coat.plan.batches.size } > 1 ? ": #{batch_words(place)}" : ""
         words = place.standing&.live? ? "Back to the bench#{which}" : "To the bench#{which}"
-        ["/bench/planned?job=#{@planning.job_id}&task=#{id}", "#{id}-#{place.coat.number}-#{place.coat.section}-#{place.number}", words]
+        ["/bench/planned?job=#{@planning.job_id}&task=#{id}", place_name(place), words]
+      end
+
+      # Where the next one is typed in from its card, once its time has come and nobody took it to the bench: address, batch and words.
+      # @return [Array(String, String, String), nil]
+      def from_card
+        place = coming
+        return if place.nil? || place.standing&.live? || @desk.time_at(place.coat.from_min).to_f > Stores::Now.wall
+
+        ["/bench/planned?job=#{@planning.job_id}&task=#{id}&card=1", place_name(place),
+          "#{batch_words(place)} was mixed away from the bench"]
       end
 
       # Batches that were taken to the bench, and which comes next: words, how it stands, and where that is.
@@ -69,6 +79,16 @@ module Dakren
       end
 
       private
+
+      # The next that is to be mixed of the coats that are not on yet.
+      # @return [Stores::Mixed::Place, nil]
+      def coming
+        mixed.next(coats.select { |one| task.real.dig([one.number, one.section], :finished).nil? })
+      end
+
+      def place_name(place)
+        "#{id}-#{place.coat.number}-#{place.coat.section}-#{place.number}"
+      end
 
       # "coat 2, batch 3"
       def batch_words(place)

@@ -33,6 +33,11 @@ module Dakren
         done.reverse.find { |event| step_of(event) == name }&.at
       end
 
+      # Was it typed in afterwards, so that nobody saw when each step was done?
+      def later?
+        done.any? { |event| event.data[:later] }
+      end
+
       def mended?
         done.any? { |event| event.kind == :mended }
       end

@@ -51,9 +51,16 @@ module Dakren
         @events.reverse.find { |event| event.kind == :timed }&.data&.fetch(:lasted_min)
       end
 
+      # Was it typed in afterwards? Then nobody saw how long it was mixed.
+      def later?
+        @account.later?
+      end
+
       # How much of its mixing time it was mixed, of the shorter where there is a range.
-      # @return [Float, nil] share; nil where it was not mixed yet
+      # @return [Float, nil] share; nil where it was not mixed yet, or nobody saw how long
       def mixed_share
+        return if later?
+
         over = at(@course.second_cup? ? :second_cup : :mix)
         over && mixing_from && ((over - mixing_from) / 60 / [least_mixing_min, 0.1].max)
       end
