@@ -21,6 +21,13 @@ module Dakren
         list
       end
 
+      # The shop's day, to be read from across the room.
+      get "/wall" do
+        @title = "Wall"
+        on_the_go
+        erb :"bench/wall", layout: :bench_layout
+      end
+
       post "/one-off" do
         form = Rooms::OneOffCup.new(typed, wording.system, settings_row)
         next list(form, 422) unless form.valid?
@@ -97,10 +104,14 @@ module Dakren
           status code
           @title = "Bench"
           @form = form || Rooms::OneOffCup.blank(settings_row, devices, wording)
-          @running = pots
-          @next = now_page
+          on_the_go
           @finished = Stores::Batch.finished.limit(FINISHED_LISTED).select(:id, :name, :outcome, :finished_at).to_a
           erb :"bench/list"
+        end
+
+        def on_the_go
+          @running = pots
+          @next = now_page(pots: [])
         end
 
         def show(record)

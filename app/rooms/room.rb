@@ -147,8 +147,9 @@ module Dakren
         end
 
         # What is on now across the shop, and what comes next.
+        # @param pots [Array<RunningCup>] batches that are told with it
         # @return [NowPage]
-        def now_page
+        def now_page(pots: self.pots)
           NowPage.new(Stores::NowList.new(zone.at(Stores::Now.wall)).found, wording, pots: pots)
         end
 

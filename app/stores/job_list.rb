@@ -118,8 +118,7 @@ module Dakren
       def found
         found = { tacky: [], wet: [], soon: [], mix: [] }
         jobs.each do |job|
-          look_at(job, found)
-          next_batch(job, found)
+          look_at(job, found, next_batch(job, found))
         end
         found.transform_values { |list| list.sort_by { |one| (one[:at] || one[:until])&.to_i || FAR_FUTURE }.first(MOST) }
       end
@@ -135,18 +134,20 @@ module Dakren
         Job.where(template: false, state: Job::OPEN, first_at: near, over_at: [nil, Time.at(@at)..]).select(:id, :name, :summary).to_a
       end
 
-      def look_at(job, found)
+      # @param told [Hash, nil] the coat that is told already, by its next batch
+      def look_at(job, found, told)
         (job.said["cures"] || []).select { |cure| cure["on"] <= @at }.group_by { |cure| cure["places"] }.each_value do |cures|
           cured(job, cures.last, found)
         end
         (job.said["events"] || []).each do |event|
-          next if event["real"] || !event["from"].between?(@at, @at + SOON_S)
+          next if event.equal?(told) || event["real"] || !event["from"].between?(@at, @at + SOON_S)
 
           found[:soon] << { job: job, at: time(event["from"]), words: event["label"] }
         end
       end
 
       # The first batch that is still to be mixed, of coats that are due in the next hours or were due before.
+      # @return [Hash, nil] its coat
       def next_batch(job, found)
         mixed = standing.fetch(job.id) { Mixed.new([]) }
         coats = (job.said["events"] || []).select { |event| event["task"] && event["from"] <= @at + SOON_S }
@@ -157,8 +158,10 @@ module Dakren
         end
         return unless coat
 
-        found[:mix] << { job: job, at: time(coat["from"]), late: coat["from"] < @at - LATE_S,
-                         words: "#{coat["label"]}, batch #{number} of #{coat["cups"]}" }
+        found[:mix] << { job: job, at: time(coat["from"]), late_min: ((@at - coat["from"]) / 60 if coat["from"] < @at - LATE_S),
+                         words: "#{coat["label"]}, batch #{number} of #{coat["cups"]}",
+                         bench: { task: coat["task"], coat: coat["coat"], section: coat["section"], cup: number } }
+        coat
       end
 
       # How batches of all these jobs stand, read at once.

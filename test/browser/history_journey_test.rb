@@ -41,6 +41,45 @@ class HistoryJourneyTest < BrowserTest
     find("#b-day li", text: "film coat 2 of 2").find(".day-time").text
   end
 
+  # An hour as somebody noted it, so many minutes before what the shop's clock shows.
+  def noted(minutes_ago)
+    (Time.parse(find(".frame-facts").text[/\d{1,2} [A-Z][a-z]{2} \d\d:\d\d/]) - (minutes_ago * 60)).strftime("%-d %b %H:%M")
+  end
+
+  # What the card says was planned, typed in as it really was.
+  def type_card(met:, on:)
+    planned = find(".record p", text: "Planned:").text
+    type "f-resin", planned[/resin ([\d.]+)/, 1], pause: 0.08
+    type "f-hardener", planned[/hardener ([\d.]+)/, 1], pause: 0.08
+    type "f-began", noted(met), pause: 0.08
+    type "f-empty", noted(on), pause: 0.08
+    click_button "Write it down"
+  end
+
+  # A day typed in afterwards from paper: one that lay at the bench already, and the next.
+  def test_a_day_is_typed_in_from_its_cards
+    plan_board(name: "Paper board", length: "4000", width: "2000")
+    job = current_path
+    find(".to-bench-now").click
+    find("summary", text: "More").click
+    click_link "type in its card"
+    type_card(met: 50, on: 40)
+
+    assert_current_path job
+    assert_selector ".cup-states", text: /batch 1 used/
+    click_button "batch 2 was mixed away from the bench"
+
+    assert_selector "h1", text: "batch 2 of 2"
+    type_card(met: 30, on: 20)
+
+    assert_selector ".cup-states", text: /batch 2 used/
+    assert_no_button "mixed away from the bench"
+    assert_selector "#b-day li", text: /film coat.*actual/
+    find(".cup-states a", text: "batch 2").click
+
+    assert_selector ".bench-steps [aria-current]", text: "Test dab"
+  end
+
   def test_a_job_moves_as_its_batches_are_mixed_elsewhere
     plan_board(name: "Shelf board", length: "900", width: "600")
     type "f-c1-coats", "2", pause: 0.1

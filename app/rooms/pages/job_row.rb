@@ -59,8 +59,8 @@ module Dakren
 
     # What is on now across all jobs, as a page shows it.
     class NowPage
-      # What stands before a job's name, its address and title, what it is, and what is said of it.
-      Told = Value.define(:before, :address, :title, :words, :after)
+      # What stands before a job's name, its address and title, what it is, and what is said of it; bench: the address that takes it there.
+      Told = Value.define(:before, :address, :title, :words, :after, bench: nil)
       TOLD_SOON = 3
 
       # @param found [Hash{Symbol=>Array<Hash>}] see Stores::NowList @param pots [Array<RunningCup>] batches that are on the go
@@ -80,7 +80,9 @@ module Dakren
           "Test dab to touch" => @pots.select(&:poured?).first(TOLD_SOON).map { |cup| pot(cup) },
           "Recoat now" => @found[:tacky].map { |one| line(one, after: until_words(one)) },
           "Wet" => @found[:wet].map { |one| line(one, after: "tacky #{clock(one[:at])}") },
-          "Next to mix" => @found[:mix].map { |one| line(one, before: @wording.clock(one[:at]), after: one[:late] ? "late" : "") },
+          "Next to mix" => @found[:mix].map do |one|
+            line(one, before: @wording.clock(one[:at]), after: late(one), bench: bench(one))
+          end,
           "Due next" => @found[:soon].map do |one|
             line(one, before: @wording.clock(one[:at]))
           end }.reject { |_, lines| lines.empty? }.to_a
@@ -98,8 +100,16 @@ module Dakren
 
       private
 
-      def line(one, before: "", after: "")
-        Told.new(before: before, address: "/jobs/#{one[:job].id}", title: one[:job].title(60), words: one[:words], after: after)
+      def line(one, **more)
+        Told.new(before: "", after: "", address: "/jobs/#{one[:job].id}", title: one[:job].title(60), words: one[:words], **more)
+      end
+
+      def late(one)
+        one[:late_min] ? "#{@wording.minutes(one[:late_min])} late" : ""
+      end
+
+      def bench(one)
+        "/bench/planned?#{URI.encode_www_form(job: one[:job].id, **one[:bench])}"
       end
 
       def pot(cup)

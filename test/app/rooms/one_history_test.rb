@@ -173,7 +173,7 @@ class OneHistoryTest < AppTest
     get "/"
 
     refute_match(/Wet (?:(?!Next to mix).)*Lid/, words)
-    assert_match(/Next to mix .*Lid : film coat 1 of 2, batch 1 of 1 late/, words)
+    assert_match(/Next to mix .*Lid : film coat 1 of 2, batch 1 of 1 2 h (01 )?late/, words)
     cup = to_bench(job)
     mixed(cup, met: 20, poured: 12)
 
@@ -304,5 +304,32 @@ class AmountsOfHistoryTest < AppTest
 
     assert_match(/ mixed\. /, words)
     refute_includes words, "left to mix"
+  end
+end
+
+# What is next, for the wall and for a hand: the next batches of all jobs with one press to the bench.
+class WallTest < AppTest
+  include BenchHelp
+
+  def test_the_next_batch_is_one_press_from_the_lists
+    start = Document::Zones.of(Stores::Settings.shop.zone).at(Stores::Now.wall - 3600).strftime("%Y-%m-%dT%H:%M")
+    job = new_job("name" => "Lid <b>", "c1-coats" => "2", "hours" => "24 h", "days_off" => "2000-01-01", "start" => start)
+    %w[/ /bench /bench/wall].each do |path|
+      get path
+
+      assert_equal 200, last_response.status
+      assert_match(/Lid &lt;b&gt;.{0,80}film coat 1 of 2, batch 1 of 1/m, page, path)
+      assert_match(/batch 1 of 1 (60 min|1 h|1 h 01) late/, words, path)
+      refute_match(/Due next .*film coat 1 of 2/, words, path)
+    end
+    address = CGI.unescapeHTML(page[/formaction="([^"]*job=#{job[/\d+/]}[^"]*)"/, 1])
+    post address, { "authenticity_token" => hidden("authenticity_token") }
+    cup = last_response["location"]
+    get cup
+
+    assert_equal "tins", hidden("step")
+    get "/bench/wall"
+
+    assert_match(/Lid.{0,60}not yet mixed/m, words)
   end
 end
