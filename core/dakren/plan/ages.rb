@@ -109,11 +109,11 @@ module Dakren
         from + Math.sqrt([open - from, 0.0].max * [shut - from, 0.0].max)
       end
 
-      # When it is surely at a stage: the one wanted, told or assumed; the next best only where nothing is known of that.
+      # When it is surely at a stage: the one wanted, seen, told or assumed; the next best only where nothing is known of that.
       # @return [Float, nil] nil where nothing is known of any
       def stage_reached(laid, stages)
         sheet = laid.quick.plan.sheet
-        known = stages.find { |stage| sheet.ages(stage) }
+        known = stages.find { |stage| laid.seen&.at(stage, sheet.hard_stage) || sheet.ages(stage) }
         known && reached(laid, known, 1)
       end
 

@@ -128,14 +128,15 @@ module Dakren
         band = plan.stage(stage)&.plus(from_min)
         return cured_warm(band) if warm_until && stage != :recoat_opens
 
-        seen && band ? in_the_light_of(stage, band) : band
+        seen ? in_the_light_of(stage, band) : band
       end
 
-      # What was seen of it counts, and moves what comes after.
+      # What was seen of it counts, told by the sheet or not, and moves what comes after.
       def in_the_light_of(stage, band)
         hard_stage = plan.sheet.hard_stage
         exact = seen.at(stage, hard_stage)
         return Cure::Band.new(early: exact, middle: exact, late: exact) if exact
+        return if band.nil?
 
         later = seen.soft && stage == :recoat_opens ? seen.soft + ((seen.soft - from_min) * Seen::SOFT_SHARE) : -Float::INFINITY
         Cure::Band.new(**%i[early middle late].to_h do |side|

@@ -71,6 +71,19 @@ class SeenOfACoatTest < PlacedTest
     assert_in_delta 100, two({ hard: 100.0 }).coats[0].stage(:recoat_opens).late, 1e-6, "what is hard was tacky before"
   end
 
+  # A tin that says nothing of time: what was seen is all there is to go by.
+  def test_what_no_sheet_tells_is_seen
+    [exact_sheet(stages: {}), exact_sheet(clock: {}, stages: {})].each do |sheet|
+      lies = { began: 0.0, finished: 10.0 }
+      made = ->(marks) { plan(job("a", sheet: sheet, count: 2, real: { [1, 1] => { **lies, **marks } }), text: "24 h").coats }
+      seen = made.call({ tacky: 333.0 })
+
+      assert_equal [333.0] * 3, seen[0].stage(:recoat_opens).to_a
+      assert_in_delta 333, seen[1].from_min, 1
+      assert_equal [700.0] * 3, made.call({ tacky: 333.0, hard: 700.0 })[0].hard.to_a
+    end
+  end
+
   def test_with_nothing_seen_it_is_as_before
     real = plan(job("a", count: 2, real: { [1, 1] => { began: 0.0, finished: two({}).coats[0].to_min } }), text: "24 h")
 
