@@ -37,6 +37,11 @@ module Dakren
         @document
       end
 
+      # @param count [Integer] coats of a task @return [Integer] those that stay with it as it is split
+      def self.staying(count)
+        count - (count / 2)
+      end
+
       private
 
       # The document after a deed, unless it would be more than can be kept.
@@ -169,7 +174,7 @@ module Dakren
         return if from.nil? || count < 2 || !room?("tasks", JobDocument::MOST_IDS, "tasks")
 
         copy = new_id("c", list("tasks"))
-        stay = count - (count / 2)
+        stay = JobDeed.staying(count)
         gone = @document.filter_map { |key, value| (match = mark_of(id, key)) && match[:coat].to_i > stay && [key, value, match] }
         moved = gone.to_h { |_, value, match| ["#{copy}-#{match[:what]}_#{match[:coat].to_i - stay}_#{match[:section]}", value] }
         copied(id, from, copy).except(*gone.map(&:first)).merge("#{id}-coats" => coats(stay), "#{copy}-coats" => coats(count / 2), **moved)

@@ -88,6 +88,11 @@ module Dakren
         @all.map { |place, _| place.first }.uniq.to_h { |task| [task, off(task).map { |_, section, number, _| [section, number] }.uniq] }
       end
 
+      # @return [Integer] number of the last coat of a task of which a batch was taken to the bench, 0 where none was
+      def last_coat(task)
+        @all.map { |place, _| place.first == task ? place[1] : 0 }.max || 0
+      end
+
       # Was any batch of a coat taken to the bench?
       def any?(task, coat, section)
         @all.any? { |place, _| place.first(3) == [task, coat, section] }

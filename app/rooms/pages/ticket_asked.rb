@@ -58,9 +58,10 @@ module Dakren
         @fields.field("note", css: "wide", placeholder: "e.g. edge left bare: glued tomorrow")
       end
 
-      # Can its coats be parted?
+      # Can its coats be parted? Those that would move must not have been mixed: what happened to them stands under this task.
       def splits?
-        @ticket.ticket.coat_count > 1 && kind.inputs.include?(:coats)
+        count = @ticket.ticket.coat_count
+        count > 1 && kind.inputs.include?(:coats) && @planning.mixed.last_coat(id) <= Document::JobDeed.staying(count)
       end
 
       private

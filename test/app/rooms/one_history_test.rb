@@ -185,6 +185,18 @@ class OneHistoryTest < AppTest
     refute_match(/Due next .*Lid : film coat 1 of 2/, words)
   end
 
+  # What happened to a coat stands under its task: it is not parted from it.
+  def test_coats_that_were_mixed_stay_with_their_task
+    to_bench(job)
+    get job
+
+    assert_includes page, 'value="split:c1"', "the first stays where it is"
+    to_bench(job, "cup" => "1", "coat" => "2")
+    get job
+
+    refute_includes page, 'value="split:c1"'
+  end
+
   # Looking, and presses that change nothing a plan reads, plan nothing.
   def test_a_press_that_says_nothing_of_the_coat_plans_nothing
     cup = to_bench(job)
