@@ -38,7 +38,8 @@ module Dakren
         width = LEFT + (shown.size * pitch) + (more.positive? ? 64 : 4)
         svg = Svg.new(width, @cup_high + (several? ? 42 : 28),
           label: "#{wording_of_cups} to scale, #{"each " if @plan.batches.size > 1}filled #{deep} deep " \
-                 "in a #{@wording.vessel(@cup.name)}")
+                 "in a #{@wording.vessel(@cup.name)}",
+          role: linked? ? "group" : "img")
         shown.each_with_index { |batch, i| draw(svg, batch, LEFT + (i * pitch), first: i.zero?) }
         svg.text(LEFT + (shown.size * pitch), 8 + (@cup_high / 2), "+ #{more} more", class: "t-text") if more.positive?
         svg.to_s
@@ -67,6 +68,11 @@ module Dakren
       def fitting
         count = ((ROOM - LEFT) / pitch).floor
         @plan.batches.size <= count ? count : [((ROOM - LEFT - 60) / pitch).floor, 1].max
+      end
+
+      # Does any of them lead to its record?
+      def linked?
+        @plan.batches.any? { |batch| @stands.call(batch.number)&.first }
       end
 
       def draw(svg, batch, x, first:)
