@@ -151,17 +151,19 @@ module Dakren
       def next_batch(job, found)
         mixed = standing.fetch(job.id) { Mixed.new([]) }
         coats = (job.said["events"] || []).select { |event| event["task"] && event["from"] <= @at + SOON_S }
-        coat, number = coats.lazy.flat_map { |event| (1..event["cups"]).map { |i| [event, i] } }.find do |event, i|
-          place = event.values_at("task", "coat", "section")
-          # What was begun without the bench is not mixed there any more.
-          !mixed.at(*place, i)&.used? && (!event["real"] || mixed.any?(*place))
-        end
+        coat, number = coats.lazy.flat_map { |event| (1..event["cups"]).map { |i| [event, i] } }.find { |one| to_mix?(mixed, *one) }
         return unless coat
 
         found[:mix] << { job: job, at: time(coat["from"]), late_min: ((@at - coat["from"]) / 60 if coat["from"] < @at - LATE_S),
                          words: "#{coat["label"]}, batch #{number} of #{coat["cups"]}",
                          bench: { task: coat["task"], coat: coat["coat"], section: coat["section"], cup: number } }
         coat
+      end
+
+      # Is it still to be mixed? What is in its cup is not, nor what was begun without the bench.
+      def to_mix?(mixed, coat, number)
+        place = coat.values_at("task", "coat", "section")
+        !mixed.at(*place, number)&.mixed? && (!coat["real"] || mixed.any?(*place))
       end
 
       # How batches of all these jobs stand, read at once.

@@ -21,6 +21,11 @@ module Dakren
           %w[opened mixing].include?(stands)
         end
 
+        # Have its parts met, and was it not thrown out?
+        def mixed?
+          used? || (live? && !met_at.nil?)
+        end
+
         # Is it used up? One that was thrown out is needed again.
         def used?
           %w[poured hard].include?(stands)

@@ -44,7 +44,7 @@ class BatchesKnownTest < AppTest
     on_to(first, "mix")
     get "/"
     assert_match(/In the cup Board, batch 1 of #{batches} : .* left in the cup/, words)
-    assert_match(/Next to mix .*Board : film coat, batch 1 of #{batches}/i, words)
+    assert_match(/Next to mix .*Board : film coat, batch 2 of #{batches}/i, words)
     refute_includes words, "Nothing curing"
     used(first)
     second = planned
