@@ -75,6 +75,7 @@ class CardTest < AppTest
     get cup
 
     assert_includes words, "typed in afterwards"
+    assert_includes page, %(<a href="#{job}">its job</a>)
     refute_match(/Mixed too short|Hardly mixed/, words)
   end
 
