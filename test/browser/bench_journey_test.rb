@@ -219,8 +219,10 @@ class BenchJourneyTest < BrowserTest
       assert_selector ".bench-steps [aria-current]", text: "Hardener"
       press_in_field("181")
       assert_selector ".bench-steps [aria-current]", text: "Mix"
-      2.times { click_button "Back" }
-      assert_selector ".bench-steps [aria-current]", text: "Resin"
+      %w[Hardener Resin].each do |step|
+        click_button "Back"
+        assert_selector ".bench-steps [aria-current]", text: step
+      end
     end
   end
 
