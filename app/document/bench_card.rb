@@ -46,8 +46,7 @@ module Dakren
 
       # Do scale or lines tell how much of each part went in?
       def amounts?
-        way = @walk.recipe
-        way.way.told? && way.count.nil? && (way.weighed? || way.unit == :ml)
+        @walk.pouring.read?
       end
 
       # @param part [String] of PARTS @return [Rational] g or ml as it was planned

@@ -42,11 +42,12 @@ module Dakren
           mixed = Stores::Mixed.of(job.id)
           place = place_asked(mixed, desk)
           # One that is on the go is gone back to; one that is used up is mixed once more only where that is meant.
-          next "/bench/#{place.standing.id}" if place.standing&.live? || (place.standing&.used? && word("again").empty?)
+          gone_on = place.standing&.live? || (place.standing&.used? && word("again").empty?)
+          next to_walk_or_card(place.standing.id) if gone_on
 
           job.update!(state: "under_way") if job.state == "planned"
           record = PlannedCup.new(job, desk, place, settings_row, mixed: mixed, again: AGAIN[word("again")]).start
-          "/bench/#{record.id}#{"/card" if word("card") == "1"}"
+          to_walk_or_card(record.id)
         end
       end
 
@@ -127,6 +128,11 @@ module Dakren
           erb :"bench/walk", layout: live? ? false : :bench_layout, locals: { page: shown }
         end
 
+        # To walk a batch, or to type it in where that is asked for.
+        def to_walk_or_card(id)
+          "/bench/#{id}#{"/card" if word("card") == "1"}"
+        end
+
         # @param form [Document::BenchCard, nil] as it was typed and not taken
         def card(record, form = nil, code = 200)
           @record = record
@@ -144,7 +150,7 @@ module Dakren
 
         def write_down(record)
           walk = Stores::Walks.walk(record)
-          redirect("/bench/#{record.id}", 303) unless Document::BenchCard.for?(walk)
+          redirect(after_card(record), 303) unless Document::BenchCard.for?(walk)
           form = card_of(walk, typed)
           return card(record, form, 422) unless form.valid?
 
@@ -154,7 +160,12 @@ module Dakren
           card(record.reload, form, 409)
         end
 
-        # @return [String] where it goes on: the job it is of, or its own page
+        # Where it goes on: the job it is of, or its own page.
+        def after_card(record)
+          record.job_id ? "/jobs/#{record.job_id}" : "/bench/#{record.id}"
+        end
+
+        # @return [String] where it goes on
         def keep_card(record, form)
           set = Stores::Now.jump_s.round(2)
           happened = form.events.map { |kind, at, data| [kind, at - set, set.zero? ? data : { **data, set_s: set }] }
@@ -164,7 +175,7 @@ module Dakren
               record.stand(Stores::Walks.walk(record.reload))
             end
           end
-          record.job_id ? "/jobs/#{record.job_id}" : "/bench/#{record.id}"
+          after_card(record)
         end
 
         # Does its tin still say nothing of time?

@@ -20,11 +20,13 @@ module Dakren
         ["/bench/planned?job=#{@planning.job_id}&task=#{id}", place_name(place), words]
       end
 
-      # Where the next one is typed in from its card, once its time has come and nobody took it to the bench: address, batch and words.
+      # Where the next one is typed in from its card, once its time has come and nothing is in its cup: address, batch and words.
       # @return [Array(String, String, String), nil]
       def from_card
         place = coming
-        return if place.nil? || place.standing&.live? || @desk.time_at(place.coat.from_min).to_f > Stores::Now.wall
+        if place.nil? || place.standing&.mixed? || (place.standing.nil? && @desk.time_at(place.coat.from_min).to_f > Stores::Now.wall)
+          return
+        end
 
         ["/bench/planned?job=#{@planning.job_id}&task=#{id}&card=1", place_name(place),
           "#{batch_words(place)} was mixed away from the bench"]

@@ -120,6 +120,14 @@ class CardTest < AppTest
       { began: said(70), empty: said(50), resin: "200" } => "Hardener must be given too",
       { began: said(70), empty: said(50), resin: "NaN", hardener: "-3" } => "Resin must be",
       { began: said(70), empty: said(50), resin: "0", hardener: "0" } => "must be more than nothing",
+      { began: said(70), empty: said(50), resin: "1e309", hardener: "60" } => "Resin is too large",
+      { began: said(70), empty: said(50), resin: "200 ml", hardener: "60" } => "Resin has a unit that does not fit here (g, kg, oz, lb",
+      { began: said(70), empty: said(50), resin: "9" * 10_000, hardener: "60" } => "Resin is too long: a figure has at most 60 characters",
+      { began: "1" * 10_000, empty: said(50) } => "Parts met must be a day and hour",
+      { began: said(70), empty: said(50), room: "NaN" } => "Room temperature must be",
+      { began: said(70), empty: said(50), room: "20 g" } => "Room temperature has a unit that does not fit here",
+      { began: said(70), empty: "0" } => "All on must be a day and hour",
+      { began: said(70), empty: "-1" } => "All on must be a day and hour",
       { began: said(70), empty: said(50), lot_a: "x" * 80 } => "Lot of A must be at most 60 characters" }.each do |told, says|
       write_down(cup, **told)
 
@@ -140,6 +148,15 @@ class CardTest < AppTest
       assert_equal "poured", batch(cup).stands, method
       assert_equal "tack", walk(cup).step.name.to_s
     end
+  end
+
+  # Asked for and left again: the job still leads to it.
+  def test_a_card_that_was_left_is_found_again
+    cup = to_bench(job, "card" => "1")
+    get job
+
+    assert_match(/card=1[^>]*>[^<]*was mixed away from the bench/, page)
+    assert_equal cup, to_bench(job, "card" => "1")
   end
 
   def test_it_is_only_for_a_cup_nothing_went_into
@@ -166,9 +183,13 @@ class CardTest < AppTest
     assert_equal [Time.utc(2026, 3, 2, 22, 50).to_f, Time.utc(2026, 3, 2, 23, 20).to_f], form.events.map { |_, at, _| at }.minmax
     write_down(cup, began: said(70), empty: said(50), deed_id: "abc")
     number = batch(cup).events.count
+
+    assert_equal job, URI(last_response["location"]).path
+    get "/bench"
     post "#{cup}/card", { "authenticity_token" => hidden("authenticity_token"), "after" => "0", "deed_id" => "abc", "began" => said(70),
                           "empty" => said(50) }
 
     assert_equal number, batch(cup).events.count
+    assert_equal job, URI(last_response["location"]).path
   end
 end
