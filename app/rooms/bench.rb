@@ -10,8 +10,7 @@ module Dakren
       at "/bench", name: "Bench", order: 2
 
       FINISHED_LISTED = 30
-      # So long a press may have waited on a device, and from then on the scale shows something else.
-      MOST_AGO_S = 12 * 3600
+      # From then on the scale shows something else than when it was pressed.
       STALE_S = 3
       # Why one is mixed once more.
       AGAIN = { "short" => "it ran short", "thrown" => "it was thrown out" }.freeze
@@ -171,7 +170,7 @@ module Dakren
           happened = form.events.map { |kind, at, data| [kind, at - set, set.zero? ? data : { **data, set_s: set }] }
           Stores::Database.writing do
             Stores::Batch.transaction do
-              record.note_all(after: word("after").to_i, happened: happened)
+              record.note_all(after: word("after").to_i, happened: happened, by: by)
               record.stand(Stores::Walks.walk(record.reload))
             end
           end
@@ -198,7 +197,8 @@ module Dakren
           return unless rose?(walk)
 
           Stores::Database.writing do
-            record.events.create!(number: (record.events.maximum(:number) || 0) + 1, kind: "touched", at: now, data: heard)
+            record.events.create!(number: (record.events.maximum(:number) || 0) + 1, kind: "touched", at: now, data: heard,
+              told_at: Stores::Now.wall, **by.columns)
             record.stand(Stores::Walks.walk(record.reload))
           end
         rescue ActiveRecord::RecordNotUnique
@@ -235,14 +235,12 @@ module Dakren
         # A press that had to wait says how long ago it was: it counts from then, but never from before what was done before it.
         # @return [Float] seconds
         def pressed_at(walk)
-          ago = Float(word("ago_s"), exception: false).to_f
-          ago = 0.0 unless ago.finite? && ago.between?(0, MOST_AGO_S)
-          [now - ago, walk.events.last&.at || -Float::INFINITY].max
+          [now - ago_s, walk.events.last&.at || -Float::INFINITY].max
         end
 
         # What the scale shows now is not what it showed when a press that waited was pressed.
         def scale_then
-          Float(word("ago_s"), exception: false).to_f > STALE_S ? nil : devices.reading(:scale)
+          ago_s > STALE_S ? nil : devices.reading(:scale)
         end
 
         def note(record, deed, at, heard)
@@ -250,7 +248,7 @@ module Dakren
           data = { **deed.data, **heard, **(press.empty? ? {} : { press: press }), **(set.zero? ? {} : { set_s: set }) }
           Stores::Database.writing do
             Stores::Batch.transaction do
-              record.note(after: word("after").to_i, kind: deed.kind, at: at, data: data)
+              record.note(after: word("after").to_i, kind: deed.kind, at: at, data: data, by: by)
               record.stand(walk = Stores::Walks.walk(record.reload))
               Stores::FirstTime.new(record, walk).tell if deed.kind == :timed
               Stores::Seen.noted(record) if deed.stage_seen?

@@ -69,8 +69,8 @@ module Dakren
             record.lock! if record.persisted?
             next false if record.revision != seen
 
-            record.write(document) unless stepping && Document::JobDocument.same?(record.document, document)
-            record.public_send(step) if stepping && !behind?(seen)
+            record.write(document, by: by, at: Stores::Now.wall - ago_s) unless stepping && Document::JobDocument.same?(record.document, document)
+            record.public_send(step, by: by) if stepping && !behind?(seen)
             done_once
             Stores::Deed.create!(name: left_name) if left_name && !left_taken?
             true

@@ -55,7 +55,7 @@ module Dakren
       # Has anything happened to it since? Asked by every page that shows it, and never planned for.
       get %r{/jobs/(\d{1,15})/happens} do |id|
         content_type "text/plain"
-        Stores::Mixed.of(id.to_i).stamp_of_all
+        Stores::History.stamp(id.to_i)
       end
 
       post %r{/jobs/(\d{1,15})} do |id|

@@ -50,6 +50,8 @@ module Dakren
       # A clock that was set by less than this is put right and not told; longer than this nobody is told of it.
       SET_TOLD_FROM_S = 60
       SET_TOLD_S = 86_400
+      # So long a press may have waited on a device.
+      MOST_AGO_S = 12 * 3600
       WHEN_PUT_RIGHT = "What you sent was not taken: go back, it still stands there, and send it again once that is put right."
 
       # A parameter that is no text, or text that is no UTF-8.
@@ -110,6 +112,28 @@ module Dakren
 
         def page_system
           Words::Systems.known?(word("units_on_page")) ? word("units_on_page") : settings_row.units
+        end
+
+        # Who presses, and on what.
+        # @return [Stores::By]
+        def by
+          Stores::By.new(hand: request.env["rack.session"]["hand"].to_s, device: device)
+        end
+
+        # What this device is called: as somebody told it, or by its sort and a mark of its own.
+        # @return [String]
+        def device
+          session = request.env["rack.session"]
+          session["device_mark"] ||= SecureRandom.hex(2)
+          named = session["device"].to_s
+          named.empty? ? "#{request.user_agent.to_s.include?("Mobi") ? "phone" : "computer"} #{session["device_mark"]}" : named
+        end
+
+        # How long ago something was pressed that had to wait on a device.
+        # @return [Float] seconds
+        def ago_s
+          ago = Float(word("ago_s"), exception: false).to_f
+          ago.finite? && ago.between?(0, MOST_AGO_S) ? ago : 0.0
         end
 
         def token

@@ -8,6 +8,9 @@ module Dakren
     class Settings < Room
       at "/settings", name: "Settings", order: 9
 
+      # What is told of the device somebody works on, and how long it may be.
+      DEVICE = { "hand" => 40, "device" => 40 }.freeze
+
       get "/" do
         show(Document::SettingsForm.of(settings_row))
       end
@@ -26,6 +29,12 @@ module Dakren
         settings_row.update!(pretend: word("pretend") == "yes")
         Devices.connected.pretend = settings_row.pretend
         redirect "/settings#devices", 303
+      end
+
+      # What this device is called, and whose hands press on it: written down with whatever happens.
+      post "/device" do
+        DEVICE.each { |name, most| request.env["rack.session"][name] = word(name).strip[0, most] }
+        redirect "/settings#device", 303
       end
 
       get "/tools/new" do

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "database"
+require_relative "event"
 require_relative "seals"
 
 module Dakren
@@ -11,7 +12,7 @@ module Dakren
 
       serialize :recipe, coder: JSON
       serialize :sheet, coder: JSON
-      has_many :events, -> { order(:number) }, class_name: "Dakren::Stores::BatchEvent", inverse_of: :batch, dependent: :delete_all
+      has_many :events, -> { order(:number) }, class_name: "Dakren::Stores::Event", inverse_of: :batch, dependent: :delete_all
       belongs_to :job, class_name: "Dakren::Stores::Job", optional: true
 
       scope :running, -> { where(finished_at: nil).order(id: :desc) }
@@ -74,23 +75,23 @@ module Dakren
 
       # @param after [Integer] number of the last event the writer knows
       # @param kind [Symbol]
-      # @param at [Float] seconds
+      # @param at [Float] seconds @param by [By] who writes it down
       # @raise [Overtaken] when another device was quicker; nothing is written then
-      def note(after:, kind:, at:, data: {})
-        note_all(after: after, happened: [[kind, at, data]])
+      def note(after:, kind:, at:, data: {}, by: By::NOBODY)
+        note_all(after: after, happened: [[kind, at, data]], by: by)
       end
 
       # The same of several things at once; within a transaction, or none of them may be lost.
       # @param happened [Array<Array(Symbol, Float, Hash)>] kind, seconds and data, in order
       # @raise [Overtaken]
-      def note_all(after:, happened:)
+      def note_all(after:, happened:, by: By::NOBODY)
         raise Overtaken unless (events.where.not(kind: "touched").maximum(:number) || 0) == after
 
         number = events.maximum(:number) || 0
         happened.each do |kind, at, data|
           lots = data.values_at(:lot_a, :lot_b).compact.join(" ")
           update!(lots: lots) unless lots.empty?
-          events.create!(number: number += 1, kind: kind.to_s, at: at, data: data)
+          events.create!(number: number += 1, kind: kind.to_s, at: at, data: data, told_at: Now.wall, **by.columns)
         end
       rescue ActiveRecord::RecordNotUnique
         raise Overtaken
@@ -108,14 +109,6 @@ module Dakren
       def on_the_wall(at, walk)
         at && (at + walk.events.reverse.find { |event| event.at <= at }&.data.to_h[:set_s].to_f)
       end
-    end
-
-    # One thing that happened to a batch. Never changed, never removed.
-    class BatchEvent < Base
-      include Seals::Sealed
-
-      serialize :data, coder: JSON
-      belongs_to :batch, class_name: "Dakren::Stores::Batch"
     end
   end
 end

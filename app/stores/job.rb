@@ -2,16 +2,18 @@
 
 require "digest"
 require_relative "database"
+require_relative "marks"
 require_relative "seals"
 
 module Dakren
   module Stores
-    # A job as it was typed, and every state it has been in.
+    # A job as it was typed, and every state it has been in; what happened to it stands in the history (Marks), and is read with it.
     class Job < Base
       include Seals::Sealed
 
       serialize :document, coder: JSON
       has_many :revisions, -> { order(:number) }, class_name: "Dakren::Stores::JobRevision", inverse_of: :job, dependent: :delete_all
+
 
       # How a job stands, as the builder says or as its first cup shows.
       STATES = { "planned" => "planned", "under_way" => "under way", "done" => "done", "set_aside" => "set aside" }.freeze
@@ -81,25 +83,43 @@ module Dakren
         work ? "Unnamed: #{work}"[0, most] : "Unnamed job"
       end
 
-      # Writes a document as the next revision.
-      # @param document [Hash] as Document::JobDocument makes it
-      def write(document)
+      # What is wanted, as it is kept.
+      # @return [Hash]
+      def wanted
+        self[:document]
+      end
+
+      # The same with what was noted of it.
+      # @return [Hash]
+      def document
+        return wanted unless persisted?
+
+        @noted ||= Marks.of(id)
+        return wanted if @noted.empty?
+
+        @whole = [wanted, wanted.merge(@noted)] unless @whole&.first.equal?(wanted)
+        @whole.last
+      end
+
+      # Writes a document as the next revision; what of it is noted otherwise than it was goes into the history.
+      # @param document [Hash] as Document::JobDocument makes it @param by [By] @param at [Float] when it was told, seconds
+      def write(document, by: By::NOBODY, at: Now.wall)
         before = newest
         return if document == self.document && persisted? && before
 
-        keep(document, before, parent: before&.stands_for)
+        keep(document, before, parent: before&.stands_for, told: { by: by, at: at })
       end
 
       # Goes back to the state the present one was made from. That is a new revision itself: nothing is lost.
-      def undo
+      def undo(by: By::NOBODY)
         before = earlier
-        keep(before.state, newest, stands_for: before.number) if before
+        keep(before.state, newest, stands_for: before.number, told: { by: by }) if before
       end
 
       # Goes on to the state that was made from the present one last.
-      def redo
+      def redo(by: By::NOBODY)
         after = later
-        keep(after.state, newest, stands_for: after.number) if after
+        keep(after.state, newest, stands_for: after.number, told: { by: by }) if after
       end
 
       # What its plan said, where the disk has changed that: it is worked out anew.
@@ -111,7 +131,7 @@ module Dakren
       end
 
       def reload(...)
-        @newest = nil
+        @newest = @noted = @whole = nil
         super
       end
 
@@ -163,17 +183,22 @@ module Dakren
         now.stands_for == now.number ? now : revisions.find_by(number: now.stands_for)
       end
 
-      def keep(document, before, parent: nil, stands_for: nil)
+      def keep(document, before, told:, parent: nil, stands_for: nil)
         number = before ? revision + 1 : revision
+        wanted, marks = Marks.parted(document)
+        noted = persisted? ? Marks.of(id) : {}
         # The last state that was kept is the job as it stands.
-        stood = before && before.number == revision ? document_was : before&.state
-        update!(document: document, name: document["name"].to_s, revision: number)
-        @newest = revisions.create!(number: number, parent: parent, stands_for: stands_for || number,
-**JobRevision.kept(document, before, stood))
+        stood = before && before.number == revision ? document_was : before&.wanted
+        update!(document: wanted, name: wanted["name"].to_s, revision: number)
+        seen = Marks.note(self, marks, before: noted, **told)
+        @noted = @whole = nil
+        @newest = revisions.create!(number: number, parent: parent, stands_for: stands_for || number, noted: seen,
+          **JobRevision.kept(wanted, before, stood))
       end
     end
 
-    # One state of a job; the newest is the job itself. Kept is what changed since the state before; now and then the whole.
+    # One state of a job; the newest is the job itself. Kept is what changed since the state before; now and then the whole. What had been
+    # noted by then is in the history up to the event that is numbered here.
     class JobRevision < Base
       include Seals::Sealed
 
@@ -192,8 +217,13 @@ module Dakren
         { document: nil, delta: Document::Delta.pack(Document::Delta.between(stood, document)) }
       end
 
-      # @return [Hash] the document as it was
+      # @return [Hash] the document as it was, with what was noted by then
       def state
+        wanted.merge(Marks.of(job_id, upto: noted))
+      end
+
+      # @return [Hash] what was wanted then
+      def wanted
         return document unless delta
 
         earlier = self.class.where(job_id: job_id)

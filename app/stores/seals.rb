@@ -28,7 +28,7 @@ module Dakren
         "jobs" => ["the job", "name", SAID],
         "job_revisions" => ["an earlier state of a job", nil, []],
         "batches" => ["the batch", "name", CAME_TO],
-        "batch_events" => ["an event of a batch", "kind", []],
+        "events" => ["an event of the history", "kind", []],
         "pictures" => ["a photograph", nil, []],
         "deeds" => ["a deed that was done", nil, []],
         "keepings" => ["what Dakren keeps of its own upkeep", nil, []]

@@ -29,7 +29,7 @@ module Dakren
 
       # @return [Hash{Symbol=>Array<Float>}] ages in minutes, by Cure::STAGES
       def of(resin, hardener)
-        Batch.joins(:events).where(batch_events: { kind: %w[touched_tacky done] }, outcome: ["", "hard"])
+        Batch.joins(:events).where(events: { kind: %w[touched_tacky done] }, outcome: ["", "hard"])
           .where("json_extract(batches.sheet, '$.resin') = ? AND json_extract(batches.sheet, '$.hardener') = ?", resin, hardener)
           .distinct.order(id: :desc).limit(MOST_BATCHES).flat_map { |batch| ages(Walks.walk(batch)) }
           .group_by(&:first).transform_values { |pairs| pairs.map(&:last) }

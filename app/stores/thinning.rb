@@ -78,11 +78,11 @@ module Dakren
         Database.writing { Picture.where(id: unseen).delete_all }
       end
 
-      # Photographs the job or any state undo can go back to shows.
+      # Photographs the job, any state undo can go back to, or its history shows.
       def pointed_at(job)
         record = Job.find_by(id: job) or return []
-        documents = [record.document, *JobRevision.states(record.revisions.to_a).map(&:last)]
-        documents.flat_map { |document| Document::JobDocument.pictures(document) }.uniq
+        documents = [record.wanted, *JobRevision.states(record.revisions.to_a).map(&:last)]
+        [*documents.flat_map { |document| Document::JobDocument.pictures(document) }, *History.pictures(job)].uniq
       end
       private_class_method :staying, :slot, :rewrite, :changed, :kept_parent, :pointed_at
     end

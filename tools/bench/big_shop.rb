@@ -57,7 +57,7 @@ module BigShop
       events = ids.flat_map do |id|
         Array.new(EVENTS_EACH) { |i| { batch_id: id, number: i + 1, kind: "done", at: id + i, data: { lot_a: "L#{id % 977}" } } }
       end
-      Dakren::Stores::BatchEvent.insert_all!(events)
+      Dakren::Stores::Event.insert_all!(events)
     end
   end
 

@@ -28,9 +28,9 @@ module Dakren
         @whereabouts = WhereaboutsPage.new(desk, @form, wording, planning)
       end
 
-      # Changes when anything happens to the job at the bench.
+      # Changes when anything happens to the job.
       def happens
-        @planning.mixed.stamp_of_all
+        Stores::History.stamp(@planning.job_id, @planning.mixed)
       end
 
       # @return [Array<Answer>] the figures above everything

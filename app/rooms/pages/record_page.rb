@@ -198,7 +198,13 @@ module Dakren
 
       # @return [Array<Array(String, String, String)>] when, what, and the reading with its source
       def events
-        @walk.events.map { |event| [@wording.dates.second(@zone.at(event.at + event.data[:set_s].to_f)), words(event), reading(event)] }
+        @walk.events.map { |event| [@wording.dates.second(@zone.at(event.at + event.data[:set_s].to_f)), *line(event)] }
+      end
+
+      # @param event [Dakren::Bench::Event] of this walk
+      # @return [Array(String, String)] what happened, and the reading with its source
+      def line(event)
+        [words(event), reading(event)]
       end
 
       private

@@ -26,6 +26,16 @@ module Dakren
 
       attr_reader :copies, :weighings, :screen
 
+      # What is asked of the device somebody works on.
+      # @param session [Hash] @param device [String] what it is called now
+      # @return [Array<Control>]
+      def device_asked(session, device)
+        [Control.new(name: "hand", label: "Who works with it", value: session["hand"].to_s, placeholder: "a name",
+          more: { "maxlength" => "40" }),
+          Control.new(name: "device", label: "What it is called", value: session["device"].to_s, placeholder: device,
+            more: { "maxlength" => "40" })]
+      end
+
       # @return [Array<Array(String, String, Boolean)>] value, words, and whether it is chosen
       def units
         Document::SettingsForm::UNITS.map { |value, words| [value, words, @form.typed["units"] == value] }

@@ -74,7 +74,7 @@ class AnyHistoryTest < AppTest
     cups = [1, 2].map { |coat| to_bench(path, "cup" => "1", "coat" => coat.to_s) }
     told = cups.map { |cup| any_events(Stores::Walks.recipe(Stores::Batch.find(cup[/\d+\z/]))).each_with_index.map { |one, i| [*one, i] } }
     digests = [[0, 1], [1, 0]].map do |order|
-      Stores::BatchEvent.delete_all
+      Stores::Event.delete_all
       order.each do |i|
         batch = Stores::Batch.find(cups[i][/\d+\z/])
         told[i].each { |kind, data, n| batch.events.create!(number: n + 1, kind: kind.to_s, at: 1.7e9 + (n * 60), data: data) }

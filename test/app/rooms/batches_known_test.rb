@@ -84,7 +84,7 @@ class BatchesKnownTest < AppTest
   def test_a_press_that_had_to_wait_counts_from_when_it_was_pressed_and_once
     path = planned
     on_to(path, "second")
-    Stores::BatchEvent.where(batch_id: path[/\d+/]).update_all("at = at - 300")
+    Stores::Event.where(batch_id: path[/\d+/]).update_all("at = at - 300")
     form = { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => "second", "act" => "next",
              "deed_id" => "press-1", "ago_s" => "46.0" }
     2.times { post path, form, { "HTTP_X_LIVE" => "1" } }

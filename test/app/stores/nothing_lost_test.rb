@@ -146,15 +146,15 @@ class NothingLostTest < CoreTest
       $stdout.sync = true
       batch = Dakren::Stores::Batch.first
       number = batch.events.maximum(:number)
-      loop { Dakren::Stores::BatchEvent.create!(batch: batch, number: number += 1, kind: "touched", at: number, data: {}) && puts(number) }
+      loop { Dakren::Stores::Event.create!(batch: batch, number: number += 1, kind: "touched", at: number, data: {}) && puts(number) }
     RUBY
     3.times { writer.gets }
     made = Array.new(3) { |i| Stores::Backup.make(@path, File.join(@dir, "away", "copy#{i}.sqlite3")) }
     last = Array.new(3) { writer.gets.to_i }.last
     Process.kill("KILL", writer.pid)
-    events = made.map { |one| one.counts.fetch("batch_events") }
+    events = made.map { |one| one.counts.fetch("events") }
 
-    assert_operator events.first, :>, Stores::Backup.fit(self.class.pattern).fetch("batch_events")
+    assert_operator events.first, :>, Stores::Backup.fit(self.class.pattern).fetch("events")
     assert_equal events.sort, events
     new_machine = File.join(@dir, "new machine")
     done = Stores::Backup.restore(made.last.path, new_machine)
