@@ -198,7 +198,7 @@ module Dakren
 
           Stores::Database.writing do
             record.events.create!(number: (record.events.maximum(:number) || 0) + 1, kind: "touched", at: now, data: heard,
-              told_at: Stores::Now.wall, **by.columns)
+              **by.columns)
             record.stand(Stores::Walks.walk(record.reload))
           end
         rescue ActiveRecord::RecordNotUnique

@@ -69,7 +69,7 @@ module Dakren
             record.lock! if record.persisted?
             next false if record.revision != seen
 
-            record.write(document, by: by, at: Stores::Now.wall - ago_s) unless stepping && Document::JobDocument.same?(record.document, document)
+            record.write(document, by: by) unless stepping && Document::JobDocument.same?(record.document, document)
             record.public_send(step, by: by) if stepping && !behind?(seen)
             done_once
             Stores::Deed.create!(name: left_name) if left_name && !left_taken?

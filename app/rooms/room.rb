@@ -117,7 +117,7 @@ module Dakren
         # Who presses, and on what.
         # @return [Stores::By]
         def by
-          Stores::By.new(hand: request.env["rack.session"]["hand"].to_s, device: device)
+          Stores::By.new(hand: request.env["rack.session"]["hand"].to_s, device: device, at: Stores::Now.wall - ago_s)
         end
 
         # What this device is called: as somebody told it, or by its sort and a mark of its own.
@@ -126,7 +126,9 @@ module Dakren
           session = request.env["rack.session"]
           session["device_mark"] ||= SecureRandom.hex(2)
           named = session["device"].to_s
-          named.empty? ? "#{request.user_agent.to_s.include?("Mobi") ? "phone" : "computer"} #{session["device_mark"]}" : named
+          return named unless named.empty?
+
+          "#{request.user_agent.to_s.include?("Mobi") ? "phone" : "computer"} #{session["device_mark"]}"
         end
 
         # How long ago something was pressed that had to wait on a device.

@@ -91,7 +91,7 @@ module Dakren
         happened.each do |kind, at, data|
           lots = data.values_at(:lot_a, :lot_b).compact.join(" ")
           update!(lots: lots) unless lots.empty?
-          events.create!(number: number += 1, kind: kind.to_s, at: at, data: data, told_at: Now.wall, **by.columns)
+          events.create!(number: number += 1, kind: kind.to_s, at: at, data: data, **by.columns)
         end
       rescue ActiveRecord::RecordNotUnique
         raise Overtaken

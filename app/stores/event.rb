@@ -1,21 +1,22 @@
 # frozen_string_literal: true
 
 require_relative "database"
+require_relative "now"
 require_relative "seals"
 
 module Dakren
   module Stores
-    # Who writes something down, and on what.
-    # hand: a name, "" where nobody has said; device: what it is called.
-    By = Value.define(hand: "", device: "") do
+    # Who writes something down, on what and when.
+    # hand: a name, "" where nobody has said; device: what it is called; at: seconds of the clock on the wall, nil for now.
+    By = Value.define(hand: "", device: "", at: nil) do
       # @return [String] "Ada, bench phone"; "" where neither is known
       def to_s
         [hand, device].reject(&:empty?).join(", ")
       end
 
-      # @return [Hash{Symbol=>String}] columns
+      # @return [Hash{Symbol=>Object}] columns
       def columns
-        { hand: hand, device: device }
+        { hand: hand, device: device, told_at: at || Now.wall }
       end
     end
     By::NOBODY = By.new

@@ -9,8 +9,8 @@ module Dakren
     #
     #   History.page(job.id)            # => [Told, ...], the latest last
     module History
-      # event: Event; at: when it happened, on the wall, nil where it was taken back or could not be read; replaced_by: the event that told it
-      # anew, if any.
+      # event: Event; at: when it happened, on the wall, nil where it was taken back or could not be read; replaced_by: the one that told
+      # it anew, if any.
       Told = Value.define(:event, :at, replaced_by: nil)
       PAGE = 200
       MOST_PAGES = 10_000

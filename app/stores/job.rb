@@ -14,7 +14,6 @@ module Dakren
       serialize :document, coder: JSON
       has_many :revisions, -> { order(:number) }, class_name: "Dakren::Stores::JobRevision", inverse_of: :job, dependent: :delete_all
 
-
       # How a job stands, as the builder says or as its first cup shows.
       STATES = { "planned" => "planned", "under_way" => "under way", "done" => "done", "set_aside" => "set aside" }.freeze
       # States in which it still takes the crew's time.
@@ -102,24 +101,24 @@ module Dakren
       end
 
       # Writes a document as the next revision; what of it is noted otherwise than it was goes into the history.
-      # @param document [Hash] as Document::JobDocument makes it @param by [By] @param at [Float] when it was told, seconds
-      def write(document, by: By::NOBODY, at: Now.wall)
+      # @param document [Hash] as Document::JobDocument makes it @param by [By]
+      def write(document, by: By::NOBODY)
         before = newest
         return if document == self.document && persisted? && before
 
-        keep(document, before, parent: before&.stands_for, told: { by: by, at: at })
+        keep(document, before, parent: before&.stands_for, by: by)
       end
 
       # Goes back to the state the present one was made from. That is a new revision itself: nothing is lost.
       def undo(by: By::NOBODY)
         before = earlier
-        keep(before.state, newest, stands_for: before.number, told: { by: by }) if before
+        keep(before.state, newest, stands_for: before.number, by: by) if before
       end
 
       # Goes on to the state that was made from the present one last.
       def redo(by: By::NOBODY)
         after = later
-        keep(after.state, newest, stands_for: after.number, told: { by: by }) if after
+        keep(after.state, newest, stands_for: after.number, by: by) if after
       end
 
       # What its plan said, where the disk has changed that: it is worked out anew.
@@ -183,14 +182,14 @@ module Dakren
         now.stands_for == now.number ? now : revisions.find_by(number: now.stands_for)
       end
 
-      def keep(document, before, told:, parent: nil, stands_for: nil)
+      def keep(document, before, by:, parent: nil, stands_for: nil)
         number = before ? revision + 1 : revision
         wanted, marks = Marks.parted(document)
         noted = persisted? ? Marks.of(id) : {}
         # The last state that was kept is the job as it stands.
         stood = before && before.number == revision ? document_was : before&.wanted
         update!(document: wanted, name: wanted["name"].to_s, revision: number)
-        seen = Marks.note(self, marks, before: noted, **told)
+        seen = Marks.note(self, marks, before: noted, by: by)
         @noted = @whole = nil
         @newest = revisions.create!(number: number, parent: parent, stands_for: stands_for || number, noted: seen,
           **JobRevision.kept(wanted, before, stood))

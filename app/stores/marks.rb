@@ -60,15 +60,15 @@ module Dakren
       # Writes down what is told otherwise than it was.
       # @param marks [Hash{String=>Object}] all that is to stand
       # @param before [Hash{String=>Object}] what stood
-      # @param by [By] @param at [Float] when it was told
+      # @param by [By]
       # @return [Integer] number of the job's last event
-      def note(job, marks, before:, by:, at: Now.wall)
+      def note(job, marks, before:, by:)
         number = last(job.id)
         zone = Document::Zones.of(job.wanted["zone"])
         (before.keys | marks.keys).each do |key|
           next if before[key] == marks[key]
 
-          Event.create!(job_id: job.id, number: number += 1, told_at: at, **by.columns, **columns(key, marks[key], zone))
+          Event.create!(job_id: job.id, number: number += 1, **by.columns, **columns(key, marks[key], zone))
         end
         number
       end
@@ -77,7 +77,7 @@ module Dakren
       # @param data [Hash] of JSON
       # @return [Event]
       def beside(job_id, kind, at:, by:, data:)
-        Event.create!(job_id: job_id, number: last(job_id) + 1, kind: kind, at: at, told_at: Now.wall, data: data, **by.columns)
+        Event.create!(job_id: job_id, number: last(job_id) + 1, kind: kind, at: at, data: data, **by.columns)
       end
 
       # @return [Integer] number of a job's last event, 0 where there is none

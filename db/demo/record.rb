@@ -8,6 +8,7 @@ module Dakren
       TAKES_MIN = { tins: 2, protect: 1, tare: 1, first: 3, second: 4, mix: 5, pour_out: 9, look_30: 30, look_60: 30 }.freeze
       USUAL_MIN = 2
       MISS_G = 0.1
+      BY = Stores::By.new(device: "bench tablet")
       LOTS = { lot_a: "A-2611", lot_b: "B-2611" }.freeze
       MOST_STEPS = 60
 
@@ -37,7 +38,7 @@ module Dakren
           break if at > Time.now.to_f
 
           kind, data = done(walk)
-          record.note(after: walk.number, kind: kind, at: at, data: data)
+          record.note(after: walk.number, kind: kind, at: at, data: data, by: BY.with(at: at))
         end
         record.finished_at = Time.at(at) if Stores::Walks.walk(record.reload).over?
         record.stand(Stores::Walks.walk(record))

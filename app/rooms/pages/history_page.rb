@@ -4,7 +4,7 @@ module Dakren
   module Rooms
     # What happened to a job, day by day, as a page shows it.
     class HistoryPage
-      # hour: when; of: what it happened to, where it has a page of its own its address; words, reading: what; by: who wrote it down, on what;
+      # hour: when; of: what it happened to; address: of its page, where it has one; words, reading: what; by: who wrote it down, on what;
       # told: said of when it was written down and what was told anew; anew: does a later telling stand over it?
       Line = Value.define(:hour, :of, :address, :words, :reading, :by, told: nil, anew: false, picture: nil)
       # What is made ready before anything is poured stands in the batch's own record.
@@ -45,7 +45,8 @@ module Dakren
 
       # @return [Array<Control>]
       def fields
-        [Control.new(name: "text", label: "Write down", lines: 3, **typed("text"), more: { "maxlength" => Document::NoteForm::LONGEST.to_s }),
+        [Control.new(name: "text", label: "Write down", lines: 3, css: "wide", **typed("text"),
+          more: { "maxlength" => Document::NoteForm::LONGEST.to_s }),
           Control.new(name: "at", label: "When", placeholder: "now, or #{@wording.dates.minute_of_day(850)}", **typed("at")),
           Control.new(name: "picture", label: "Photograph", type: "file", more: { "accept" => "image/png,image/jpeg,image/webp" },
             **typed("picture").slice(:problem, :complaint))]
@@ -68,8 +69,8 @@ module Dakren
       def line(told)
         event = told.event
         words, reading = event.batch_id ? of_batch(event) : of_job(event)
-        Line.new(hour: @wording.dates.hour(time(told)), of: event.batch ? event.batch.name : place(event),
-          address: (event.batch_id && "/bench/#{event.batch_id}"), words: words, reading: reading, by: event.by.to_s, told: said(told),
+        Line.new(hour: @wording.dates.hour(time(told)), of: event.batch ? called(event.batch) : place(event),
+          address: event.batch && "/bench/#{event.batch_id}", words: words, reading: reading, by: event.by.to_s, told: said(told),
           anew: !told.replaced_by.nil?, picture: event.data["picture"] && "/table/#{@record.id}/picture/#{event.data["picture"]}")
       end
 
@@ -92,6 +93,11 @@ module Dakren
       def unread(event)
         typed = Document::AsTyped.kept(event.data["typed"]).typed.strip
         typed.empty? ? "taken back" : "“#{typed[0, 60]}”, which is no time"
+      end
+
+      # A batch without the name of its job.
+      def called(batch)
+        batch.name.delete_prefix("#{@record.name}, ").sub(/\A./, &:upcase)
       end
 
       # The coat or the task it is of.

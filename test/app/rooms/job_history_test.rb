@@ -105,10 +105,11 @@ class JobHistoryTest < AppTest
   end
 
   def test_what_cannot_be_written_down_stays_typed
-    [[{ "text" => "" }, "The note must say something"], [{ "text" => "damp", "at" => "25:99" }, "When must be"],
-      [{ "text" => "damp", "at" => "2090-01-01 10:00" }, "When is still to come"], [{ "text" => "damp", "at" => "1970-01-01 00:00" }, "within the last year"],
-      [{ "text" => "x" * 2001 }, "at most 2000 characters"],
-      [{ "text" => "damp", "picture" => Rack::Test::UploadedFile.new(__FILE__, "image/png") }, "The photograph must be a PNG"]].each do |told, says|
+    no_picture = Rack::Test::UploadedFile.new(__FILE__, "image/png")
+    { { "text" => "" } => "The note must say something", { "text" => "damp", "at" => "25:99" } => "When must be",
+      { "text" => "damp", "at" => "2090-01-01 10:00" } => "When is still to come",
+      { "text" => "damp", "at" => "1970-01-01 00:00" } => "within the last year", { "text" => "x" * 2001 } => "at most 2000 characters",
+      { "text" => "damp", "picture" => no_picture } => "The photograph must be a PNG" }.each do |told, says|
       submit history, told
 
       assert_equal 422, last_response.status, told.inspect[0, 80]
@@ -129,7 +130,8 @@ class JobHistoryTest < AppTest
     cup = last_response["location"]
     get cup
     4.times do
-      post cup, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"), "act" => "next" }
+      post cup,
+        { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"), "act" => "next" }
       get cup
     end
     post cup, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "act" => "abandoned", "why" => "a wasp" }
@@ -143,7 +145,9 @@ class JobHistoryTest < AppTest
   # The order in which it is told counts, not the order in which it arrives.
   def test_replayed_in_any_order_it_comes_to_the_same
     submit job, { "name" => "Lid" }
-    told = Array.new(12) { |i| { kind: %w[began finished tacky hard].sample(random: chance), coat: 1 + chance.rand(2), typed: clock(-i), told_at: i * 60.0 } }
+    told = Array.new(12) do |i|
+      { kind: %w[began finished tacky hard].sample(random: chance), coat: 1 + chance.rand(2), typed: clock(-i), told_at: i * 60.0 }
+    end
     readings = [told, told.reverse, told.shuffle(random: chance)].map do |order|
       Stores::Event.where(job_id: record.id).delete_all
       order.each.with_index(1) do |one, number|
