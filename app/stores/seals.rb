@@ -29,6 +29,8 @@ module Dakren
         "job_revisions" => ["an earlier state of a job", nil, []],
         "batches" => ["the batch", "name", CAME_TO],
         "events" => ["an event of the history", "kind", []],
+        # Of shops of before, until they are brought up to date.
+        "batch_events" => ["an event of a batch", "kind", []],
         "pictures" => ["a photograph", nil, []],
         "deeds" => ["a deed that was done", nil, []],
         "keepings" => ["what Dakren keeps of its own upkeep", nil, []]
@@ -135,7 +137,7 @@ module Dakren
         # What is not written now stays as the database holds it, to the letter.
         def to_be_held(name)
           held = @attributes[name]
-          new_record? || will_save_change_to_attribute?(name) ? held.value_for_database : held.value_before_type_cast
+          new_record? || will_save_change_to_attribute?(name) ? held.value_for_database : held.original_value_for_database
         end
 
         # As SQLite gives it back.
