@@ -49,11 +49,11 @@ module Dakren
       # @param plan [Boolean] is it planned, or only read? @param made [#call, nil] given a block that plans: what that comes to, perhaps
       #   known already
       # @param kept [Memo] what pages made of a desk that plans the same
-      # @param happened [Hash{String=>Hash}] what happened to coats by task, as Stores::Mixed has it
+      # @param happened [Hash{String=>Hash}] what happened to coats by task, as Stores::Mixed has it @param measured [Hash] how warm it was
       # @param off [Hash{String=>Array}] by task, batches that lie on the work off their ratio: section and number
       # @param forecast [#call] from a start to points of the room as they were foretold, or nil
       def initialize(document, sheets:, tools: ToolShelf.new([]), shelf: -> { [] }, own: Work::Own.new, shop: Crew::ROUND_THE_CLOCK,
-        forecast: ->(_start) {}, happened: {}, off: {}, plan: true, go_on: nil, made: nil, kept: Memo.new(MOST_KEPT))
+        forecast: ->(_start) {}, happened: {}, measured: {}, off: {}, plan: true, go_on: nil, made: nil, kept: Memo.new(MOST_KEPT))
         @document = document
         @sheets = sheets
         @tools = tools
@@ -62,6 +62,7 @@ module Dakren
         @shop = shop
         @forecast = forecast
         @happened = happened
+        @measured = measured
         @off = off
         @plans = made || ->(&plan) { plan.call }
         @kept = kept
@@ -221,7 +222,7 @@ module Dakren
         @places = @reading.ids("places").to_h { |id| [id, PlaceDesk.new(id, @reading.part(id))] }
         @tasks = @reading.ids("tasks").map do |id|
           TaskDesk.new(id, @reading.part(id), places: @places, sheets: @sheets, tools: @tools, zone: zone,
-            happened: @happened.fetch(id, {}))
+            happened: @happened.fetch(id, {}), measured: @measured.fetch(id, {}))
         end
         @room = heated(read_room)
         @deadline = read_time("deadline") if back?

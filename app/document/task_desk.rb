@@ -15,7 +15,8 @@ module Dakren
       # @param reading [Reader] of the task @param places [Hash{String=>PlaceDesk}] of the piece, by id
       # @param sheets [#call] from an id to a Sheet or nil @param tools [ToolShelf] @param zone [ActiveSupport::TimeZone]
       # @param happened [Hash{Array(Integer, Integer) => Hash{Symbol=>Time}}] what the bench says of its coats, by coat and section
-      def initialize(id, reading, places:, sheets:, tools:, zone:, happened: {})
+      # @param measured [Hash{Array(Integer, Integer) => Hash{Symbol=>Float}}] how warm it was then, °C of :room_c and :tins_c
+      def initialize(id, reading, places:, sheets:, tools:, zone:, happened: {}, measured: {})
         @id = id
         @reading = reading
         @places = places
@@ -23,6 +24,7 @@ module Dakren
         @tools = tools
         @zone = zone
         @happened = happened
+        @measured = measured
         @kind = Work::Kinds::ALL.fetch(reading.choice("kind").to_sym)
         told = reading.problems.size + reading.missing.size
         read_figures
@@ -122,7 +124,7 @@ module Dakren
           step_minutes: @step_minutes.compact, own_steps: @own_steps, service_c: service_c,
           done: @done.transform_values { |time| (time - start) / 60 },
           marks: real.transform_values { |marks| marks.transform_values { |time| (time - start) / 60 } },
-          method: method_name, tool: tool, cups: cups, known: known?, own_most: @most,
+          measured: @measured, method: method_name, tool: tool, cups: cups, known: known?, own_most: @most,
           short_pct: @short_pct || Measure::Tools::SHORT_PCT)
         made.by_plies
       end

@@ -24,9 +24,9 @@ module Dakren
       class Overtaken < StandardError; end
 
       # Counts up whenever what is kept beside a batch is read otherwise from what happened to it.
-      TOLD_BY = 1
+      TOLD_BY = 2
       # What a plan reads of it.
-      PLANNED_BY = %w[met_at poured_at soft_at tacky_at hard_at made_g planned_of verdict stands].freeze
+      PLANNED_BY = %w[met_at poured_at soft_at tacky_at hard_at made_g planned_of verdict room_c tins_c stands].freeze
 
       # Before a recipe said of how many it is one, its name did.
       OF_HOW_MANY = /, batch \d+ of (\d+)/
@@ -64,6 +64,7 @@ module Dakren
         { met_at: on_the_wall(times.met_at, walk), poured_at: on_the_wall(times.poured_at, walk), soft_at: touched(walk, :touched_soft),
           tacky_at: touched(walk, :touched_tacky), hard_at: on_the_wall(times.at(:tack), walk),
           made_g: (walk.contents.mass_g.to_f.round(3) if walk.contents.both?), verdict: walk.contents.verdict&.name&.to_s,
+          room_c: measured(times, :room_c), tins_c: measured(times, :tins_c),
           planned_of: walk.recipe.of || name[OF_HOW_MANY, 1]&.to_i, told_by: TOLD_BY }
       end
 
@@ -98,6 +99,11 @@ module Dakren
       end
 
       private
+
+      # As it was measured when its parts met, °C.
+      def measured(times, name)
+        times.public_send(name) if times.met_at && times.measured?(name)
+      end
 
       # The last time its test dab was found so; a look that was taken back does not count.
       def touched(walk, kind)

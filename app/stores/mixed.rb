@@ -13,9 +13,10 @@ module Dakren
     #   mixed.happened["c1"]            # => { [1, 1] => { began: Time, tacky: Time } }, by coat and section
     class Mixed
       # id: of its record; stands: opened, mixing, poured, hard or binned; times in seconds of the clock on the wall; made_g: what was
-      # mixed; verdict: name of what that turns into, of Measure::Verdict; planned_of: of how many of its coat it was planned as one.
+      # mixed; verdict: name of what that turns into, of Measure::Verdict; planned_of: of how many of its coat it was planned as one;
+      # room_c, tins_c: °C as they were measured when its parts met.
       Standing = Value.define(:id, :stands, met_at: nil, poured_at: nil, soft_at: nil, tacky_at: nil, hard_at: nil, made_g: nil,
-        planned_of: nil, verdict: nil) do
+        planned_of: nil, verdict: nil, room_c: nil, tins_c: nil) do
         # Is it in its cup, or about to be?
         def live?
           %w[opened mixing].include?(stands)
@@ -42,7 +43,8 @@ module Dakren
         end
       end
       # What is read of a batch.
-      READ = %i[task coat section cup_number id stands met_at poured_at soft_at tacky_at hard_at made_g planned_of verdict].freeze
+      READ = %i[task coat section cup_number id stands met_at poured_at soft_at tacky_at hard_at made_g planned_of verdict room_c
+        tins_c].freeze
       # Of a coat (Plan::Entry) its batch, and how that stands.
       Place = Value.define(:coat, :number, :standing)
 
@@ -81,6 +83,14 @@ module Dakren
         end
       end
 
+      # How warm it was measured when coats that lie were mixed.
+      # @return [Hash{String=>Hash{Array(Integer, Integer) => Hash{Symbol=>Float}}}] °C of :room_c and :tins_c, by task, by coat and section
+      def measured
+        @measured ||= @all.group_by { |place, _| place.first }.transform_values do |of_task|
+          of_task.group_by { |place, _| place[1, 2] }.transform_values { |of_coat| measured_of(of_coat) }.reject { |_, found| found.empty? }
+        end
+      end
+
       # Batches of a task that lie on the work off their ratio.
       # @return [Array<Array(Integer, Integer, Integer, Standing)>] coat, section, number, and how it stands
       def off(task)
@@ -112,7 +122,7 @@ module Dakren
       # Changes when anything a plan reads of a batch does.
       # @return [Array]
       def digest
-        [happened.reject { |_, coats| coats.empty? }, all_off.reject { |_, list| list.empty? }]
+        [happened.reject { |_, coats| coats.empty? }, measured.reject { |_, coats| coats.empty? }, all_off.reject { |_, list| list.empty? }]
       end
 
       # @return [Standing, nil]
@@ -160,6 +170,13 @@ module Dakren
         all_on = !of.nil? && standings.all?(&:used?) && laid.map { |place, _| place.last }.uniq.size >= of
         { began: standings.map(&:met_at).min, finished: (latest(standings, :poured_at) if all_on),
           **(all_on ? seen(standings) : {}) }.compact.transform_values { |at| Time.at(at) }
+      end
+
+      # Of several batches the mean.
+      def measured_of(placed)
+        standings = placed.map(&:last).select(&:counts?)
+        %i[room_c tins_c].to_h { |name| [name, standings.filter_map { |one| one.public_send(name) }] }.reject { |_, all| all.empty? }
+          .transform_values { |all| (all.sum / all.size).round(1) }
       end
 
       def seen(standings)

@@ -208,7 +208,7 @@ module Dakren
 
       def planned(document, plan: true, go_on: nil)
         Document::JobDesk.new(document, sheets: finder, tools: tools, shelf: -> { shelf }, own: own, shop: shop(document),
-          forecast: Forecasts.method(:at), happened: mixed.happened, off: mixed.all_off, plan: plan, go_on: go_on,
+          forecast: Forecasts.method(:at), happened: mixed.happened, measured: mixed.measured, off: mixed.all_off, plan: plan, go_on: go_on,
           **(plan && go_on.nil? ? remembered(document) : {}))
       end
 

@@ -17,7 +17,8 @@ module Dakren
       SAID = %w[summary summary_of summary_stamp summary_seal calendar calendar_seal first_at over_at keeps_clear clear_of
         busy_digest].freeze
       # What a batch came to, from what happened to it.
-      CAME_TO = %w[met_at poured_at soft_at tacky_at hard_at made_g planned_of verdict told_by].freeze
+      CAME_TO = %w[met_at poured_at soft_at tacky_at hard_at made_g planned_of verdict room_c tins_c
+        told_by].freeze
       # Tables whose rows are sealed: what a row is called, the column that names it, and columns that are worked out from the rest.
       TABLES = {
         "settings" => ["the settings", nil, []],

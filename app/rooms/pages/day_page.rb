@@ -66,7 +66,16 @@ module Dakren
 
       def told(entry)
         ticket = @desk.tasks.size > 1 ? "task #{@desk.number_of(entry.task)}, " : ""
-        "#{ticket}#{@wording.counted(entry.plan.batches.size, :batch)}#{SCHOOLS[entry.school]}#{window(entry)}#{", late" if late?(entry)}"
+        "#{ticket}#{@wording.counted(entry.plan.batches.size, :batch)}#{SCHOOLS[entry.school]}#{window(entry)}#{", late" if late?(entry)}" \
+          "#{warmth(entry)}"
+      end
+
+      # How warm it really was, where that was measured and is not what was told.
+      def warmth(entry)
+        found = entry.task.measured[[entry.number, entry.section]]&.fetch(:room_c, nil)
+        return "" if !entry.real || found.nil? || (found - @desk.room.at(entry.from_min)).abs < 1
+
+        ", laid at #{@wording.show(Quantity.new(value: found, unit: :c))}: its times go by that"
       end
 
       # Was it to be begun by now, and nobody has said that it was?

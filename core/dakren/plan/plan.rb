@@ -112,9 +112,9 @@ module Dakren
         planners.index(lower) < planners.index(upper) && lower.task.place_ids.intersect?(upper.task.place_ids)
       end
 
-      # One sheet's films in this job's room, followed once for all its coats.
-      def ageing(sheet)
-        @ageings[sheet] ||= Ageing.new(sheet, job.room)
+      # One sheet's films in a room, followed once for all its coats.
+      def ageing(sheet, room)
+        @ageings[[sheet, room]] ||= Ageing.new(sheet, room)
       end
 
       def scheduled(ready)

@@ -15,8 +15,9 @@ module Dakren
     # their names for good; figures: inputs of the kind by name; sheet: Sheet; coats: how many, nil for as few lifts as stay cool enough;
     # sections: nil for as the day allows; school: of SCHOOLS; steps: names of WorkSteps; step_minutes: own minutes by step;
     # own_steps: the builder's own; service_c: hottest in service; marks: what really happened, [coat, section] =>
-    # { began:, finished:, soft:, tacky:, hard: } in minutes of the job; method: of Measure::WAYS; tool: of Measure::Tools or nil; cups: to
-    # choose from; known: was "I know" said? own_most: Quantity the builder never mixes more of in a cup, in g, ml, strokes or packs;
+    # { began:, finished:, soft:, tacky:, hard: } in minutes of the job; measured: how warm it
+    # was measured as they were mixed, [coat, section] => { room_c:, tins_c: }; method: of Measure::WAYS;
+    # tool: of Measure::Tools or nil; cups: to choose from; known: was "I know" said? own_most: Quantity the builder never mixes more of in a cup, in g, ml, strokes or packs;
     # short_pct: by how much whole counts may miss the need;
     # sides: place to part and face, of Turning::SIDES; gates: id of a task that comes first, and how far it must be, of GATES; people:
     # who work on it, nil for as many as there are; warm_cure: WarmCure the builder told, nil for as the sheet and its service ask;
@@ -24,7 +25,7 @@ module Dakren
     # batch each.
     Task = Value.define(:id, :kind, :places, :place_ids, :figures, :sheet, name: "", coats: 1, sections: nil, school: :either,
       steps: [].freeze, step_minutes: {}.freeze, own_steps: [].freeze, service_c: nil,
-      marks: {}.freeze, method: :scale, tool: nil, cups: USUAL_CUPS, known: false, own_most: nil,
+      marks: {}.freeze, measured: {}.freeze, method: :scale, tool: nil, cups: USUAL_CUPS, known: false, own_most: nil,
       short_pct: Measure::Tools::SHORT_PCT, sides: {}.freeze,
       gates: [].freeze, people: nil, warm_cure: nil, section_by: :day,
       done: {}.freeze) do

@@ -19,7 +19,7 @@ module Dakren
       attr_reader :task, :refusals, :held_back, :complaints, :untimed
 
       # @param job [Job] @param task [Task] @param shop [Shop]
-      # @param ageing [#call] from a sheet to its Ageing in the job's room
+      # @param ageing [#call] from a sheet and a room to its Ageing there
       # @param shared [Hash] coats of all tasks that were planned already: of one need, sheet and tool they are the same
       def initialize(job, task, shop, ageing, shared = {})
         @job = job
@@ -178,30 +178,37 @@ module Dakren
         @sizing ||= @task.sizing(@shop.own)
       end
 
-      def order(number, _section, from, people = nil)
-        in_sections(number, sections, from, people)
+      def order(number, section, from, people = nil)
+        in_sections(number, sections, from, people, @task.measured[[number, section]])
       end
 
-      def coat_plan(number, _section, from, hint, people = nil)
-        planned(number, sections, from, hint, people)
+      def coat_plan(number, section, from, hint, people = nil)
+        planned(number, sections, from, hint, people, @task.measured[[number, section]])
       end
 
       # One coat begun at a minute, planned once however often it is asked for: in a room that stays as it is, coats of one need are
       # the same whenever they begin.
-      # @param hint [Integer, nil] a likely count of batches
+      # @param hint [Integer, nil] a likely count of batches @param measured [Hash, nil] how warm it really was, where it lies
       # @return [CoatPlan]
-      def planned(number, parts, from, hint = nil, people = nil)
+      def planned(number, parts, from, hint = nil, people = nil, measured = nil)
         from = room.constant? ? 0.0 : from.to_f.round(3)
         need = whole_need(number, count)
-        alike = [need.lines.map { |line| [line.name, line.value] }, need.film_mm, need.depth_mm, parts, from, people || crew, *@same]
-        (@shared[alike] ||= CoatPlan.new(in_sections(number, parts, from, people).with(hint: hint))).tap do |plan|
+        alike = [need.lines.map do |line|
+          [line.name, line.value]
+        end, need.film_mm, need.depth_mm, parts, from, people || crew, measured, *@same]
+        (@shared[alike] ||= CoatPlan.new(in_sections(number, parts, from, people, measured).with(hint: hint))).tap do |plan|
+          next if measured
+
           @likely[likely_key(number, parts, from, people)] ||= plan
         end
       end
 
       # How long a coat takes, near enough to look for its place: as it does at any other minute of the same degree.
       # @return [CoatPlan]
-      def likely(number, _section, from, hint, people = nil)
+      def likely(number, section, from, hint, people = nil)
+        measured = @task.measured[[number, section]]
+        return planned(number, sections, from, hint, people, measured) if measured
+
         @likely[likely_key(number, sections, from, people)] || planned(number, sections, from, hint, people)
       end
 
@@ -209,18 +216,27 @@ module Dakren
         [number, count, parts, people || crew, room.at(from).round, @job.tins_at(from).round]
       end
 
-      def in_sections(number, parts, from, people = nil)
+      def in_sections(number, parts, from, people = nil, measured = nil)
+        room = as_measured(from, measured)
         need = whole_need(number, count)
         pace = sizing.pace(need, people: placing_people(people || crew))
         pace = pace.with(amount: pace.amount / parts)
         need = shared(need, parts) if parts > 1
         CoatOrder.new(need: need, outline: @task.outline,
           sheet: @task.sheet, room: room, from_min: from,
-          ageing: @ageing.call(@task.sheet), tins_c: @job.tins_at(from), kind: @task.kind.name,
+          ageing: @ageing.call(@task.sheet, room), tins_c: measured&.fetch(:tins_c, nil) || @job.tins_at(from), kind: @task.kind.name,
           method: @task.method, cups: @task.cups, pace: pace,
           pack_ml: @task.figures[:pack], part_pack: @task.part_pack?, most_g: @task.most_g, tool: @task.tool,
           short_pct: @task.short_pct, covered: @task.covered?, leaves: @task.leaves,
           people: people || crew, ground: ground)
+      end
+
+      # The room of a coat that lies: as far from what was told of it as it was measured when that coat was mixed.
+      # @return [Cure::Profile]
+      def as_measured(from, measured)
+        room_c = measured&.fetch(:room_c, nil) or return room
+
+        room.shifted(room_c - room.at(from))
       end
 
       # What it lies on, and each body by itself: asked of the shapes once.

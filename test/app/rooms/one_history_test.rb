@@ -89,6 +89,28 @@ class OneHistoryTest < AppTest
     assert_operator planned.coats[1].window[0], :>, seen.coats[1].window[0] + 40, "a later look wins"
   end
 
+  # Both ways: colder opens the window later, warmer sooner; what is still to be laid goes by the room as it was told.
+  def test_what_lies_goes_by_the_temperatures_that_were_measured
+    cup = to_bench(job)
+    mixed(cup, met: 40, poured: 30)
+    opens = planned.coats[1].window[0]
+    third = planned.coats[1].plan.order.room_c
+    windows = [14.0, 26.0].map do |room|
+      record(cup).events.find_by(kind: "weighed",
+        number: 6).update!(data: { "step" => "second", "reading_g" => grams(cup).last, "room_c" => room })
+      record(cup).stand(Stores::Walks.walk(record(cup)))
+      planned.coats[1].window[0]
+    end
+
+    assert_operator windows[0], :>, opens * 1.3
+    assert_operator windows[1], :<, opens * 0.85
+    assert_equal third, planned.coats[1].plan.order.room_c
+    assert_in_delta 26, planned.coats[0].plan.order.room_c
+    get job
+
+    assert_includes words, "laid at 26 °C: its times go by that"
+  end
+
   def test_what_was_thrown_out_does_not_lie_on_the_work
     cup = to_bench(job)
     mixed(cup, met: 40)
