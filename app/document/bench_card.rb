@@ -17,6 +17,7 @@ module Dakren
       PARTS = %w[resin hardener].freeze
       LOTS = %w[lot_a lot_b].freeze
       WHY = "typed in from its card"
+      TYPED_AGAIN = "its card was typed again"
       LONGEST_H = 24
       OLDEST_D = 366
       # A part outside of this share of what was planned is asked about once.
@@ -38,11 +39,43 @@ module Dakren
         read unless typed["blank"]
       end
 
-      # Can it be typed in from a card? Once something is in its cup it is walked.
+      # Can it be typed in from a card? Once something is in its cup it is walked; what was typed in can be typed again.
       # @param walk [Bench::Walk]
       def self.for?(walk)
-        !walk.over? && walk.contents.readings.empty? && walk.times.met_at.nil?
+        !walk.over? && (again?(walk) || (walk.contents.readings.empty? && walk.times.met_at.nil?))
       end
+
+      # Was it typed in already?
+      def self.again?(walk)
+        walk.times.later?
+      end
+
+      # What stands of a batch that was typed in, as it would be typed.
+      # @return [Hash{String=>Object}]
+      def self.standing(walk, wording, zone)
+        return { "blank" => true } unless again?(walk)
+
+        moments = { "began" => walk.times.met_at, "empty" => walk.times.poured_at }.compact
+        { "blank" => true, **amounts_of(walk, wording), **moments.transform_values { |at| wording.dates.moment(zone.at(at)) },
+          **lots_of(walk), "room" => (if walk.times.measured?(:room_c)
+                                        wording.show(Quantity.new(value: walk.times.room_c, unit: :c))
+                                      end).to_s }
+      end
+
+      def self.amounts_of(walk, wording)
+        return {} if walk.contents.readings.empty?
+
+        walk.contents.amounts.to_h do |part, amount|
+          shown = walk.recipe.weighed? ? wording.weight(amount, resolution_g: walk.recipe.resolution_g) : wording.volume(amount)
+          [part.to_s, shown.join(" ")]
+        end
+      end
+
+      def self.lots_of(walk)
+        tins = walk.events.find { |event| event.data[:lot_a] || event.data[:lot_b] }
+        LOTS.to_h { |name| [name, tins&.data.to_h[name.to_sym].to_s] }
+      end
+      private_class_method :amounts_of, :lots_of
 
       # Do scale or lines tell how much of each part went in?
       def amounts?
@@ -54,6 +87,11 @@ module Dakren
         @walk.recipe.planned.fetch(part.to_sym)
       end
 
+      # Was it typed in before?
+      def again?
+        self.class.again?(@walk)
+      end
+
       # The amounts as they were typed, for who is sure of them.
       def sure
         PARTS.map { |part| value(part).strip }.join("/")
@@ -62,7 +100,7 @@ module Dakren
       # What happened, as kinds, seconds of the clock on the wall and data, in order.
       # @return [Array<Array(Symbol, Float, Hash)>]
       def events
-        MOST_STEPS.times.each_with_object([]) do |_, found|
+        MOST_STEPS.times.each_with_object(taken_back) do |_, found|
           walk = walked(found)
           return found if walk.over? || left?(walk.step)
 
@@ -157,6 +195,15 @@ module Dakren
         return @wording.us?(:mass) ? :oz : :g if weighed?
 
         @wording.us?(:volume) ? :"fl oz" : :ml
+      end
+
+      # What was typed in before is taken back, press by press.
+      def taken_back
+        MOST_STEPS.times.each_with_object([]) do |_, found|
+          return found unless walked(found).times.later?
+
+          found << [:back, @now.to_f, { why: TYPED_AGAIN }]
+        end
       end
 
       def left?(step)

@@ -140,7 +140,7 @@ module Dakren
 
           status code
           @title = record.name
-          erb :"bench/card", locals: { page: CardPage.new(form || card_of(@walk, { "blank" => true }), @walk.recipe, wording) }
+          erb :"bench/card", locals: { page: CardPage.new(form || card_of(@walk, Document::BenchCard.standing(@walk, wording, zone)), @walk.recipe, wording) }
         end
 
         def card_of(walk, told)

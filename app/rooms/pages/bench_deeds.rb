@@ -76,6 +76,10 @@ module Dakren
         Document::BenchCard.for?(@walk)
       end
 
+      def card_words
+        Document::BenchCard.again?(@walk) ? "Its card was typed wrong: type it again" : "Mixed already: type in its card"
+      end
+
       def met_ago
         as_typed(Control.new(name: "ago", label: "Minutes ago", more: { "inputmode" => "decimal", "maxlength" => "12" }))
       end

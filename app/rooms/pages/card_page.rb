@@ -16,6 +16,13 @@ module Dakren
         @card.problems.any? ? @card.sure : ""
       end
 
+      # @return [String]
+      def title
+        return "Mixed away from the bench? Type in its card." unless @card.again?
+
+        "Typed in already. What is changed here stands instead; what stood before stays in its record."
+      end
+
       # What was planned for it.
       # @return [String]
       def planned

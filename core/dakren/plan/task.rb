@@ -17,7 +17,8 @@ module Dakren
     # own_steps: the builder's own; service_c: hottest in service; marks: what really happened, [coat, section] =>
     # { began:, finished:, soft:, tacky:, hard: } in minutes of the job; measured: how warm it
     # was measured as they were mixed, [coat, section] => { room_c:, tins_c: }; method: of Measure::WAYS;
-    # tool: of Measure::Tools or nil; cups: to choose from; known: was "I know" said? own_most: Quantity the builder never mixes more of in a cup, in g, ml, strokes or packs;
+    # tool: of Measure::Tools or nil; cups: to choose from;
+    # known: was "I know" said? own_most: Quantity the builder never mixes more of in a cup, in g, ml, strokes or packs;
     # short_pct: by how much whole counts may miss the need;
     # sides: place to part and face, of Turning::SIDES; gates: id of a task that comes first, and how far it must be, of GATES; people:
     # who work on it, nil for as many as there are; warm_cure: WarmCure the builder told, nil for as the sheet and its service ask;

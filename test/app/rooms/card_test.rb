@@ -63,6 +63,35 @@ class CardTest < AppTest
     assert_equal "tack", hidden("step")
   end
 
+  # A slip on the card is put right as a whole; what stood before stays in its record.
+  def test_a_card_is_typed_again
+    cup = to_bench(job)
+    planned = walk(cup).recipe.planned
+    hardener = planned[:hardener].to_f.round(1)
+    write_down(cup, resin: (planned[:resin] + 30).to_f.round(1).to_s, hardener: hardener.to_s, began: said(70), empty: said(50),
+      room: "24", lot_a: "A-71")
+    get cup
+
+    assert_includes words, "type it again"
+    get "#{cup}/card"
+    fields = %w[resin hardener began empty room lot_a].to_h { |name| [name, CGI.unescapeHTML(hidden(name))] }
+
+    assert_equal ["#{hardener} g", "24 °C", "A-71"], fields.values_at("hardener", "room", "lot_a")
+    write_down(cup, **fields, "resin" => planned[:resin].to_f.round(1).to_s)
+
+    assert_equal 303, last_response.status, words[0, 400]
+    kept = batch(cup)
+
+    assert_in_delta planned.values.sum.to_f, kept.made_g, 0.2
+    assert_equal %w[good poured], [kept.verdict, kept.stands]
+    assert_in_delta ago(50).to_f, kept.poured_at, 61
+    assert_operator kept.events.where(kind: "back").count, :>, 4
+    write_down(cup, **fields, "began" => "25:99")
+
+    assert_includes words, "Parts met must"
+    assert_equal 1, Stores::Mixed.of(job[/\d+/].to_i).happened.fetch("c1").size
+  end
+
   def test_the_record_says_that_it_was_typed_in_and_does_not_guess_the_mixing
     cup = to_bench(job)
     write_down(cup, began: said(70), empty: said(69))
