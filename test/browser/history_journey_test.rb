@@ -47,10 +47,10 @@ class HistoryJourneyTest < BrowserTest
   end
 
   # What the card says was planned, typed in as it really was.
-  def type_card(met:, on:)
+  def type_card(met:, on:, share: 1)
     planned = find(".record p", text: "Planned:").text
-    type "f-resin", planned[/resin ([\d.]+)/, 1], pause: 0.08
-    type "f-hardener", planned[/hardener ([\d.]+)/, 1], pause: 0.08
+    type "f-resin", (planned[/resin ([\d.]+)/, 1].to_f * share).round(1).to_s, pause: 0.08
+    type "f-hardener", (planned[/hardener ([\d.]+)/, 1].to_f * share).round(1).to_s, pause: 0.08
     type "f-began", noted(met), pause: 0.08
     type "f-empty", noted(on), pause: 0.08
     click_button "Write it down"
@@ -78,6 +78,78 @@ class HistoryJourneyTest < BrowserTest
     find(".cup-states a", text: "batch 2").click
 
     assert_selector ".bench-steps [aria-current]", text: "Test dab"
+  end
+
+  # Puts the clock forward to an hour of the next day.
+  def next_morning(hour)
+    now = Time.parse(find(".frame-facts").text[/\d{1,2} [A-Z][a-z]{2} \d\d:\d\d/])
+    later(((Time.new(now.year, now.month, now.day, hour) + 86_400 - now) / 60).round)
+  end
+
+  # Mixes and lays a section, and sees it on the job; what is to happen between the two is given as a block.
+  def lay(number, job)
+    find(".to-bench-now", text: "section #{number}").click
+    mix_it
+    later 12
+    go_on "Test dab"
+    yield if block_given?
+    visit job
+
+    assert_selector "#b-day li", text: /section #{number} of 3.*actual/
+  end
+
+  # A floor of three sections in two days with a night between; the shop killed between a pour and the plan that follows from it.
+  def test_a_floor_in_sections_over_a_night
+    visit "/"
+    next_morning(9)
+    plan_board(name: "Store floor", length: "6000", width: "2000")
+    open_more
+    type "f-hours", "07:00-12:00", pause: 0.08
+    type "f-days_off", "2000-01-01", pause: 0.08
+    select "one batch each", from: "f-c1-section_by"
+    settled
+    job = current_path
+
+    assert_selector "#b-day li", text: "section 3 of 3"
+    lay(1, job)
+    lay(2, job) do
+      self.class.shop.stop("KILL")
+      self.class.shop.open_up
+    end
+    next_morning(9)
+    visit job
+
+    assert_no_selector "#b-day li", text: /section 3 of 3.*actual/
+    lay(3, job)
+    nights = all("#b-day h3", minimum: 1).map(&:text).grep(/day/).size
+
+    assert_operator nights, :>=, 2
+  end
+
+  # Thrown out half-way, it is mixed again; that one ran short, and the rest is mixed.
+  def test_a_cup_is_thrown_out_and_made_again_and_that_runs_short
+    plan_board(name: "Hatch", length: "900", width: "600")
+    job = current_path
+    find(".to-bench-now").click
+    mix_it
+    find("summary", text: "More").click
+    type "f-why", "set in its cup", pause: 0.08
+    click_button "Throw it out"
+
+    assert_selector ".record-verdict", text: "set in its cup"
+    visit job
+
+    assert_selector ".cup-states", text: /batch 1 thrown out/
+    click_button "was mixed away from the bench"
+    type_card(met: 30, on: 20, share: 0.8)
+
+    assert_selector ".cup-states", text: /batch 1 used/
+    find("button", text: /mix .* more/).click
+
+    assert_selector ".bench-steps [aria-current]", text: "Tins"
+    visit "/history/#{job[/\d+/]}"
+
+    assert_text "Thrown out: set in its cup"
   end
 
   def test_a_job_moves_as_its_batches_are_mixed_elsewhere
