@@ -14,6 +14,8 @@ module Dakren
       MOST_TRIES = 20
       # When and where jobs are done, as it was printed of late.
       WHERE = Memo.new(200)
+      # Plans as they were shown of late, by job and by what had happened to it.
+      SHOWN = Memo.new(70)
       # What is pressed that asks for a plan before it can be kept.
       PLANNED_ACTS = %w[offer: keep-what-if].freeze
 
@@ -210,10 +212,23 @@ module Dakren
           desk.broken? ? Offers.soon(desk, wording, planning) : nil
         end
 
+        # The plan as this page, or the one that was looked at last here, showed it, where something has happened since.
+        # @return [Document::JobDesk, nil]
+        def shown_before(record, desk)
+          stamp = Stores::History.stamp(record.id, planning.mixed)
+          session = request.env["rack.session"]
+          seen = word("happens").empty? && session["job_seen"].is_a?(Array) ? session["job_seen"] : [record.id, word("happens")]
+          session["job_seen"] = [record.id, stamp]
+          SHOWN.forget([record.id, stamp])
+          SHOWN.recall([record.id, stamp]) { desk }
+          SHOWN.known(seen) if seen.first == record.id && seen.last != stamp
+        end
+
         def show(record, before: nil)
           @record = record
           desk = desk_of(record.document)
-          moved = before && before != record.document ? Words::Moved.new(desk_of(before), desk, wording).words : []
+          was = before && before != record.document ? desk_of(before) : shown_before(record, desk)
+          moved = was && !was.equal?(desk) ? Words::Moved.new(was, desk, wording).words : []
           job = JobPage.new(record, desk, wording.seen_from(desk.start), planning, opened: @opened || [], moved: moved, both: @both || {},
             what_if: tried(desk), offers: offers_of(desk), complaint: @complaint, said: said_now)
           @keys = JobPage::KEYS

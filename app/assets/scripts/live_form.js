@@ -162,7 +162,8 @@ export function liveForm() {
       if (this.sending || this.dirty) return true;
       const sent = live.sent(this.$root);
       const wanted = () => !this.sending && !this.dirty;
-      const found = await live.look(this.$root, window.location.pathname, {}, { wanted, sent }).catch(() => null);
+      const seen = new URLSearchParams({ happens: this.$root.dataset.happens || "" });
+      const found = await live.look(this.$root, `${window.location.pathname}?${seen}`, {}, { wanted, sent }).catch(() => null);
       if (found?.served) this.served = new Map([...this.served, ...found.served]);
       if (found?.later) this.later = found.later;
       return Boolean(found);

@@ -89,6 +89,19 @@ class OneHistoryTest < AppTest
     assert_operator planned.coats[1].window[0], :>, seen.coats[1].window[0] + 40, "a later look wins"
   end
 
+  # Told once, to whoever looked at the job before it happened.
+  def test_begun_early_or_late_it_says_what_moved
+    get job
+    cup = to_bench(job)
+    mixed(cup, met: 20, poured: 10)
+    get job
+
+    assert_match(/What changed: film coat 1 \S+ \S+ instead of \S+ \S+ · film coat 2 \S+ \S+ instead/, words)
+    get job
+
+    refute_includes words, "What changed"
+  end
+
   # Both ways: colder opens the window later, warmer sooner; what is still to be laid goes by the room as it was told.
   def test_what_lies_goes_by_the_temperatures_that_were_measured
     cup = to_bench(job)
