@@ -117,7 +117,7 @@ module Dakren
 
         ActiveRecord::Migration.verbose = false
         # A table that is made anew is dropped in between: what points at it must not go with it.
-        ActiveRecord::Base.connection.disable_referential_integrity { migrations.migrate }
+        ActiveRecord::Base.with_connection { |connection| connection.disable_referential_integrity { migrations.migrate } }
         seal unless Keeping.of(SEALED).to_i == newest
       end
 
