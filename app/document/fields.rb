@@ -183,6 +183,9 @@ module Dakren
                 "hard" => "Hard at" }.freeze
       MARK = /\A(?<what>#{MARKS.keys.join("|")})_(?<coat>\d{1,2})_(?<section>\d{1,2})\z/
 
+      # When a coat of a section shall not begin before: "c1-not_before_2_1".
+      NOT_BEFORE = /\Anot_before_(?<coat>\d{1,2})_(?<section>\d{1,2})\z/
+
       # When a step of a task was really done: "c1-done_trim".
       DONE = /\Adone_(?<step>own_(?:before|between|after|stage)_\d{1,3}|[a-z_]+(?:_\d+)?)\z/
 
@@ -214,7 +217,7 @@ module Dakren
         match = KEY.match(key) or return
         table = if match[:shape] then SHAPE
                 elsif match[:place] then PLACE
-                elsif match[:task] then return TASK[match[:name]] || mark(match[:name])
+                elsif match[:task] then return TASK[match[:name]] || mark(match[:name]) || not_before(match[:name])
                 else JOB
                 end
         table[match[:name]]
@@ -227,6 +230,13 @@ module Dakren
         label = Plan::WorkSteps::ALL[step.to_sym]&.label || ("your own step" if step.start_with?("own_")) or return
 
         Field.new(name: name, label: "Done: #{label}", kind: :time)
+      end
+
+      # @param name [String] e.g. "not_before_2_1"
+      # @return [Field, nil]
+      def not_before(name)
+        match = NOT_BEFORE.match(name) or return
+        Field.new(name: name, label: "Not before, coat #{match[:coat]}", kind: :time)
       end
 
       # The name of a mark of one coat of one section.

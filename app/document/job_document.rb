@@ -118,7 +118,7 @@ module Dakren
       def anew(document)
         document.reject do |key, _|
           name = Fields::KEY.match(key)&.[](:name)
-          PICTURE.include?(name) || Fields.mark(name.to_s) || key == "measured"
+          PICTURE.include?(name) || Fields.mark(name.to_s) || Fields.not_before(name.to_s) || key == "measured"
         end
       end
 

@@ -122,6 +122,7 @@ module Dakren
           warm_cure: warm_cure, section_by: @reading.choice("section_by").to_sym,
           sides: covered_ids.to_h { |one| [one, @places.fetch(one).face] },
           step_minutes: @step_minutes.compact, own_steps: @own_steps, service_c: service_c,
+          not_before: @not_before.transform_values { |time| (time - start) / 60 },
           done: @done.transform_values { |time| (time - start) / 60 },
           marks: real.transform_values { |marks| marks.transform_values { |time| (time - start) / 60 } },
           measured: @measured, method: method_name, tool: tool, cups: cups, known: known?, own_most: @most,
@@ -214,6 +215,7 @@ module Dakren
         @own_steps = OwnSteps.read(reading)
         @real = read_real
         @done = read_done
+        @not_before = read_not_before
       end
 
       # What is never mixed more of at once; strokes only where they are counted, packs where they are mixed.
@@ -319,6 +321,15 @@ module Dakren
           match = Fields::MARK.match(name)
           time = real_time(name) or next
           (found[[match[:coat].to_i, match[:section].to_i]] ||= {})[match[:what].to_sym] = time
+        end
+      end
+
+      # When coats shall not begin before.
+      # @return [Hash{Array(Integer, Integer) => Time}] by coat and section
+      def read_not_before
+        @reading.told(Fields::NOT_BEFORE).each_with_object({}) do |name, found|
+          match = Fields::NOT_BEFORE.match(name)
+          time = real_time(name) and found[[match[:coat].to_i, match[:section].to_i]] = time
         end
       end
 

@@ -5,7 +5,7 @@ module Dakren
     # What rooms that open a job share: its record, its plan, and keeping what was typed.
     module JobKeeping
       # Days and hours that lie ahead; all others are marks of what has happened.
-      TO_COME = %w[start deadline].freeze
+      TO_COME = /\A(?:start|deadline|c\d+-not_before_\d+_\d+)\z/
 
       # The shop's plans.
       # @return [Stores::Planning]
@@ -46,7 +46,7 @@ module Dakren
       def moments_read(document, before)
         at = Document::Zones.of(document["zone"])
         changed = document.select { |key, text| text.is_a?(String) && text != before[key] && Document::Fields.of(key)&.kind == :time }
-        document.merge(changed.to_h { |key, text| [key, moment_read(text, at, past: !TO_COME.include?(key))] })
+        document.merge(changed.to_h { |key, text| [key, moment_read(text, at, past: !TO_COME.match?(key))] })
       end
 
       def moment_read(text, at, past:)

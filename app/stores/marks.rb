@@ -25,7 +25,7 @@ module Dakren
 
       # Is that field a mark of something that happened?
       def mark?(key)
-        key.start_with?("c") && Document::Fields.of(key)&.kind == :time
+        key.start_with?("c") && Document::Fields.of(key)&.kind == :time && !Document::Fields::NOT_BEFORE.match?(key.split("-", 2).last)
       end
 
       # What is noted, the later telling over the earlier, by when it was told.

@@ -81,6 +81,7 @@ module Dakren
                          "#{seen_tacky?(entry, minute) ? "was found" : "is certain to be"} tacky"
         when :cools then "cannot go on before #{clock(minute)}, when the pour below has cooled: sooner, the heat of both adds up"
         when :step then "waits until #{clock(minute)} for a step before it: #{told}"
+        when :told then "is not to begin before #{clock(minute)}, as it was told"
         when :gate then "waits until #{clock(minute)} for the #{told}"
         when :hard then "waits until #{clock(minute)}, when the coat below is certain to be hard, and is sanded first"
         when :window then "begins at #{clock(entry.from_min)} so every later window falls in working hours"

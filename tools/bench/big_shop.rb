@@ -10,7 +10,6 @@ module BigShop
   JOBS = 400
   OPEN_JOBS = 60
   CUPS = 20_000
-  EVENTS_EACH = 10
   CHUNK = 2000
   YEARS_S = 5 * 365 * 86_400
 
@@ -45,19 +44,35 @@ module BigShop
     first = cup
     pattern = first.attributes.except("id").merge("recipe" => first.recipe, "sheet" => first.sheet)
     from = first.id
+    jobs = Dakren::Stores::Job.where(state: "done").order(:id).ids
+    walked = steps(first)
     CUPS.fdiv(CHUNK).ceil.times do |chunk|
       rows = Array.new(CHUNK) do |i|
         number = (chunk * CHUNK) + i
         at = Time.now - (YEARS_S * (1 - (number / CUPS.to_f)))
-        pattern.merge("job_id" => nil, "name" => "Cup #{number}", "finished_at" => at, "created_at" => at, "updated_at" => at,
+        pattern.merge("job_id" => jobs[number % jobs.size], "name" => "Cup #{number}", "finished_at" => at, "stands" => "hard",
+          "created_at" => at, "updated_at" => at,
           "outcome" => "hard", "lots" => "L#{number % 977} K#{number % 613}")
       end
       Dakren::Stores::Batch.insert_all!(rows)
       ids = ((from + 1 + (chunk * CHUNK))..(from + ((chunk + 1) * CHUNK)))
-      events = ids.flat_map do |id|
-        Array.new(EVENTS_EACH) { |i| { batch_id: id, number: i + 1, kind: "done", at: id + i, data: { lot_a: "L#{id % 977}" } } }
-      end
-      Dakren::Stores::Event.insert_all!(events)
+      Dakren::Stores::Event.insert_all!(ids.flat_map { |id| events_of(id, walked) })
+    end
+  end
+
+  # What happens to each, as a walk leaves it: kind and data.
+  def steps(cup)
+    recipe = Dakren::Stores::Walks.recipe(cup)
+    first = recipe.planned.fetch(recipe.first).to_f
+    [*%w[tins gear ready tare].map { |step| ["done", { step: step }] }, ["weighed", { step: "first", reading_g: first }],
+      ["weighed", { step: "second", reading_g: recipe.planned.values.sum.to_f }], ["done", { step: "mix" }], ["done", { step: "pour_out" }],
+      ["touched_tacky", {}], ["done", { step: "tack" }]]
+  end
+
+  def events_of(id, walked)
+    walked.each_with_index.map do |(kind, data), i|
+      at = id + (i < 8 ? i * 60 : i * 3600)
+      { batch_id: id, number: i + 1, kind: kind, at: at, told_at: at, data: i.zero? ? data.merge(lot_a: "L#{id % 977}") : data }
     end
   end
 
@@ -65,8 +80,9 @@ module BigShop
   def cup
     settings = Dakren::Stores::Settings.shop
     job = Dakren::Stores::Job.where(state: "planned").detect { |one| one.said["coats"] }
-    desk = Dakren::Stores::Planning.new(settings).desk_of(job.document)
-    Dakren::Rooms::OneOffCup.planned(job, desk, desk.coats.first, desk.coats.first.plan.batches.first, settings)
+    desk = Dakren::Stores::Planning.new(settings, job_id: job.id).fresh_desk_of(job.document)
+    place = Dakren::Stores::Mixed::Place.new(coat: desk.coats.first, number: 1, standing: nil)
+    Dakren::Rooms::PlannedCup.new(job, desk, place, settings).start
   end
-  private_class_method :jobs, :cups, :cup
+  private_class_method :jobs, :cups, :cup, :steps, :events_of
 end

@@ -133,9 +133,9 @@ module Dakren
       end
 
       def marks(entry)
-        Document::Fields::MARKS.map do |what, words|
-          @form.part(entry.task.id).moment(mark_of(entry, what), label: words)
-        end
+        part = @form.part(entry.task.id)
+        wanted = entry.real ? [] : [part.moment(mark_of(entry, "not_before"), label: "Not before")]
+        wanted + Document::Fields::MARKS.map { |what, words| part.moment(mark_of(entry, what), label: words) }
       end
 
       def mark_of(entry, what)

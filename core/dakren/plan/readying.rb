@@ -29,6 +29,7 @@ module Dakren
         prepare(task.before, @from) if first?
         between
         seam if unit[2] > 1
+        hold(task.not_before.fetch([unit[1], unit[2]], 0.0), nil, :told)
         @below = below - @sanded
       end
 

@@ -18,10 +18,11 @@ module Dakren
     # builder's own, by name; own_minutes: steps whose minutes the builder told; of: how many coats there will be, where not all are placed;
     # cool_min: how long a lift waits for the one below to cool, from when that was poured;
     # done: minute at which a step was really done, by name;
-    # real: what really happened, [coat, section] => { began:, finished:, soft:, tacky:, hard: } in minutes.
+    # real: what really happened, [coat, section] => { began:, finished:, soft:, tacky:, hard: } in minutes; not_before: minute before
+    # which somebody wants a coat not begun, by coat and section.
     TaskToPlace = Value.define(:id, :label, :places, :count, :order, :area_m2, sections: 1, school: :either, before: {}.freeze,
       between: {}.freeze, after: {}.freeze, ends: {}.freeze, waits: {}.freeze, sides: {}.freeze, gates: [].freeze, people: nil,
-      skills: %i[mix lay].freeze, done: {}.freeze,
+      skills: %i[mix lay].freeze, done: {}.freeze, not_before: {}.freeze,
       real: {}.freeze, own_steps: {}.freeze, own_minutes: [].freeze, cool_min: 0.0, owner: nil, planner: nil, likely: nil,
       of: nil) do
       # @param name [Symbol] of WorkSteps, or of a step of the builder's own

@@ -22,13 +22,14 @@ module Dakren
     # short_pct: by how much whole counts may miss the need;
     # sides: place to part and face, of Turning::SIDES; gates: id of a task that comes first, and how far it must be, of GATES; people:
     # who work on it, nil for as many as there are; warm_cure: WarmCure the builder told, nil for as the sheet and its service ask;
-    # done: minute at which a step was really done, by its name; section_by: :day for as many sections as the day asks, :batch for one
+    # not_before: minute before which a coat shall not begin, [coat, section] => minute; done: minute at which a step was really done, by
+    # its name; section_by: :day for as many sections as the day asks, :batch for one
     # batch each.
     Task = Value.define(:id, :kind, :places, :place_ids, :figures, :sheet, name: "", coats: 1, sections: nil, school: :either,
       steps: [].freeze, step_minutes: {}.freeze, own_steps: [].freeze, service_c: nil,
       marks: {}.freeze, measured: {}.freeze, method: :scale, tool: nil, cups: USUAL_CUPS, known: false, own_most: nil,
       short_pct: Measure::Tools::SHORT_PCT, sides: {}.freeze,
-      gates: [].freeze, people: nil, warm_cure: nil, section_by: :day,
+      gates: [].freeze, people: nil, warm_cure: nil, section_by: :day, not_before: {}.freeze,
       done: {}.freeze) do
       # @param own [Work::Own] what the shop has weighed itself
       # @return [Work::Sizing]

@@ -99,7 +99,8 @@ module Dakren
           sections: sections,
           school: @task.school, sides: @task.sides, gates: @task.gates, people: @task.people, skills: @task.skills,
           area_m2: first.order.need.area_mm2 / 1e6, order: method(:order), planner: method(:coat_plan), likely: method(:likely),
-          cool_min: cool_min(first), **steps(first), own_minutes: @task.step_minutes.keys, real: @task.marks, done: @task.done)
+          cool_min: cool_min(first), **steps(first), own_minutes: @task.step_minutes.keys, real: @task.marks, done: @task.done,
+          not_before: @task.not_before)
       end
 
       # Coats of which nobody knows the hour, since nobody knows when the one below takes them.

@@ -94,6 +94,27 @@ class PlanTest < AppTest
     assert_in_delta 18.5, desk(dated).room.at(0), 1e-9
   end
 
+  # A coat that shall not begin before an hour waits for it, what follows with it; nothing that was before moves.
+  def test_a_coat_is_not_begun_before_it_is_wanted
+    path = four_coats("c1-school" => "tack", "hours" => "24 h", "days_off" => "2000-01-01")
+    before = desk(path).coats.map { |coat| desk(path).time_at(coat.from_min) }
+    submit path, { "c1-not_before_2_1" => "2026-11-24T14:00" }
+    after = desk(path)
+
+    assert_equal before[0], after.time_at(after.coats[0].from_min)
+    assert_equal "14:00", after.time_at(after.coats[1].from_min).strftime("%H:%M")
+    assert_operator after.coats[1].from_min, :<=, after.coats[1].window[1]
+    assert_operator after.time_at(after.coats[2].from_min), :>, before[2]
+    submit path, { "c1-not_before_2_1" => "2026-12-09T14:00" }
+
+    refute_predicate desk(path).schedule, :kept?, "so late the coat below has closed"
+    submit path, { "c1-not_before_2_1" => "never" }
+    get path
+
+    assert_includes words, "Not before, coat 2"
+    assert_empty Stores::Event.where(job_id: path[/\d+/]), "what is wanted is nothing that happened"
+  end
+
   def test_the_weather_service_and_a_real_one_on_its_port
     get four_coats("room_mode" => "weather")
 
