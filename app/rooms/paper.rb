@@ -11,6 +11,14 @@ module Dakren
 
       helpers JobKeeping
 
+      # The week for the door.
+      get "/week" do
+        @title = "Week"
+        now = zone.at(Stores::Now.wall)
+        week = Stores::Week.asked(word("from"), word("days"), zone: zone, people: settings_row.crew, today: now.to_date)
+        erb :"paper/week", layout: :paper_layout, locals: { page: WeekPage.new(week, settings_row, wording, now: now, zone: zone) }
+      end
+
       get %r{/(\d{1,15})} do |id|
         sheet(id) { |page| erb :"paper/job", layout: :paper_layout, locals: { page: page } }
       end

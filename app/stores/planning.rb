@@ -192,7 +192,7 @@ module Dakren
       end
 
       def shop(document)
-        Document::Crew.of(@settings, taken: document["chain"] == "yes" ? taken : [])
+        Document::Crew.of(@settings, taken: rows.appointments + (document["chain"] == "yes" ? taken : []))
       end
 
       def key(document)

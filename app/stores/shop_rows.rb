@@ -4,6 +4,7 @@ require_relative "sheet"
 require_relative "tool"
 require_relative "own_figure"
 require_relative "own_step"
+require_relative "appointment"
 
 module Dakren
   module Stores
@@ -16,7 +17,7 @@ module Dakren
     class ShopRows
       # Each table, and what else tells that one of its rows is another: a weighing is never changed, so what they come to does.
       TABLES = { "sheets" => "max(updated_at)", "tools" => "max(updated_at)", "own_figures" => "total(value)",
-                 "own_steps" => "max(updated_at)" }.freeze
+                 "appointments" => "total(from_at) || total(to_at)", "own_steps" => "max(updated_at)" }.freeze
       # How each table stands: how many rows, the last of them, and that.
       STANDS = "SELECT #{TABLES.map do |table, told|
         "(SELECT count(*) || ' ' || coalesce(max(id), 0) || ' ' || coalesce(#{told}, '') FROM #{table})"
@@ -38,7 +39,7 @@ module Dakren
 
       # @param stands [Array<String>] of each of TABLES
       def initialize(stands)
-        @stamp = stands.first(3).freeze
+        @stamp = stands.first(4).freeze
         @own_steps = {}
       end
 
@@ -61,6 +62,12 @@ module Dakren
       # @return [Work::Own]
       def own
         @own ||= OwnFigure.of_shop
+      end
+
+      # When appointments keep the shop from its work.
+      # @return [Array<Array(Time, Time)>]
+      def appointments
+        @appointments ||= Appointment.taken
       end
 
       # Steps of the builder's own used last.

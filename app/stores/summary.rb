@@ -6,8 +6,12 @@ module Dakren
     # never plan. Times are seconds.
     module Summary
       # Counts up whenever the core plans otherwise, or this says otherwise: what was kept before is then worked out anew.
-      VERSION = 7
+      VERSION = 8
       MOST_BUSY = 500
+      # A night is from then on, so long; of so many the coldest is told.
+      NIGHT_FROM_H = 20
+      NIGHT_MIN = 12 * 60
+      MOST_NIGHTS = 14
 
       module_function
 
@@ -49,7 +53,18 @@ module Dakren
           "first_at" => at(desk, first.from_min),
           "tacky" => tacky && [tacky.early, tacky.late].map { |minute| at(desk, minute) }, "last_at" => at(desk, desk.coats.last.done_min),
           "over_at" => over_at(desk),
-          "ready_at" => at(desk, desk.schedule.hand_over_min), "kept" => desk.schedule.kept? }
+          "ready_at" => at(desk, desk.schedule.hand_over_min), "kept" => desk.schedule.kept?,
+          "nights" => nights(desk) }
+      end
+
+      # The coldest of its room in each night from its first coat until it is ready.
+      # @return [Array<Array(Integer, Float)>] when the night begins, and °C
+      def nights(desk)
+        first = desk.time_at(desk.coats.first.from_min).in_time_zone(desk.zone).to_date
+        ready = desk.schedule.hand_over_min || desk.coats.last.done_min
+        (0...MOST_NIGHTS).map { |i| (first + i).then { |day| desk.zone.local(day.year, day.month, day.day, NIGHT_FROM_H) } }
+          .take_while { |dusk| desk.minute_of(dusk) < ready }
+          .map { |dusk| [dusk.to_i, desk.room.coldest(desk.minute_of(dusk), desk.minute_of(dusk) + NIGHT_MIN).round(1)] }
       end
 
       # Minutes the first batch lasts in its cup, early and late; nil of a tin that tells no time.
@@ -80,8 +95,21 @@ module Dakren
         desk.schedule.entries.map do |entry|
           seen[entry.key] += 1
           key = seen[entry.key] > 1 ? "#{entry.key}-#{seen[entry.key]}" : entry.key
-          { "key" => key, "label" => words(entry), "from" => at(desk, entry.from_min), "to" => at(desk, entry.to_min) }
+          { "key" => key, "label" => words(entry), "from" => at(desk, entry.from_min), "to" => at(desk, entry.to_min), **who(entry) }
             .merge(entry.coat? ? coat(desk, entry) : {})
+        end
+      end
+
+      # Whose hands it takes: names that were told, and how many beside those.
+      def who(entry)
+        named = entry.crew.map(&:first).reject(&:empty?)
+        { "who" => named, "hands" => [entry.crew.size - named.size, named.empty? ? 1 : 0].max }
+      end
+
+      # How it ages: state, from and to, and is it only usual?
+      def lane(desk, entry)
+        Plan::Lane.of(entry).stretches.map do |one|
+          [one.state, at(desk, entry.from_min + one.from), one.to && at(desk, entry.from_min + one.to), one.assumed]
         end
       end
 
@@ -89,7 +117,8 @@ module Dakren
         shut = entry.window && entry.window[1]
         {
           "task" => entry.task.id, "coat" => entry.number, "section" => entry.section, "cups" => entry.plan.batches.size,
-          "real" => entry.real,
+          "real" => entry.real, "lane" => lane(desk, entry), "opens" => entry.window && at(desk, entry.window[0]),
+          "ready" => at(desk, entry.hard&.late), "pour" => entry.plan.pour?,
           "grams" => entry.plan.amounts.total.total_g.to_f.round(1), "sheet" => entry.plan.sheet.name,
           "shut" => shut && shut < Cure::HORIZON_MIN ? at(desk, shut) : nil
         }
@@ -115,7 +144,8 @@ module Dakren
       def at(desk, minute)
         minute && desk.time_at(minute).to_i
       end
-      private_class_method :work, :waits, :figures, :over_at, :busy, :events, :coat, :coats, :words, :cures, :at, :usable
+      private_class_method :work, :waits, :figures, :over_at, :busy, :events, :coat, :coats, :words, :cures, :at, :usable, :who, :lane,
+        :nights
     end
   end
 end

@@ -67,7 +67,7 @@ module Dakren
             "p1-picture_scale" => JSON.generate("first" => [60, 66, 460, 66, 800]), "c1-kind" => "cast", "c1-surface" => "hardwood",
             "c1-sheet" => ["Deepholm cast D50", "cast"],
             "room" => figure("22", "C") }],
-        ["Seed sample tray, lid coat", [1, 14],
+        ["Seed sample tray, lid coat", [1, 9],
           { "p1-s1-shape" => "circle", "p1-s1-diameter" => figure("340", "mm"), "c1-film" => "8", "c1-film_unit" => "mil",
             "room" => figure("18", "C"), "c1-method" => "graduated", "c1-sheet" => CLEAR }],
         ["Wash-house floor", [2, 14],

@@ -6,5 +6,6 @@ import "./bench.js";
 import "./card_size.js";
 import "./lists.js";
 import "./cure_line.js";
+import "./week.js";
 import "./drawing.js";
 import "./everywhere.js";

@@ -1,0 +1,128 @@
+# frozen_string_literal: true
+
+require_relative "room"
+require_relative "job_keeping"
+
+module Dakren
+  module Rooms
+    # Week: all jobs on one wall of time, from what their plans said when they were kept. What is moved here is moved in its own job, and
+    # taken back there.
+    class Week < Room
+      at "/week", name: "Week", order: 1.5
+
+      # So far a coat is moved at most, min.
+      MOST_BY_MIN = 60 * 24 * 60
+
+      helpers JobKeeping
+
+      get "/" do
+        show
+      end
+
+      # What was found for one clash.
+      get "/ways" do
+        part :"week/ways", ways: page_of.ways_of(word("clash")) || not_found, page: page_of
+      end
+
+      # A coat is moved: the first of a job not begun takes the whole job with it, any other waits until then.
+      post "/move" do
+        @record = find(word("job"))
+        change = moved_to(word("by").to_f.round)
+        halt 422, page("It was not moved", @complaint, 422) if @complaint
+
+        keep_change(change)
+      end
+
+      # A way out that was offered.
+      post "/take" do
+        @record = find(word("job"))
+        field = word("field")
+        value = word("value")
+        fit = (field == "start" || Document::Fields::NOT_BEFORE.match?(field.split("-",
+          2).last.to_s)) && value.match?(/\A\d{4}-\d\d-\d\dT\d\d:\d\d\z/)
+        not_found unless fit && Document::Fields.of(field)
+        keep_change({ field => value })
+      end
+
+      post "/undo" do
+        @record = find(word("job"))
+        Stores::Database.writing { Stores::Job.transaction { @record.lock!.undo(by: by) } }
+        sum_up(@record.reload)
+        redirect back, 303
+      end
+
+      post "/appointments" do
+        form = Document::AppointmentForm.new(typed, wording, zone: zone, now: Stores::Now.wall)
+        next show(form, 422) unless form.valid?
+
+        once do
+          Stores::Appointment.create!(form.columns)
+          back
+        end
+      end
+
+      post %r{/appointments/(\d{1,15})/remove} do |id|
+        Stores::Appointment.find_by(id: id)&.destroy!
+        redirect back, 303
+      end
+
+      helpers do
+        def week
+          @week ||= Stores::Week.asked(word("from"), word("days"), zone: zone, people: settings_row.crew, today: now.to_date)
+        end
+
+        def now
+          zone.at(Stores::Now.wall)
+        end
+
+        def back
+          "/week?#{URI.encode_www_form(from: week.first.iso8601, days: week.days)}"
+        end
+
+        def page_of(moved: nil)
+          @page_of ||= WeekPage.new(week, settings_row, wording, now: now, zone: zone, looked: word("clash"), moved: moved)
+        end
+
+        # @param form [Document::AppointmentForm, nil] as it was typed and not taken
+        def show(form = nil, code = 200)
+          status code
+          @title = "Week"
+          moved = request.env["rack.session"].delete("week_moved")
+          erb :"week/page", locals: { page: page_of(moved: moved), appointment: AppointmentPage.new(form, wording) }
+        end
+
+        # What the job is told so that a coat begins so much later.
+        # @return [Hash]
+        def moved_to(by_min)
+          desk = planning.desk_of(@record.document)
+          asked = [word("task"), word("coat").to_i, word("section").to_i]
+          coat = desk.coats.find { |one| [one.task.id, one.number, one.section] == asked }
+          return @complaint = "That coat is not there any more." if coat.nil?
+          return @complaint = "It lies already." if coat.real
+          return @complaint = "A coat is moved by #{MOST_BY_MIN / 1440} days at most." if by_min.abs > MOST_BY_MIN
+
+          if coat.equal?(desk.coats.min_by(&:from_min)) && desk.coats.none?(&:real)
+            { "start" => (desk.start + (by_min * 60)).strftime("%Y-%m-%dT%H:%M") }
+          else
+            { "#{coat.task.id}-#{Document::Fields.mark_of("not_before", coat.number, coat.section)}" =>
+                desk.time_at(coat.from_min + by_min).strftime("%Y-%m-%dT%H:%M") }
+          end
+        end
+
+        # Kept in the job, and what that moves is told.
+        def keep_change(change)
+          before = @record.document
+          Stores::Database.writing { Stores::Job.transaction { @record.lock!.write(@record.document.merge(change), by: by) } }
+          sum_up(@record.reload)
+          words = Words::Moved.new(desk_of(before), desk_of(@record.document), wording).words
+          missed = desk_of(@record.document).schedule&.kept? ? [] : ["a window is missed: look at the job"]
+          request.env["rack.session"]["week_moved"] = { "job" => @record.id,
+            "words" => "#{@record.title(40)}: #{(words + missed).join(" · ").then do |said|
+              said.empty? ? "nothing moved" : said
+            end}"[0, 300] }
+          redirect back, 303
+        end
+      end
+    end
+  end
+end

@@ -1,0 +1,112 @@
+# frozen_string_literal: true
+
+require_relative "../base/value"
+
+module Dakren
+  module Plan
+    # What several jobs want of the same hands, and where that is more than there are.
+    #
+    #   works = [Together::Work.new(job: 1, from: 0, to: 60), Together::Work.new(job: 2, from: 30, to: 90)]
+    #   Together.new(works, 1).clashes.map { |one| [one.from, one.to] }   # => [[30, 60]]
+    #
+    # Rule: a job by itself never clashes, whatever it was planned with: it is planned with the hands it was told of.
+    class Together
+      # One stretch of work. job: what it is of, nil for an appointment; from, to: on any one clock; count: hands it takes without a name;
+      # names: of those who were told to do it; about: whatever the asker wants back.
+      Work = Value.define(:job, :from, :to, count: 1, names: [].freeze, about: nil) do
+        def hands
+          count + names.size
+        end
+
+        def at?(moment)
+          from <= moment && moment < to
+        end
+      end
+      # Where more is wanted than there is. wanted, there: hands at its height.
+      Clash = Value.define(:from, :to, :wanted, :there, :works) do
+        # @return [Array] jobs that want the same hands, the one that begins first first
+        def jobs
+          works.map(&:job).uniq
+        end
+      end
+      # A stretch on the row of one pair of hands; twice: is it wanted for something else too?
+      Taken = Value.define(:work, :from, :to, twice: false)
+      # name: nil where nobody told one.
+      Row = Value.define(:name, :taken)
+
+      # @param works [Array<Work>] @param people [Integer] pairs of hands the shop has
+      def initialize(works, people)
+        @works = works.select { |work| work.to > work.from }.sort_by { |work| [work.from, work.to] }
+        @people = people
+      end
+
+      # @return [Array<Clash>] in order; what lies side by side with the same jobs in it is one
+      def clashes
+        @clashes ||= spans.filter_map { |from, to| clash(from, to) }.each_with_object([]) do |one, found|
+          last = found.last
+          next found << one unless last && last.to == one.from && last.jobs.sort_by(&:to_s) == one.jobs.sort_by(&:to_s)
+
+          found[-1] = last.with(to: one.to, wanted: [last.wanted, one.wanted].max, works: last.works | one.works)
+        end
+      end
+
+      # Who does what, pair of hands by pair of hands.
+      # @return [Array<Row>] those with a name first
+      def rows
+        names = @works.flat_map(&:names).uniq.sort
+        named = names.map { |name| Row.new(name: name, taken: twice_over(@works.select { |work| work.names.include?(name) })) }
+        named + unnamed([@people - names.size, (@works.sum(&:count).positive? ? 1 : 0)].max)
+      end
+
+      private
+
+      # Between every two moments at which something begins or ends.
+      def spans
+        @works.flat_map { |work| [work.from, work.to] }.uniq.sort.each_cons(2)
+      end
+
+      def clash(from, to)
+        on = @works.select { |work| work.at?(from) }
+        return if on.map(&:job).uniq.size < 2
+
+        wanted = hands_of(on)
+        there = [@people, *on.group_by(&:job).values.map { |of_one| hands_of(of_one) }].max
+        return unless wanted > there || asked_twice?(on)
+
+        Clash.new(from: from, to: to, wanted: wanted, there: there, works: on)
+      end
+
+      def hands_of(works)
+        works.sum(&:count) + works.flat_map(&:names).uniq.size
+      end
+
+      # Is somebody wanted by two jobs?
+      def asked_twice?(works)
+        works.flat_map { |work| work.names.uniq.map { |name| [name, work.job] } }.uniq.group_by(&:first).any? { |_, asked| asked.size > 1 }
+      end
+
+      def twice_over(works)
+        works.map do |work|
+          Taken.new(work: work, from: work.from, to: work.to, twice: works.any? { |other| !other.equal?(work) && overlap?(work, other) })
+        end
+      end
+
+      def overlap?(one, other)
+        one.from < other.to && other.from < one.to
+      end
+
+      # Each to the first pair that is free; where none is, to the one that is free soonest.
+      def unnamed(count)
+        rows = Array.new(count) { [] }
+        @works.each do |work|
+          work.count.times do
+            free = rows.find { |row| row.none? { |taken| taken.to > work.from } }
+            row = free || rows.reject { |one| one.any? { |taken| taken.work.equal?(work) } }.min_by { |one| one.map(&:to).max } or next
+            row << Taken.new(work: work, from: work.from, to: work.to, twice: free.nil?)
+          end
+        end
+        rows.map { |taken| Row.new(name: nil, taken: taken) }
+      end
+    end
+  end
+end
