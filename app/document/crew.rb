@@ -6,7 +6,7 @@ module Dakren
   module Document
     # When the shop works, with how many, and what its crew is busy with.
     #
-    # zone: of jobs that have none of their own; hours, days_off: as typed; taken: spans of time the crew is at other jobs.
+    # zone: of jobs that have none of their own; hours, days_off: as typed; taken: spans of time it is at what the job keeps clear of.
     Crew = Value.define(:hours, :days_off, :people, taken: [].freeze, zone: Zones.of(nil)) do
       # @param row [Stores::Settings] @param taken [Array<Array(Time, Time)>]
       def self.of(row, taken: [])

@@ -43,8 +43,7 @@ module Dakren
       def read(text)
         off = @reading.choice("every_day") == "yes" ? "" : typed("days_off", @shop.days_off)
         text = Crew.till_late(text) if @reading.choice("evenings") == "yes"
-        taken = @reading.choice("chain") == "yes" ? @shop.taken_after(@start) : []
-        Plan::Hours.read(text, days_off: off, start: @start, taken: taken, zone: @zone)
+        Plan::Hours.read(text, days_off: off, start: @start, taken: @shop.taken_after(@start), zone: @zone)
       end
     end
   end

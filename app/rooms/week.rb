@@ -27,7 +27,7 @@ module Dakren
       # A coat is moved: the first of a job not begun takes the whole job with it, any other waits until then.
       post "/move" do
         @record = find(word("job"))
-        change = moved_to(word("by").to_f.round)
+        change = moved_to(word("by")[/\A-?\d{1,6}\z/].to_i)
         halt 422, page("It was not moved", @complaint, 422) if @complaint
 
         keep_change(change)

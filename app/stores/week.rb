@@ -37,7 +37,7 @@ module Dakren
       def self.asked(from, days, today:, **shop)
         first = begin
           Date.iso8601(from).then { |day| YEARS.cover?(day.year) ? day : today }
-        rescue Date::Error
+        rescue ArgumentError, RangeError
           today
         end
         new(first, days.match?(/\A\d{1,2}\z/) ? days.to_i : USUAL_DAYS, **shop)

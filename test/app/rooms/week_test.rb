@@ -1,0 +1,207 @@
+# frozen_string_literal: true
+
+require_relative "../../app_helper"
+
+# The shop's week: what is on it, what clashes, what is moved, and what keeps the shop from its work.
+class WeekTest < AppTest
+  include PlanHelp
+
+  MONDAY = "2026-11-30"
+
+  def setup
+    super
+    Stores::Job.where(template: false).update_all(state: "set_aside")
+    Stores::Settings.shop.update!(hours: "07:00-12:00, 12:30-17:00", days_off: "Sat Sun")
+  end
+
+  def board(name, start, **more)
+    new_job("name" => name, "start" => start, "zone" => Stores::Settings.shop.zone.to_s, **more)
+  end
+
+  def week(days = 5, from: MONDAY)
+    get "/week?from=#{from}&days=#{days}"
+
+    assert_equal 200, last_response.status
+  end
+
+  def post_to(address, **told)
+    week
+    post address, { "authenticity_token" => hidden("authenticity_token"), "deed_id" => hidden("deed_id"), "from" => MONDAY, "days" => "5" }
+      .merge(told.transform_keys(&:to_s))
+  end
+
+  def job(path)
+    Stores::Job.find(path[/\d+/])
+  end
+
+  def coat(path, number = 1)
+    job(path).said["events"].find { |event| event["lane"] && event["coat"] == number }
+  end
+
+  def hour(seconds)
+    Document::Zones.of(Stores::Settings.shop.zone).at(seconds).strftime("%a %H:%M")
+  end
+
+  def test_jobs_stand_on_one_wall
+    path = board("Hatch", "2026-12-01T08:00", "c1-coats" => "2", "c1-school" => "tack")
+    week
+
+    assert_match(/1 job, 1 pair of hands/, words)
+    assert_includes page, %(<a href="#{path}">)
+    assert_includes words, "Nothing clashes"
+    lanes = page.scan(/class="week-lane drag"[^>]*data-from="(\d+)"/).flatten.map(&:to_i)
+
+    assert_equal [coat(path)["from"], coat(path, 2)["from"]], lanes
+    assert_match(/Tuesday 1 December 08:00 Hatch : film coat 1 of 2, \d+ g/, words)
+    assert_match(/film coat 2 of 2 between Tue \d\d:\d\d and/, words)
+    week(5, from: "2026-12-14")
+
+    assert_includes words, "Nothing is planned in these days"
+  end
+
+  def test_two_jobs_that_clash_are_resolved_both_ways
+    first = board("Hatch", "2026-12-01T08:00")
+    second = board("Lid", "2026-12-01T08:00")
+    week
+    clash = page[/clash=(\w{12})/, 1]
+
+    assert_match(/Tue 08:00: 2 want one pair of hands/, words)
+    get "/week?from=#{MONDAY}&days=5&clash=#{clash}"
+    told = %w[job field value].map { |name| %(name="#{name}" value="([^"]+)">) }.join('\s*<input type="hidden" ')
+    ways = page.scan(Regexp.new(told))
+
+    assert_equal [first, second].map { |path| path[/\d+/] }.sort, ways.map(&:first).uniq.sort, "either gives way"
+    assert_includes words, "call one more pair of hands"
+    ways.group_by(&:first).each_value do |(id, field, value), _|
+      ActiveRecord::Base.transaction(requires_new: true) do
+        post_to "/week/take", job: id, field: field, value: value
+
+        assert_equal 303, last_response.status
+        week
+
+        assert_match(/Moved: \S+: .*instead of/, words)
+        assert_includes words, "Nothing clashes"
+        post_to "/week/undo", job: id
+        week
+
+        assert_includes words, "Tue 08:00: 2 want one pair of hands"
+      end
+    end
+  end
+
+  def test_the_first_coat_takes_its_job_along_and_a_later_one_waits
+    path = board("Hatch", "2026-12-01T08:00", "c1-coats" => "2", "c1-school" => "tack")
+    foretold = [coat(path), coat(path, 2)].map { |one| one["from"] }
+    post_to "/week/move", job: path[/\d+/], task: "c1", coat: "1", section: "1", by: "60"
+
+    assert_equal(foretold.map { |at| hour(at + 3600) }, [coat(path), coat(path, 2)].map { |one| hour(one["from"]) })
+    assert_equal "2026-12-01T09:00", document(path)["start"]
+    post_to "/week/move", job: path[/\d+/], task: "c1", coat: "2", section: "1", by: "30"
+
+    assert_in_delta foretold[1] + 5400, coat(path, 2)["from"], 60
+    assert_equal foretold[0] + 3600, coat(path)["from"], "what lies below stays"
+    week
+
+    assert_match(/Moved: Hatch: film coat 2 Tue/, words)
+    week
+
+    refute_includes words, "Moved:", "said once"
+    get path
+
+    assert_match(/is not to begin before Tue.*Not before/, words)
+  end
+
+  def test_what_lies_is_not_moved_and_nothing_is_moved_by_nonsense
+    path = board("Hatch", "2026-12-01T08:00")
+    [%w[c1 9 1], %w[c7 1 1], ["", "", ""]].each do |task, number, section|
+      post_to "/week/move", job: path[/\d+/], task: task, coat: number, section: section, by: "60"
+
+      assert_equal 422, last_response.status
+    end
+    ["1e309", "NaN", "-9999999", "x"].each do |by|
+      post_to "/week/move", job: path[/\d+/], task: "c1", coat: "1", section: "1", by: by
+
+      assert_includes [303, 422], last_response.status, by
+    end
+    [["p1-depth", "2026-12-01T09:00"], ["start", "tomorrow"], ["c1-not_before_1_1", "<b>"],
+      ["name", "2026-12-01T09:00"]].each do |field, value|
+      post_to "/week/take", job: path[/\d+/], field: field, value: value
+
+      assert_equal 404, last_response.status, field
+    end
+    submit path, { "c1-began_1_1" => "2026-12-01T08:05" }
+    post_to "/week/move", job: path[/\d+/], task: "c1", coat: "1", section: "1", by: "60"
+
+    assert_equal 422, last_response.status
+    assert_includes words, "It lies already"
+    noise(6).each do |one|
+      get "/week", { "from" => one, "days" => one, "clash" => one }
+
+      assert_includes [200, 400], last_response.status
+      get "/week/ways", { "clash" => one }
+
+      assert_includes [404, 400], last_response.status
+      post_to "/week/appointments", label: one, starts: one, ends: one
+
+      assert_includes [303, 422], last_response.status
+    end
+  end
+
+  def test_an_appointment_is_kept_clear_of
+    path = board("Hatch", "2026-12-01T08:00")
+    post_to "/week/appointments", label: "Delivery", starts: "2026-12-01 07:30", ends: "09:00"
+
+    assert_equal 303, last_response.status
+    Stores::Renewer.new.renew_all(breath_s: 0)
+
+    assert_equal "Tue 09:00", hour(coat(path)["from"])
+    week
+
+    assert_match(/07:30 Delivery: until Tue 09:00/, words)
+    assert_includes words, "Nothing clashes"
+    post_to page[%r{/week/appointments/\d+/remove}]
+    Stores::Renewer.new.renew_all(breath_s: 0)
+
+    assert_equal "Tue 08:00", hour(coat(path)["from"])
+    { { label: "", starts: "2026-12-01 07:30", ends: "09:00" } => "must say what it is",
+      { label: "x", starts: "2026-12-01 07:30", ends: "2026-12-01 07:30" } => "must be after it begins",
+      { label: "x", starts: "2090-12-01 07:30", ends: "2090-12-01 08:30" } => "within two years",
+      { label: "x", starts: "25:99", ends: "" } => "From" }.each do |told, says|
+      post_to "/week/appointments", **told
+
+      assert_equal 422, last_response.status
+      assert_includes words, says
+    end
+  end
+
+  # What is planned on the week keeps its own windows, and is nowhere twice.
+  def test_reading_the_week_plans_nothing
+    board("Hatch", "2026-12-01T08:00")
+    Document::JobDesk.stub(:new, ->(*) { flunk "planned" }) { week }
+  end
+
+  # The hours of both nights in which the clocks are set, and forty jobs at one minute.
+  def test_nights_in_which_the_clocks_change_and_forty_jobs_at_once
+    Stores::Settings.shop.update!(zone: "Europe/Oslo")
+    path = board("Hatch", "2026-10-23T08:00", "zone" => "Europe/Oslo", "c1-coats" => "3")
+    document = document(path)
+    39.times { |i| Stores::Job.new.tap { |one| one.write(document.merge("name" => "Hatch #{i}")) } }
+    Stores::Renewer.new.renew_all(breath_s: 0)
+    [["2026-10-22", 7], ["2026-03-27", 5], ["2026-10-25", 1]].each do |from, days|
+      week(days, from: from)
+      axis = JSON.parse(CGI.unescapeHTML(page[/data-axis="([^"]+)"/, 1] || "[]"))
+
+      axis.each_cons(2) { |(t0, x0), (t1, x1)| assert(t1 > t0 && x1 > x0, "time and place both go on") }
+    end
+    week(7, from: "2026-10-22")
+
+    assert_match(/Fri 08:00: 40 want one pair of hands/, words)
+  end
+
+  def test_the_week_for_the_door
+    board("Hatch", "2026-12-01T08:00")
+    get "/paper/week?from=#{MONDAY}&days=5"
+
+    assert_match(/Week from Monday 30 November.*Tuesday 1 December 08:00 Hatch: film coat/, words)
+  end
+end
