@@ -24,6 +24,23 @@ module Dakren
         part :"week/ways", ways: page_of.ways_of(word("clash")) || not_found, page: page_of
       end
 
+      # Several jobs fitted together: what that would move, before anything is.
+      get "/fit" do
+        @title = "Fit together"
+        fitted = Stores::FitTogether.new(chosen, settings_row)
+        erb :"week/fit", locals: { page: FitPage.new(fitted.best, wording, week) }
+      end
+
+      # Each that moves keeps clear of the others from now on, in the order that was found.
+      post "/fit" do
+        found = Stores::FitTogether.new(chosen, settings_row).best || not_found
+        moved = found.plans.select(&:moved?)
+        moved.each { |one| keep_clear(one.job) }
+        request.env["rack.session"]["week_moved"] = { "jobs" => moved.map { |one| one.job.id },
+          "words" => FitPage.new(found, wording, week).told[0, 600] }
+        redirect back, 303
+      end
+
       # A coat is moved: the first of a job not begun takes the whole job with it, any other waits until then.
       post "/move" do
         @record = find(word("job"))
@@ -45,9 +62,11 @@ module Dakren
       end
 
       post "/undo" do
-        @record = find(word("job"))
-        Stores::Database.writing { Stores::Job.transaction { @record.lock!.undo(by: by) } }
-        sum_up(@record.reload)
+        word("jobs").split(",").first(Stores::FitTogether::MOST).reverse_each do |id|
+          record = find(id[/\A\d{1,15}\z/] || not_found)
+          Stores::Database.writing { Stores::Job.transaction { record.lock!.undo(by: by) } }
+          sum_up_of(record.reload)
+        end
         redirect back, 303
       end
 
@@ -91,6 +110,26 @@ module Dakren
           erb :"week/page", locals: { page: page_of(moved: moved), appointment: AppointmentPage.new(form, wording) }
         end
 
+        # @return [Array<Integer>] jobs that are to be fitted together
+        def chosen
+          list = typed["jobs"]
+          (list.is_a?(Array) ? list : []).grep(/\A\d{1,15}\z/).map(&:to_i).uniq
+        end
+
+        def keep_clear(job)
+          Stores::Database.writing do
+            Stores::Job.transaction { job.lock!.write(job.document.merge("chain" => "yes"), by: by) }
+          end
+          sum_up_of(job.reload)
+        end
+
+        # Planned by what stands of the other jobs now, and kept.
+        def sum_up_of(job)
+          planning = Stores::Planning.new(settings_row, job_id: job.id)
+          said = Stores::Summary.of(planning.desk_of(job.document))
+          Stores::Database.writing { job.summarise(said, planning.stamp) }
+        end
+
         # What the job is told so that a coat begins so much later.
         # @return [Hash]
         def moved_to(by_min)
@@ -116,7 +155,7 @@ module Dakren
           sum_up(@record.reload)
           words = Words::Moved.new(desk_of(before), desk_of(@record.document), wording).words
           missed = desk_of(@record.document).schedule&.kept? ? [] : ["a window is missed: look at the job"]
-          request.env["rack.session"]["week_moved"] = { "job" => @record.id,
+          request.env["rack.session"]["week_moved"] = { "jobs" => [@record.id],
             "words" => "#{@record.title(40)}: #{(words + missed).join(" · ").then do |said|
               said.empty? ? "nothing moved" : said
             end}"[0, 300] }

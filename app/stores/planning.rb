@@ -3,6 +3,7 @@
 require "digest"
 require "forwardable"
 require "json"
+require_relative "others"
 require_relative "shop_rows"
 
 module Dakren
@@ -166,12 +167,19 @@ module Dakren
         named_sheets.map(&:last)
       end
 
-      # When the crew is at other jobs: as it was kept when those were planned.
+      # When other jobs leave fewer hands than this one works with: as it was kept when those were planned.
+      # @param document [Hash]
       # @return [Array<Array(Time, Time)>]
-      def taken
-        @taken ||= Job.where(template: false, state: Job::OPEN).where.not(id: @job_id).pluck(:summary).flat_map do |text|
-          (JSON.parse(text)["busy"] || []).map { |pair| pair.map { |at| Time.at(at) } }
-        end
+      def taken(document)
+        @others ||= Others.works(Job.where(template: false, state: Job::OPEN).where.not(id: @job_id))
+        Others.taken(@others, @settings.crew, Others.hands(document, @settings.crew))
+      end
+
+      # A job planned around what is taken already, and not kept.
+      # @param spans [Array<Array(Time, Time)>]
+      # @return [Document::JobDesk]
+      def desk_around(document, spans)
+        planned(document, taken: spans)
       end
 
       private
@@ -191,12 +199,13 @@ module Dakren
         nil
       end
 
-      def shop(document)
-        Document::Crew.of(@settings, taken: rows.appointments + (document["chain"] == "yes" ? taken : []))
+      def shop(document, spans = nil)
+        spans ||= document["chain"] == "yes" ? taken(document) : []
+        Document::Crew.of(@settings, taken: rows.appointments + spans)
       end
 
       def key(document)
-        [document, stamp, mixed.digest, (taken if document["chain"] == "yes"),
+        [document, stamp, mixed.digest, (taken(document) if document["chain"] == "yes"),
           (Time.now.to_i / FORECAST_S if document["room_mode"] == "weather")]
       end
 
@@ -206,10 +215,10 @@ module Dakren
         desk.document == document ? desk : desk.called(document)
       end
 
-      def planned(document, plan: true, go_on: nil)
-        Document::JobDesk.new(document, sheets: finder, tools: tools, shelf: -> { shelf }, own: own, shop: shop(document),
+      def planned(document, plan: true, go_on: nil, taken: nil)
+        Document::JobDesk.new(document, sheets: finder, tools: tools, shelf: -> { shelf }, own: own, shop: shop(document, taken),
           forecast: Forecasts.method(:at), happened: mixed.happened, measured: mixed.measured, off: mixed.all_off, plan: plan, go_on: go_on,
-          **(plan && go_on.nil? ? remembered(document) : {}))
+          **(plan && go_on.nil? && taken.nil? ? remembered(document) : {}))
       end
 
       # What is known already of a document that plans the same: its plan, and what pages made of it.

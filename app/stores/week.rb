@@ -2,6 +2,7 @@
 
 require_relative "appointment"
 require_relative "job"
+require_relative "others"
 
 module Dakren
   module Stores
@@ -116,8 +117,7 @@ module Dakren
         # What was really begun happened: it wants nobody any more.
         return if event["real"] && event["to"] <= Now.wall
 
-        Plan::Together::Work.new(job: line.job.id, from: event["from"], to: event["to"], count: event.fetch("hands", 1),
-          names: event.fetch("who", []), about: [line, event])
+        Others.work(line.job.id, event, [line, event])
       end
 
       def midnight(date)

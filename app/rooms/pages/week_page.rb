@@ -124,9 +124,20 @@ module Dakren
         week.unplanned.map { |job| Line.new(hour: "", address: "/jobs/#{job.id}", title: job.title(60), words: job.said["waits"].to_s) }
       end
 
-      # @return [Array(Integer, String), nil] the job that was just moved, and what that moved
+      # @return [Array(String, String), nil] the jobs that were just moved, and what that moved
       def moved
-        @moved&.values_at("job", "words")
+        @moved && [Array(@moved["jobs"]).join(","), @moved["words"]]
+      end
+
+      # Jobs that may be fitted together: those not begun.
+      # @return [Array<Array(Integer, String, Boolean)>] id, title, and does it clash?
+      def fits
+        clashing = week.together.clashes.flat_map(&:jobs)
+        week.jobs.reject(&:begun?).first(Stores::FitTogether::MOST).map { |one| [one.job.id, one.job.title(40), clashing.include?(one.job.id)] }
+      end
+
+      def fit?
+        fits.size > 1
       end
 
       # What a form brings back here.

@@ -101,9 +101,7 @@ module Dakren
       # Is it out of the way of the others then, without being in anybody else's?
       def clears?(desk, job)
         others = @week.works.reject { |work| work.job == job }
-        mine = Stores::Summary.of(desk)["events"].map do |event|
-          Plan::Together::Work.new(job: job, from: event["from"], to: event["to"], count: event["hands"], names: event["who"])
-        end
+        mine = Stores::Summary.of(desk)["events"].map { |event| Stores::Others.work(job, event) }
         before = clashes_of(@week.works, job)
         after = clashes_of(others + mine, job)
         after < before

@@ -50,6 +50,20 @@ module Dakren
         end
       end
 
+      # When fewer hands are free than somebody needs.
+      # @param need [Integer] hands
+      # @return [Array<Array(Numeric, Numeric)>] in order
+      def full(need)
+        few = spans.select do |from, _|
+          hands_of(@works.select do |work|
+            work.at?(from)
+          end).then { |used| used.positive? && @people - used < need }
+        end
+        few.each_with_object([]) do |(from, to), found|
+          found.last&.last == from ? found[-1] = [found.last.first, to] : found << [from, to]
+        end
+      end
+
       # Who does what, pair of hands by pair of hands.
       # @return [Array<Row>] those with a name first
       def rows

@@ -81,7 +81,7 @@ class WeekTest < AppTest
 
         assert_match(/Moved: \S+: .*instead of/, words)
         assert_includes words, "Nothing clashes"
-        post_to "/week/undo", job: id
+        post_to "/week/undo", jobs: id
         week
 
         assert_includes words, "Tue 08:00: 2 want one pair of hands"
@@ -145,6 +145,33 @@ class WeekTest < AppTest
 
       assert_includes [303, 422], last_response.status
     end
+  end
+
+  def test_jobs_are_fitted_together_and_taken_back_at_once
+    paths = [board("Hatch", "2026-12-01T08:00"), board("Lid", "2026-12-01T08:00"), board("Box", "2026-12-01T08:05")]
+    before = paths.map { |path| coat(path)["from"] }
+    ids = paths.map { |path| path[/\d+/] }
+    week
+    get "/week/fit", { "from" => MONDAY, "days" => "5", "jobs" => ids }
+
+    assert_match(/In this order nobody is wanted twice.*Every order was tried/, words)
+    post "/week/fit",
+      { "authenticity_token" => hidden("authenticity_token"), "deed_id" => hidden("deed_id"), "jobs" => ids, "from" => MONDAY }
+    week
+
+    assert_includes words, "Nothing clashes"
+    assert_match(/Moved: .* instead of/, words)
+    post "/week/undo",
+      { "authenticity_token" => hidden("authenticity_token"), "jobs" => page[/name="jobs" value="([^"]+)"/, 1], "from" => MONDAY }
+
+    assert_equal(before, paths.map { |path| coat(path)["from"] })
+    get "/week/fit", { "jobs" => ["x", "99999999", ""] }
+
+    assert_includes words, "Choose two jobs or more"
+    week
+    post "/week/undo", { "authenticity_token" => hidden("authenticity_token"), "jobs" => "99999999,x" }
+
+    assert_equal 404, last_response.status
   end
 
   def test_an_appointment_is_kept_clear_of
