@@ -9,6 +9,7 @@ module Dakren
       at "/settings", name: "Settings", order: 9
 
       # What is told of the device somebody works on, and how long it may be.
+      THING_LONGEST = 60
       DEVICE = { "hand" => 40, "device" => 40 }.freeze
 
       get "/" do
@@ -35,6 +36,23 @@ module Dakren
       post "/device" do
         DEVICE.each { |name, most| request.env["rack.session"][name] = word(name).strip[0, most] }
         redirect "/settings#device", 303
+      end
+
+      # What jobs share beside hands.
+      post "/things" do
+        name = word("name").strip
+        sort = word("sort")
+        not_found unless Plan::SharedThings::SORTS.key?(sort.to_sym)
+        @thing_wrong = "must be at most #{THING_LONGEST} characters" if name.length > THING_LONGEST
+        next status(422) && show(Document::SettingsForm.of(settings_row)) if @thing_wrong
+
+        Stores::Thing.create!(sort: sort, name: name.empty? ? Plan::SharedThings::SORTS.fetch(sort.to_sym) : name)
+        redirect "/settings#things", 303
+      end
+
+      post %r{/things/(\d{1,15})/remove} do |id|
+        Stores::Thing.find_by(id: id)&.destroy!
+        redirect "/settings#things", 303
       end
 
       get "/tools/new" do

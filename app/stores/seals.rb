@@ -32,6 +32,7 @@ module Dakren
         "events" => ["an event of the history", "kind", []],
         # Of shops of before, until they are brought up to date.
         "batch_events" => ["an event of a batch", "kind", []],
+        "things" => ["a thing jobs share", "name", []],
         "appointments" => ["an appointment", "label", []],
         "pictures" => ["a photograph", nil, []],
         "deeds" => ["a deed that was done", nil, []],

@@ -6,7 +6,7 @@ module Dakren
     # never plan. Times are seconds.
     module Summary
       # Counts up whenever the core plans otherwise, or this says otherwise: what was kept before is then worked out anew.
-      VERSION = 8
+      VERSION = 9
       MOST_BUSY = 500
       # A night is from then on, so long; of so many the coldest is told.
       NIGHT_FROM_H = 20
@@ -95,7 +95,8 @@ module Dakren
         desk.schedule.entries.map do |entry|
           seen[entry.key] += 1
           key = seen[entry.key] > 1 ? "#{entry.key}-#{seen[entry.key]}" : entry.key
-          { "key" => key, "label" => words(entry), "from" => at(desk, entry.from_min), "to" => at(desk, entry.to_min), **who(entry) }
+          { "key" => key, "label" => words(entry), "from" => at(desk, entry.from_min), "to" => at(desk, entry.to_min), **who(entry),
+            **things(desk, entry) }
             .merge(entry.coat? ? coat(desk, entry) : {})
         end
       end
@@ -104,6 +105,13 @@ module Dakren
       def who(entry)
         named = entry.crew.map(&:first).reject(&:empty?)
         { "who" => named, "hands" => [entry.crew.size - named.size, named.empty? ? 1 : 0].max }
+      end
+
+      # What it takes of what jobs share; is it dusty, or does it take dust, and until when?
+      def things(desk, entry)
+        taken = Plan::SharedThings.of(entry).map { |sort, from, to| [sort, at(desk, from), at(desk, to)] }
+        { "things" => (taken if taken.any?), "dusty" => (true if Plan::SharedThings.dusty?(entry)),
+          "open_until" => (entry.coat? ? at(desk, Plan::SharedThings.open_until(entry)) : nil) }.compact
       end
 
       # How it ages: state, from and to, and is it only usual?
@@ -144,8 +152,8 @@ module Dakren
       def at(desk, minute)
         minute && desk.time_at(minute).to_i
       end
-      private_class_method :work, :waits, :figures, :over_at, :busy, :events, :coat, :coats, :words, :cures, :at, :usable, :who, :lane,
-        :nights
+      private_class_method :work, :waits, :figures, :over_at, :busy, :events, :coat, :coats, :words, :cures, :at, :usable, :who, :things,
+        :lane, :nights
     end
   end
 end

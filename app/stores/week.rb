@@ -3,6 +3,7 @@
 require_relative "appointment"
 require_relative "job"
 require_relative "others"
+require_relative "thing"
 
 module Dakren
   module Stores
@@ -58,7 +59,7 @@ module Dakren
       # @return [Array]
       def stamp
         [first, days, @people, @zone.name, near.pluck(:id, :name, :revision, :summary_stamp, :summary_seal),
-          Appointment.between(from, to).pluck(:id, :from_at, :to_at, :label)]
+          Appointment.between(from, to).pluck(:id, :from_at, :to_at, :label), things]
       end
 
       # @return [Array<Line>]
@@ -81,7 +82,40 @@ module Dakren
 
       # @return [Plan::Together] of everything that is done in these days
       def together
-        @together ||= Plan::Together.new(works, @people)
+        @together ||= Plan::Together.new(works + taken, @people, things: things)
+      end
+
+      # How many there are of each thing that is shared.
+      # @return [Hash{Symbol=>Integer}]
+      def things
+        @things ||= Thing.counts
+      end
+
+      # What is taken of things that are shared.
+      # @return [Array<Plan::Together::Work>]
+      def taken
+        @taken ||= jobs.flat_map do |line|
+          line.events.flat_map do |event|
+            (event["things"] || []).map do |sort, begins, ends|
+              Plan::Together::Work.new(job: line.job.id, from: begins, to: ends, count: 0, thing: sort.to_sym, about: [line, event])
+            end
+          end
+        end
+      end
+
+      # Dust made while something of another job lies open, where no dust-free room was named.
+      # @return [Array<Array(Array(Line, Hash), Array(Line, Hash))>] what makes it, and what takes it
+      def dust
+        return [] if things.key?(:dust_free_room)
+
+        all = jobs.flat_map { |line| line.events.map { |event| [line, event] } }
+        open = all.select { |_, event| event["open_until"] }
+        all.select { |_, event| event["dusty"] && event["to"] > Now.wall }.filter_map do |line, event|
+          lies = open.find do |other, coat|
+            other.job.id != line.job.id && coat["to"] <= event["from"] && coat["open_until"] > event["from"]
+          end
+          lies && [[line, event], lies]
+        end
       end
 
       # @return [Array<Plan::Together::Work>]

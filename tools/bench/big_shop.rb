@@ -23,6 +23,8 @@ module BigShop
     jobs
     Dakren::Stores::Renewer.new.renew_all(breath_s: 0)
     cups
+    # What was written in heaps has no seals yet.
+    Dakren::Stores::Backup.reading(Dakren::Stores::Database.path) { |file| Dakren::Stores::Seals.seal_all(file) }
     Dakren::Stores::Database.close
   end
 

@@ -43,8 +43,8 @@ told = lambda do |what, milliseconds, wanted|
   puts format("%-58s %9.2f ms %8.0f times a bare answer   wanted %d", what, milliseconds, milliseconds / bare, wanted)
 end
 
-lists = ["/", "/?show=all&sort=name", "/?show=done&page=3", "/bench", "/find/?q=years", "/find/?q=L42", "/plan/shop.ics", "/shelf",
-  "/settings"]
+lists = ["/", "/?show=all&sort=name", "/?show=done&page=3", "/bench", "/find/?q=years", "/find/?q=L42", "/plan/shop.ics",
+  "/week?days=7", "/shelf", "/settings"]
 sheets = %w[/jobs/1 /jobs/3 /jobs/4 /jobs/10]
 lists.each do |path|
   shop = Served.new(data: data).start

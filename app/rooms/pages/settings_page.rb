@@ -26,6 +26,21 @@ module Dakren
 
       attr_reader :copies, :weighings, :screen
 
+      # @return [Array<Array(Integer, String, String)>] id, name and sort
+      def things
+        Stores::Thing.in_order.map { |one| [one.id, one.name, Plan::SharedThings::SORTS.fetch(one.sort.to_sym, one.sort)] }
+      end
+
+      # @param name [String] as typed @param problem [String, nil]
+      # @return [Array<Control>]
+      def thing_asked(name, problem)
+        [Control.new(name: "sort", id: "thing-sort", label: "What it is", choices: Plan::SharedThings::SORTS.map do |sort, words|
+          [sort.to_s, words]
+        end),
+          Control.new(name: "name", id: "thing-name", label: "What it is called", value: problem ? name : "", problem: problem,
+            more: { "maxlength" => "60" })]
+      end
+
       # What is asked of the device somebody works on.
       # @param session [Hash] @param device [String] what it is called now
       # @return [Array<Control>]

@@ -11,6 +11,7 @@ module Dakren
       LENGTHS = { 1 => "1 day", 5 => "5 days", 7 => "7 days", 14 => "14 days" }.freeze
       MOST_CLASHES = 6
       MOST_LINES = 12
+      MOST_DUST = 3
       PRINTED = Memo.new(40)
       # So long a pour is watched after it is laid, min.
       WATCHED_MIN = 60
@@ -114,6 +115,15 @@ module Dakren
         end
       end
 
+      # Sanding while something of another job lies open.
+      # @return [Array<String>]
+      def dust
+        week.dust.first(MOST_DUST).map do |(line, event), (other, coat)|
+          "#{line.job.title(40)}: #{event["label"]} #{@wording.clock(at(event["from"]))} makes dust while #{other.job.title(40)} lies " \
+            "open until #{@wording.clock(at(coat["open_until"]))}. Sand it elsewhere or damp, or cover what lies."
+        end
+      end
+
       # @return [Array<Array(Integer, String, String)>] id, when and what
       def appointments
         week.appointments.map { |one| [one.id, "#{@wording.dates.moment(at(one.from_at))} to #{@wording.clock(at(one.to_at))}", one.label] }
@@ -165,11 +175,20 @@ module Dakren
 
       def told(clash)
         id = id_of(clash)
-        hands = clash.there == 1 ? "one pair" : "#{clash.there} pairs"
         jobs = clash.works.map { |work| called(work) }.uniq
-        Told.new(id: id, title: "#{@wording.clock(at(clash.from))}: #{clash.jobs.size} want #{hands} of hands",
+        Told.new(id: id, title: "#{@wording.clock(at(clash.from))}: #{clash.jobs.size} want #{wanted(clash)}",
           words: "#{jobs.join("; ")}. #{@wording.minutes((clash.to - clash.from) / 60.0)}.", address: "#{path(week.first)}&clash=#{id}",
           ways: (ways_of(id) if id == @looked))
+      end
+
+      # What there is too little of.
+      def wanted(clash)
+        if clash.thing
+          thing = Plan::SharedThings::SORTS.fetch(clash.thing)
+          return clash.there == 1 ? "the #{thing}" : "#{clash.there} of #{thing}"
+        end
+
+        clash.there == 1 ? "one pair of hands" : "#{clash.there} pairs of hands"
       end
 
       def called(work)

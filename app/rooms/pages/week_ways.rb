@@ -102,13 +102,22 @@ module Dakren
       def clears?(desk, job)
         others = @week.works.reject { |work| work.job == job }
         mine = Stores::Summary.of(desk)["events"].map { |event| Stores::Others.work(job, event) }
-        before = clashes_of(@week.works, job)
-        after = clashes_of(others + mine, job)
+        before = clashes_of(@week.works + @week.taken, job)
+        after = clashes_of(others + mine + taken_by(desk, job), job)
         after < before
       end
 
+      # What it takes of shared things then, and the others.
+      def taken_by(desk, job)
+        mine = Stores::Summary.of(desk)["events"].flat_map { |event| event["things"] || [] }
+        @week.taken.reject { |work| work.job == job } + mine.map do |sort, from, to|
+          Plan::Together::Work.new(job: job, from: from, to: to, count: 0, thing: sort.to_sym)
+        end
+      end
+
       def clashes_of(works, job)
-        Plan::Together.new(works, @settings.crew).clashes.select { |one| one.jobs.include?(job) }.sum { |one| one.to - one.from }
+        Plan::Together.new(works, @settings.crew, things: @week.things).clashes.select { |one| one.jobs.include?(job) }
+          .sum { |one| one.to - one.from }
       end
 
       def cost(desk, after)
@@ -121,7 +130,7 @@ module Dakren
 
       # What one more pair of hands would do.
       def helper
-        return if @clash.wanted > @clash.there + 1
+        return if @clash.thing || @clash.wanted > @clash.there + 1
 
         from, to = [@clash.from, @clash.to].map { |at| @wording.dates.hour(Time.at(at).in_time_zone(@week.from.time_zone)) }
         Way.new(job: nil, words: "call one more pair of hands, #{from} to #{to}", cost: "nothing else moves")

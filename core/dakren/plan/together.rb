@@ -12,8 +12,9 @@ module Dakren
     # Rule: a job by itself never clashes, whatever it was planned with: it is planned with the hands it was told of.
     class Together
       # One stretch of work. job: what it is of, nil for an appointment; from, to: on any one clock; count: hands it takes without a name;
-      # names: of those who were told to do it; about: whatever the asker wants back.
-      Work = Value.define(:job, :from, :to, count: 1, names: [].freeze, about: nil) do
+      # names: of those who were told to do it; thing: what it takes instead of hands, of SharedThings; about: whatever the asker wants
+      # back.
+      Work = Value.define(:job, :from, :to, count: 1, names: [].freeze, thing: nil, about: nil) do
         def hands
           count + names.size
         end
@@ -22,8 +23,8 @@ module Dakren
           from <= moment && moment < to
         end
       end
-      # Where more is wanted than there is. wanted, there: hands at its height.
-      Clash = Value.define(:from, :to, :wanted, :there, :works) do
+      # Where more is wanted than there is. wanted, there: at its height; thing: what, nil for hands.
+      Clash = Value.define(:from, :to, :wanted, :there, :works, thing: nil) do
         # @return [Array] jobs that want the same hands, the one that begins first first
         def jobs
           works.map(&:job).uniq
@@ -35,19 +36,16 @@ module Dakren
       Row = Value.define(:name, :taken)
 
       # @param works [Array<Work>] @param people [Integer] pairs of hands the shop has
-      def initialize(works, people)
-        @works = works.select { |work| work.to > work.from }.sort_by { |work| [work.from, work.to] }
+      # @param things [Hash{Symbol=>Integer}] how many of a thing there are; of what is not named nobody is told
+      def initialize(works, people, things: {})
+        told, @works = works.select { |work| work.to > work.from }.sort_by { |work| [work.from, work.to] }.partition(&:thing)
         @people = people
+        @things = told.group_by(&:thing).slice(*things.keys).to_h { |thing, wanted| [thing, [wanted, things[thing]]] }
       end
 
       # @return [Array<Clash>] in order; what lies side by side with the same jobs in it is one
       def clashes
-        @clashes ||= spans.filter_map { |from, to| clash(from, to) }.each_with_object([]) do |one, found|
-          last = found.last
-          next found << one unless last && last.to == one.from && last.jobs.sort_by(&:to_s) == one.jobs.sort_by(&:to_s)
-
-          found[-1] = last.with(to: one.to, wanted: [last.wanted, one.wanted].max, works: last.works | one.works)
-        end
+        @clashes ||= [nil, *@things.keys].flat_map { |thing| clashes_of(thing) }.sort_by { |one| [one.from, one.thing.to_s] }
       end
 
       # When fewer hands are free than somebody needs.
@@ -74,9 +72,27 @@ module Dakren
 
       private
 
+      # @param thing [Symbol, nil] nil for hands
+      def clashes_of(thing)
+        works, there = thing ? @things.fetch(thing) : [@works, nil]
+        spans(works).filter_map { |from, to| there ? crowd(works, from, to, there) : clash(from, to) }.each_with_object([]) do |one, found|
+          last = found.last
+          next found << one unless last && last.to == one.from && last.jobs.sort_by(&:to_s) == one.jobs.sort_by(&:to_s)
+
+          found[-1] = last.with(to: one.to, wanted: [last.wanted, one.wanted].max, works: last.works | one.works)
+        end
+      end
+
       # Between every two moments at which something begins or ends.
-      def spans
-        @works.flat_map { |work| [work.from, work.to] }.uniq.sort.each_cons(2)
+      def spans(works = @works)
+        works.flat_map { |work| [work.from, work.to] }.uniq.sort.each_cons(2)
+      end
+
+      # Do more jobs want a thing than there are of it?
+      def crowd(works, from, to, there)
+        on = works.select { |work| work.at?(from) }
+        wanted = on.map(&:job).uniq.size
+        wanted > there ? Clash.new(from: from, to: to, wanted: wanted, there: there, works: on, thing: on.first.thing) : nil
       end
 
       def clash(from, to)

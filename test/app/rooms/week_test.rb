@@ -207,6 +207,46 @@ class WeekTest < AppTest
     Document::JobDesk.stub(:new, ->(*) { flunk "planned" }) { week }
   end
 
+  # An infusion and another want the one pump; two pumps are enough; a shop that has named none is told nothing.
+  def test_a_thing_that_is_shared_is_wanted_twice
+    things = %w[Hull Lid].map { |name| board(name, "2026-12-01T08:00", "c1-sheet" => sheet_id("Tarn table pour", "table")) }
+    things.each { |path| job(path).then { |one| one.update_columns(summary: JSON.generate(one.said.merge("events" => with_pump(one)))) } }
+    week
+
+    refute_includes words, "vacuum pump"
+    submit "/settings/things", { "sort" => "vacuum_pump", "name" => "the green pump" }, from: "/settings"
+    week
+
+    assert_match(/Tue 08:00: 2 want the vacuum pump Hull: film coat; Lid: film coat/, words)
+    submit "/settings/things", { "sort" => "vacuum_pump", "name" => "" }, from: "/settings"
+    week
+
+    refute_includes words, "vacuum pump"
+    submit "/settings/things", { "sort" => "nonsense", "name" => "x" }, from: "/settings"
+
+    assert_equal 404, last_response.status
+    submit "/settings/things", { "sort" => "oven", "name" => "x" * 61 }, from: "/settings"
+
+    assert_includes words, "must be at most 60 characters"
+  end
+
+  def with_pump(job)
+    job.said["events"].map { |event| event.merge("things" => [["vacuum_pump", event["from"], event["to"]]]) }
+  end
+
+  # Sanding beside a coat that is still open is told, unless a dust-free room is named.
+  def test_dust_is_told_of
+    board("Hatch", "2026-12-01T07:00", "c1-coats" => "2", "c1-school" => "abrade")
+    board("Lid", "2026-12-02T11:00")
+    week
+
+    assert_match(/Hatch: wash and abrade Wed \d\d:\d\d makes dust while Lid lies open until Wed/, words)
+    submit "/settings/things", { "sort" => "dust_free_room", "name" => "cabin" }, from: "/settings"
+    week
+
+    refute_includes words, "makes dust"
+  end
+
   # The hours of both nights in which the clocks are set, and forty jobs at one minute.
   def test_nights_in_which_the_clocks_change_and_forty_jobs_at_once
     Stores::Settings.shop.update!(zone: "Europe/Oslo")
