@@ -1,4 +1,5 @@
 // At the bench, a batch: polls the server, which owns every clock; one key or pedal goes on; holding pours on the simulated scale.
+import { chime } from "./chime.js";
 import { live } from "./live.js";
 import { Outbox } from "./outbox.js";
 
@@ -163,14 +164,13 @@ document.addEventListener("alpine:init", () => {
       const body = new URLSearchParams({ command, authenticity_token: this.form.querySelector("[name=authenticity_token]").value });
       return fetch(`${window.location.pathname}/scale`, { method: "POST", body }).catch(() => this.lost());
     },
-    // Sound is allowed only after somebody has touched the page.
     hear() {
-      if (!this.sound && window.AudioContext) this.sound = new AudioContext();
+      chime.allow();
     },
     turned() {
       const mood = this.form.dataset.mood;
       if (mood !== this.mood && (mood === "hurry" || mood === "past")) {
-        this.call(mood === "past" ? 3 : 2);
+        chime.call(mood === "past" ? 3 : 2);
         this.say(mood === "past" ? "Empty the cup." : "Three quarters of the time is gone.");
       }
       this.mood = mood;
@@ -178,18 +178,6 @@ document.addEventListener("alpine:init", () => {
       if (half && this.half === false && mood === "fine") this.say("Half the time is gone.");
       this.half = half;
       this.lastGrams();
-    },
-    call(times) {
-      if (!this.sound) return;
-      for (let i = 0; i < times; i += 1) {
-        const tone = this.sound.createOscillator();
-        const loud = this.sound.createGain();
-        loud.gain.value = 0.2;
-        tone.frequency.value = 660;
-        tone.connect(loud).connect(this.sound.destination);
-        tone.start(this.sound.currentTime + i * 0.35);
-        tone.stop(this.sound.currentTime + i * 0.35 + 0.2);
-      }
     },
     // Spoken where the browser can and somebody asked for it.
     spoken() {

@@ -1,5 +1,6 @@
 // On the list of jobs and at the bench. Lists that go on by themselves: the cups on the go, and what is on now, which tells before it is time where the
 // browser may.
+import { chime } from "./chime.js";
 import { live } from "./live.js";
 
 document.addEventListener("alpine:init", () => {
@@ -23,6 +24,30 @@ document.addEventListener("alpine:init", () => {
     ...watching(3000, { hidden: false }),
     init() {
       this.watch();
+    },
+  }));
+  // The wall calls once for whatever presses anew: a cup that runs out of its time, a batch that is due.
+  window.Alpine.data("wall", () => ({
+    ...watching(3000, {
+      hidden: true,
+      looked(list) {
+        const calls = this.read(list);
+        if (calls.some((one) => !this.known.includes(one))) chime.call(3);
+        this.known = calls;
+      },
+    }),
+    known: [],
+    silent: true,
+    init() {
+      this.known = this.read(this.$el);
+      this.watch();
+    },
+    read(list) {
+      return (list.dataset.calls || "").split("|").filter(Boolean);
+    },
+    aloud() {
+      this.silent = !chime.allow();
+      chime.call(1);
     },
   }));
   window.Alpine.data("nowList", () => ({

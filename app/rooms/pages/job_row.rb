@@ -62,6 +62,8 @@ module Dakren
       # What stands before a job's name, its address and title, what it is, and what is said of it; bench: the address that takes it there.
       Told = Value.define(:before, :address, :title, :words, :after, bench: nil)
       TOLD_SOON = 3
+      # A batch is due so long before its hour.
+      DUE_S = 300
 
       # @param found [Hash{Symbol=>Array<Hash>}] see Stores::NowList @param pots [Array<RunningCup>] batches that are on the go
       def initialize(found, wording, pots: [])
@@ -91,6 +93,14 @@ module Dakren
       # Is there something to be told before it is time?
       def soon?
         @found[:soon].any?
+      end
+
+      # What presses just now, for a wall that calls: cups that run out of their time, batches that are due.
+      # @param cups [Array<RunningCup>] @param now [Float] seconds
+      # @return [String] by "|"
+      def calls(cups, now)
+        due = @found[:mix].select { |one| one[:at].to_f < now + DUE_S }.map { |one| "#{one[:job].id} #{one[:words]}" }
+        [*cups.select(&:hurried?).map { |cup| "cup #{cup.record.id} #{cup.mood}" }, *due].map { |words| words.delete("|") }.join("|")
       end
 
       # What a device may be told.

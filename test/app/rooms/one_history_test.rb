@@ -379,4 +379,15 @@ class WallTest < AppTest
 
     assert_match(/Lid.{0,60}not yet mixed/m, words)
   end
+
+  # The wall calls for what presses, and not again for the same.
+  def test_the_wall_calls_for_a_cup_and_for_a_batch_that_is_due
+    start = Document::Zones.of(Stores::Settings.shop.zone).at(Stores::Now.wall + 120).strftime("%Y-%m-%dT%H:%M")
+    new_job("name" => "Lid | two", "hours" => "24 h", "days_off" => "2000-01-01", "start" => start)
+    calls = Array.new(2) { get("/bench/wall") && page[/data-calls="([^"]*)"/, 1] }
+
+    assert_match(/film coat, batch 1 of 1/, calls[0])
+    assert_equal(*calls)
+    assert_includes page, "Call aloud"
+  end
 end
