@@ -38,6 +38,7 @@ module Dakren
       MODES = { "start" => "from the start", "back" => "back from a deadline" }.freeze
       CHAINS = { "no" => "ignore", "yes" => "avoid clashes" }.freeze
       SECTION_BY = { "day" => "as many as the day asks", "batch" => "one batch each" }.freeze
+      LEFT = { "no" => "somebody is there while it is hottest", "yes" => "may be left alone after hours" }.freeze
       YES = { "no" => "no", "yes" => "yes" }.freeze
       SIGNS = { "add" => "added", "take" => "cut out" }.freeze
       XY = Geometry::Polygon::COORDINATE_MM
@@ -168,7 +169,7 @@ module Dakren
         make("cure_time", "held for", usual: "4 h", **HOURS, allowed: Plan::WarmCure::SOAK_MIN, asked: { cure_c: :told }),
         make("cure_ramp", "brought up by", usual: "10 °C an hour", allowed: Plan::WarmCure::RAMP_C_H, asked: { cure_c: :told },
           kind: :figure, units: U::WARMING, metric: :"C/h", us: :"F/h"),
-        choice("section_by", "Sections", SECTION_BY),
+        choice("section_by", "Sections", SECTION_BY), choice("left", "While it cures, after hours", LEFT),
         make("service", "Max service temperature", usual: "not hot", **TEMPERATURE, allowed: Plan::Service::SERVICE_C),
         make("steps", "Steps", kind: :names),
         *OwnSteps.fields,

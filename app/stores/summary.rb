@@ -107,6 +107,15 @@ module Dakren
         { "who" => named, "hands" => [entry.crew.size - named.size, named.empty? ? 1 : 0].max }
       end
 
+      # When it is at its hottest, where that is hot; may it be left alone then?
+      def heat(desk, entry)
+        hot = entry.plan.work_heat
+        return {} if hot.nil? || Cure::Heat.of(hot.peak_c).name == :calm
+
+        { "hottest" => [at(desk, entry.from_min + entry.plan.batches.first.pour_from + hot.peak_min), hot.peak_c.round(1)],
+          "left" => Document::Part.of(desk.document, entry.task.id)["left"] == "yes" }
+      end
+
       # What it takes of what jobs share; is it dusty, or does it take dust, and until when?
       def things(desk, entry)
         taken = Plan::SharedThings.of(entry).map { |sort, from, to| [sort, at(desk, from), at(desk, to)] }
@@ -126,7 +135,7 @@ module Dakren
         {
           "task" => entry.task.id, "coat" => entry.number, "section" => entry.section, "cups" => entry.plan.batches.size,
           "real" => entry.real, "lane" => lane(desk, entry), "opens" => entry.window && at(desk, entry.window[0]),
-          "ready" => at(desk, entry.hard&.late), "pour" => entry.plan.pour?,
+          "ready" => at(desk, entry.hard&.late), **heat(desk, entry),
           "grams" => entry.plan.amounts.total.total_g.to_f.round(1), "sheet" => entry.plan.sheet.name,
           "shut" => shut && shut < Cure::HORIZON_MIN ? at(desk, shut) : nil
         }
@@ -153,7 +162,7 @@ module Dakren
         minute && desk.time_at(minute).to_i
       end
       private_class_method :work, :waits, :figures, :over_at, :busy, :events, :coat, :coats, :words, :cures, :at, :usable, :who, :things,
-        :lane, :nights
+        :lane, :nights, :heat
     end
   end
 end

@@ -85,7 +85,7 @@ module Dakren
         [@fields.choice("school", **wide), @fields.field("sections"), @fields.field("most"),
           (@fields.field("short") if counted? || part.problem("short")), @fields.field("service"),
           *%w[cure_c cure_time cure_ramp].select { |name| part.asked?(name) }.map { |name| @fields.field(name) },
-          @fields.choice("section_by", **wide),
+          @fields.choice("section_by", **wide), (@fields.choice("left", **wide) if kind.pours),
           (@fields.field("hands") if @desk.people > 1 || part.problem("hands"))].compact
       end
 

@@ -15,7 +15,7 @@ module Dakren
         "blend_with" => ["blended with", ""], "blend_share" => [":", "of it"], "method" => [", measured by", ""], "cup" => ["in a", ""],
         "spread" => [", spread with a", ""],
         "school" => [",", ""], "surface" => [", on", ""], "service" => [", up to", "in service"], "hands" => [", by", "people"],
-        "most" => [", at most", "a batch"], "sections" => [", in", "sections"], "section_by" => [",", ""],
+        "most" => [", at most", "a batch"], "sections" => [", in", "sections"], "section_by" => [",", ""], "left" => [",", ""],
         "cure_c" => [", cured warm at", ""], "pack" => [", a pack of", "A and B together"],
         "cure_time" => ["for", ""], "cure_ramp" => [", brought up by", ""], "radius" => %w[radius of],
         "glue" => ["", "glue line of"], "distance" => [", resin goes", "from inlet to vacuum"], "corner" => ["in a corner of", "°:"]

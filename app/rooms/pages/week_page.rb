@@ -13,7 +13,7 @@ module Dakren
       MOST_LINES = 12
       MOST_DUST = 3
       PRINTED = Memo.new(40)
-      # So long a pour is watched after it is laid, min.
+      # So long after hours somebody is still there, min.
       WATCHED_MIN = 60
 
       attr_reader :week
@@ -108,9 +108,11 @@ module Dakren
       # @return [Array<String>]
       def alone
         week.jobs.flat_map do |one|
-          one.coats.select { |coat| coat["pour"] && !coat["real"] && after_hours?(coat) }.map do |coat|
-            "#{one.job.title(40)}: #{coat["label"]} is poured #{@wording.clock(at(coat["from"]))} and is at its hottest after hours. " \
-              "Pour it so that somebody is there, or tell the job that it may be left."
+          one.coats.select { |coat| coat["hottest"] && !coat["left"] && after_hours?(coat["hottest"][0]) }.map do |coat|
+            time, hot = coat["hottest"]
+            "#{one.job.title(40)}: #{coat["label"]} reaches #{degrees(hot)} about #{@wording.clock(at(time))}, after hours. Begin it so " \
+              "that " \
+              "somebody is there, or say on the task that it may be left alone."
           end
         end
       end
@@ -220,10 +222,10 @@ module Dakren
         Line.new(hour: opens, address: "/jobs/#{one.job.id}", title: one.job.title(40), words: "#{coat["label"]} #{window}")
       end
 
-      # Is it hottest when the shop is shut? A pour is watched for the hours in which its heat rises.
-      def after_hours?(coat)
-        minute = at(coat["to"]).then { |time| (time.hour * 60) + time.min }
-        bands.none? { |from, to| minute >= from && minute + WATCHED_MIN <= to } && coat["lane"].any?
+      # Is the shop shut then, now or still to come?
+      def after_hours?(seconds)
+        minute = at(seconds).then { |time| (time.hour * 60) + time.min }
+        seconds > @now.to_i && bands.none? { |from, to| minute.between?(from, to + WATCHED_MIN) }
       end
 
       def degrees(value)

@@ -247,6 +247,22 @@ class WeekTest < AppTest
     refute_includes words, "makes dust"
   end
 
+  # A pour that is hot after hours is told of, unless it was said that it may be left.
+  def test_no_hot_pour_is_left_alone_unless_that_was_said
+    path = board("Block", "2026-12-01T15:00", "p1-form" => "void", "p1-depth" => "48", "length" => "400", "width" => "300",
+      "c1-kind" => "cast", "c1-sheet" => sheet_id("Deepholm cast D50", "cast"), "room" => "26", "c1-known" => "yes")
+    hot = coat(path)["hottest"]
+
+    assert_in_delta 50, hot[1], 15
+    week
+
+    assert_match(/Block: casting reaches \S+ °C about \w+ \d\d:\d\d, after hours/, words)
+    submit path, { "c1-left" => "yes" }
+    week
+
+    refute_includes words, "after hours. Begin"
+  end
+
   # The hours of both nights in which the clocks are set, and forty jobs at one minute.
   def test_nights_in_which_the_clocks_change_and_forty_jobs_at_once
     Stores::Settings.shop.update!(zone: "Europe/Oslo")
