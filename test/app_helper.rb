@@ -25,6 +25,8 @@ module ShopHelp
 
   def after_teardown
     ActiveRecord::Base.connection.rollback_transaction if ActiveRecord::Base.connection.transaction_open?
+    # What is taken back leaves no trace in what was printed.
+    Dakren::Rooms::Room::STOOD.clear
     super
   end
 end

@@ -10,6 +10,7 @@ module Dakren
     class Jobs < Room
       at "/", name: "Jobs", order: 1
 
+      SLOT_S = 5
       # How often a change is tried again where others are quicker.
       MOST_TRIES = 20
       # When and where jobs are done, as it was printed of late.
@@ -120,6 +121,15 @@ module Dakren
         def copies_told
           place = Stores::SecondPlace.of_shop
           CopiesPage.second_words(place, wording, zone, Time.now) if place.named? && !CopiesPage.safe?(place, Time.now)
+        end
+
+        # What is on now is told anew so often, while nobody has written anything.
+        def slot
+          Stores::Now.wall.to_i / SLOT_S
+        end
+
+        def today
+          zone.at(Stores::Now.wall).to_date
         end
 
         def now_list

@@ -54,6 +54,9 @@ module Dakren
       MOST_AGO_S = 12 * 3600
       WHEN_PUT_RIGHT = "What you sent was not taken: go back, it still stands there, and send it again once that is put right."
 
+      # What was printed of the shop as it stood, for whoever asks before anybody has written again.
+      STOOD = Memo.new(60)
+
       # A parameter that is no text, or text that is no UTF-8.
       class BadParameter < StandardError; end
 
@@ -234,6 +237,13 @@ module Dakren
         # A page has hundreds: each is compiled once, and rendered without what a whole page needs around it.
         def part(view, **locals)
           (PARTS[view] ||= Tilt::ErubiTemplate.new(File.join(settings.views, "#{view}.erb"), escape_html: true)).render(self, locals)
+        end
+
+        # A view printed once for the shop as it stands.
+        # @param key [Array] what else it hangs on
+        # @yieldreturn [Hash] its locals
+        def as_it_stands(view, *key)
+          STOOD.recall([view, Stores::Database.state, wording.key, *key]) { part(view, **yield) }
         end
 
         # A figure that opens to its arithmetic, or words alone.

@@ -133,6 +133,15 @@ module Dakren
         end
       end
 
+      # What this thread's connection sees, as far as anybody has written: the same as long as nothing was written by anyone.
+      # @return [Array]
+      def state
+        ActiveRecord::Base.with_connection do |connection|
+          raw = connection.raw_connection
+          [raw.object_id, connection.select_value("PRAGMA data_version"), raw.total_changes]
+        end
+      end
+
       # Folds the log into the file, so that the file by itself holds everything.
       # @return [Boolean] is it folded in?
       def fold(busy_ms: 100)

@@ -44,6 +44,12 @@ module Dakren
         end
       end
 
+      # What its lists hang on beside the shop as it stands.
+      # @return [Array]
+      def reads
+        [week.first, week.days, @zone.name, @now.to_i / 60]
+      end
+
       # @return [Array<Array(String, String)>] addresses and words
       def ways
         [["earlier", path(week.first - week.days)], ["today", path(@now.to_date)], ["later", path(week.first + week.days)]]
