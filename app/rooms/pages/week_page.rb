@@ -87,6 +87,16 @@ module Dakren
           .map { |work| line(work) }
       end
 
+      # What comes first, and what decides when all are ready.
+      # @return [String, nil]
+      def first
+        due = works.select { |one| one.job && (late?(one) || one.from >= @now.to_i) }
+        work = due.min_by { |one| [shuts(one), one.from] } or return
+        line, event = work.about
+        shut = event["shut"] && event["shut"] > @now.to_i ? ", its window shuts #{@wording.clock(at(event["shut"]))}" : ""
+        "First #{line.job.title(40)}: #{event["label"]} #{@wording.clock(at(work.from))}#{shut}.#{last_ready}"
+      end
+
       # Windows that open from now on, or are open.
       # @return [Array<Line>]
       def waiting
@@ -220,6 +230,17 @@ module Dakren
       # Was a coat to be begun by now, and nobody has said that it was?
       def late?(work)
         !work.job.nil? && work.about[1]["lane"] && !work.about[1]["real"] && work.from < @now.to_i - Stores::NowList::LATE_S
+      end
+
+      # When a late coat must be on; all else comes after those, in its order.
+      def shuts(work)
+        event = work.about[1]
+        late?(work) && event["shut"] ? event["shut"] : Float::INFINITY
+      end
+
+      def last_ready
+        ready = week.jobs.filter_map { |one| one.job.said["ready_at"]&.then { |time| [time, one.job.title(40)] } }
+        ready.size > 1 ? ready.max.then { |time, title| " #{title} is ready last, #{@wording.clock(at(time))}." } : ""
       end
 
       def waits(one, coat)

@@ -53,6 +53,7 @@ class WeekTest < AppTest
 
     assert_equal [coat(path)["from"], coat(path, 2)["from"]], lanes
     assert_match(/Tuesday 1 December 08:00 Hatch : film coat 1 of 2, \d+ g/, words)
+    assert_match(/First Hatch: film coat 1 of 2 Tue 08:00\./, words)
     assert_match(/film coat 2 of 2 between Tue \d\d:\d\d and/, words)
     week(5, from: "2026-12-14")
 
