@@ -35,7 +35,7 @@ module Dakren
       post "/fit" do
         found = Stores::FitTogether.new(chosen, settings_row).best || not_found
         moved = found.plans.select(&:moved?)
-        moved.each { |one| keep_clear(one.job) }
+        keep_clear(moved)
         request.env["rack.session"]["week_moved"] = { "jobs" => moved.map { |one| one.job.id },
           "words" => FitPage.new(found, wording, week).told[0, 600] }
         redirect back, 303
@@ -116,11 +116,18 @@ module Dakren
           (list.is_a?(Array) ? list : []).grep(/\A\d{1,15}\z/).map(&:to_i).uniq
         end
 
-        def keep_clear(job)
+        # What was found is what their plans say from now on; planned again, each around the others, it comes to the same.
+        # @param moved [Array<Stores::FitTogether::Planned>]
+        def keep_clear(moved)
+          said = moved.to_h { |one| [one.job.id, Stores::Summary.of(one.desk)] }
           Stores::Database.writing do
-            Stores::Job.transaction { job.lock!.write(job.document.merge("chain" => "yes"), by: by) }
+            Stores::Job.transaction do
+              moved.map(&:job).each do |job|
+                job.lock!.write(job.document.merge("chain" => "yes"), by: by)
+                job.summarise(said.fetch(job.id), Stores::Planning.new(settings_row, job_id: job.id).stamp)
+              end
+            end
           end
-          sum_up_of(job.reload)
         end
 
         # Planned by what stands of the other jobs now, and kept.

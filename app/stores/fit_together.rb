@@ -5,14 +5,22 @@ require_relative "planning"
 
 module Dakren
   module Stores
-    # Several jobs planned so that nobody is wanted twice: one after another, each around those before it and around all that is not moved,
-    # in the order that has them ready soonest. All orders are tried where there is time; else the best that was found.
+    # Several jobs planned so that nobody is wanted twice, and ready as soon as can be.
+    #
+    # First one after another, each around those before it and around all that is not moved, in the order that has them ready soonest: all
+    # orders where there is time. For few coats then by giving way: where jobs want the same hands, each of them in turn gives way to what
+    # the others do just then, the most promising first; what is found so without a clash is the best there is.
     #
     #   FitTogether.new([3, 5], settings).best.plans.map { |one| one.desk.start }
     class FitTogether
       # Ours: how long is looked, and how many jobs at most.
       SECONDS = 2.0
       MOST = 8
+      # So few coats and people are looked into by giving way.
+      EXACT_COATS = 6
+      EXACT_PEOPLE = 2
+      # Plans that give way to each other settle in so many rounds, or are let go.
+      ROUNDS = 12
       # One job as it would be: was and desk: its plans before and after.
       Planned = Value.define(:job, :was, :desk) do
         # Does it move at all?
@@ -25,8 +33,11 @@ module Dakren
           plan.schedule&.hand_over_min && plan.time_at(plan.schedule.hand_over_min)
         end
       end
-      # plans: in the order in which they are planned; all: was every order tried? score: missed windows, and seconds until all are ready.
-      Found = Value.define(:plans, :all, :score)
+      # plans: in the order in which they are planned; all: was every order tried? exact: is there surely nothing better? score: missed
+      # windows, and seconds until all are ready, added up.
+      Found = Value.define(:plans, :score, all: false, exact: false)
+
+      attr_reader :jobs
 
       # @param ids [Array<Integer>] of open jobs @param settings [Settings]
       def initialize(ids, settings, seconds: SECONDS)
@@ -37,9 +48,9 @@ module Dakren
         @was = @jobs.to_h { |job| [job.id, @plannings[job.id].desk_of(job.document)] }
         @jobs.select! { |job| @was[job.id].schedule && @was[job.id].coats.any? }
         @fixed = Others.works(Job.where(template: false, state: Job::OPEN).where.not(id: @jobs.map(&:id)))
+        @around = {}
+        @works = {}.compare_by_identity
       end
-
-      attr_reader :jobs
 
       # @return [Found, nil] nil where there is nothing to be planned
       def best
@@ -50,8 +61,16 @@ module Dakren
           # One by one as they were begun to be planned: never worse than that.
           @found = order(@jobs)
           try([], @jobs)
-          @found.with(all: @whole)
+          @found = @found.with(all: @whole)
+          few? ? giving_way : @found
         end
+      end
+
+      # All of them one after another in this order.
+      # @return [Found]
+      def order(jobs)
+        plans = jobs.each_with_object([]) { |job, made| made << after(job, made) }
+        Found.new(plans: plans, score: score(plans))
       end
 
       private
@@ -60,10 +79,12 @@ module Dakren
         (job.said["events"] || []).any? { |event| event["real"] }
       end
 
-      # All of them in this order.
-      def order(jobs)
-        plans = jobs.each_with_object([]) { |job, made| made << planned(job, made) }
-        Found.new(plans: plans, all: false, score: score(plans))
+      def time?
+        Process.clock_gettime(Process::CLOCK_MONOTONIC) < @until_s
+      end
+
+      def few?
+        @settings.crew <= EXACT_PEOPLE && @jobs.sum { |job| @was[job.id].coats.size } <= EXACT_COATS
       end
 
       # Every order that may still be better than what is known.
@@ -71,45 +92,94 @@ module Dakren
         return keep(made) if rest.empty?
 
         rest.each do |job|
-          return @whole = false if Process.clock_gettime(Process::CLOCK_MONOTONIC) > @until_s
+          return @whole = false unless time?
 
-          plans = [*made, planned(job, made)]
+          plans = [*made, after(job, made)]
           try(plans, rest - [job]) if (bound(plans, rest - [job]) <=> @found.score).negative?
         end
       end
 
       def keep(plans)
         mark = score(plans)
-        @found = Found.new(plans: plans, all: false, score: mark) if (mark <=> @found.score).negative?
+        @found = Found.new(plans: plans, score: mark) if (mark <=> @found.score).negative?
       end
 
       # No order of the rest has them ready sooner than each is by itself.
       def bound(plans, rest)
         missed, seconds = score(plans)
-        [missed, seconds + rest.sum { |job| alone(job) }]
+        [missed, seconds + rest.sum { |job| ready_s(around(job, @fixed)) }]
       end
 
-      def alone(job)
-        @alone ||= {}
-        @alone[job.id] ||= ready_s(around(job, []))
+      # The most promising first: each by itself, and where that clashes, once more with one of them giving way.
+      # @return [Found]
+      def giving_way
+        open = [[score(plans = settled({})), {}, plans]]
+        until open.empty?
+          return @found unless time?
+
+          open.sort_by!(&:first)
+          mark, ways, plans = open.shift
+          return @found.with(exact: true) unless (mark <=> @found.score).negative?
+
+          clash = clash_in(plans)
+          return Found.new(plans: plans, score: mark, all: true, exact: true) unless clash
+
+          open.concat(branches(clash, ways))
+        end
+        @found.with(exact: true)
       end
 
-      def planned(job, made)
-        Planned.new(job: job, was: @was[job.id], desk: around(job, made))
+      # One for each job that may give way to what the others do there.
+      def branches(clash, ways)
+        clash.works.map(&:job).uniq.filter_map do |id|
+          next unless @plannings.key?(id)
+
+          to = clash.works.reject { |work| work.job == id }.map { |work| [work.job, work.about] }
+          more = ways.merge(id => (ways[id] || []) | to)
+          plans = settled(more) or next
+          [score(plans), more, plans]
+        end
       end
 
-      # A job around what is fixed and the others that are planned already; the same others take the same hands in whatever order.
-      def around(job, made)
-        works = @fixed + made.flat_map { |one| works_of(one) }
+      # All of them, each giving way to what it is told to, until nothing moves any more.
+      # @param ways [Hash{Integer=>Array<Array(Integer, Object)>}] job to other jobs and what of theirs
+      # @return [Array<Planned>, nil] nil where they never settle
+      def settled(ways)
+        desks = @jobs.to_h { |job| [job.id, around(job, @fixed)] }
+        ROUNDS.times do
+          works = desks.to_h { |id, desk| [id, works_of(id, desk)] }
+          following = @jobs.to_h { |job| [job.id, around(job, @fixed + given_way_to(ways[job.id] || [], works))] }
+          return @jobs.map { |job| Planned.new(job: job, was: @was[job.id], desk: desks[job.id]) } if following == desks
+
+          desks = following
+        end
+        nil
+      end
+
+      def given_way_to(told, works)
+        told.filter_map { |other, key| works[other]&.find { |work| work.about == key } }
+      end
+
+      def clash_in(plans)
+        works = plans.flat_map { |one| works_of(one.job.id, one.desk) }
+        Plan::Together.new(@fixed + works, @settings.crew).clashes.find { |clash| clash.works.any? { |work| @plannings.key?(work.job) } }
+      end
+
+      def after(job, made)
+        Planned.new(job: job, was: @was[job.id], desk: around(job, @fixed + made.flat_map { |one| works_of(one.job.id, one.desk) }))
+      end
+
+      # A job around what others do; the same others take the same hands in whatever order.
+      # @param works [Array<Plan::Together::Work>]
+      def around(job, works)
         need = Others.hands(job.document, @settings.crew)
         spans = Plan::Together.new(works, @settings.crew).full(need)
-        @around ||= {}
         @around[[job.id, spans]] ||= @plannings[job.id].desk_around(job.document, spans.map { |span| span.map { |at| Time.at(at) } })
       end
 
-      def works_of(planned)
-        @works ||= {}.compare_by_identity
-        @works[planned.desk] ||= (Summary.of(planned.desk)["events"] || []).map { |event| Others.work(planned.job.id, event) }
+      # What somebody does for it, each known by its key.
+      def works_of(id, desk)
+        @works[desk] ||= (Summary.of(desk)["events"] || []).map { |event| Others.work(id, event, event["key"]) }
       end
 
       def score(plans)

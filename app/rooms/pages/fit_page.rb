@@ -34,18 +34,7 @@ module Dakren
       # How surely it is the best, and what decides it.
       # @return [String]
       def says
-        tried = if @found.all
-                  "Every order was tried: none has them ready sooner, one by one."
-                else
-                  "The best found in #{seconds} s; there " \
-                    "are orders that were not tried."
-                end
-        last = @found.plans.max_by { |one| one.ready.to_f }
-        missed = @found.score.first
-        [tried, "#{last.job.title(40)} is ready last.",
-          (if missed.positive?
-             "#{missed} of them still #{missed == 1 ? "misses" : "miss"} a window: look at it."
-           end)].compact.join(" ")
+        [surely, "#{last.job.title(40)} is ready last.", missed].compact.join(" ")
       end
 
       # What was moved, once it is taken.
@@ -67,6 +56,22 @@ module Dakren
       end
 
       private
+
+      def surely
+        return "Nothing has them ready sooner: every way of giving way was looked into." if @found.exact
+        return "Every order was tried, one job after another: none has them ready sooner." if @found.all
+
+        "The best found in #{seconds} s; there are orders that were not tried."
+      end
+
+      def last
+        @found.plans.max_by { |one| one.ready.to_f }
+      end
+
+      def missed
+        count = @found.score.first
+        "#{count} of them still #{count == 1 ? "misses" : "miss"} a window: look at it." if count.positive?
+      end
 
       def seconds
         Check.plain(Stores::FitTogether::SECONDS)
