@@ -110,6 +110,27 @@ module Dakren
           erb :"week/page", locals: { page: page_of(moved: moved), appointment: AppointmentPage.new(form, wording) }
         end
 
+        # Jobs that keep clear of others are planned around what was moved, and say so.
+        # @return [Array<String>]
+        def following
+          Stores::Job.overtaken.where.not(id: @record.id).limit(Stores::FitTogether::MOST).filter_map do |job|
+            before = begins(job)
+            sum_up_of(job)
+            key, after = begins(job.reload).find { |name, at| before[name] && before[name] != at }
+            "#{job.title(40)}, which keeps clear, #{moment(after)} instead of #{moment(before[key])}" if key
+          end
+        end
+
+        # When its coats begin, by their keys.
+        # @return [Hash{String=>Integer}]
+        def begins(job)
+          (job.said["events"] || []).select { |event| event["lane"] && !event["real"] }.to_h { |event| event.values_at("key", "from") }
+        end
+
+        def moment(seconds)
+          wording.clock(zone.at(seconds))
+        end
+
         # @return [Array<Integer>] jobs that are to be fitted together
         def chosen
           list = typed["jobs"]
@@ -162,6 +183,7 @@ module Dakren
           sum_up(@record.reload)
           words = Words::Moved.new(desk_of(before), desk_of(@record.document), wording).words
           missed = desk_of(@record.document).schedule&.kept? ? [] : ["a window is missed: look at the job"]
+          words += following
           request.env["rack.session"]["week_moved"] = { "jobs" => [@record.id],
             "words" => "#{@record.title(40)}: #{(words + missed).join(" · ").then do |said|
               said.empty? ? "nothing moved" : said

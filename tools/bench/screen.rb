@@ -47,6 +47,18 @@ DRAG = <<~SCRIPT
   step(0);
 SCRIPT
 
+# Drops a coat of the week a little later or sooner, and waits for the week as it stands then.
+DROP = <<~SCRIPT
+  const [by, done] = arguments;
+  const form = document.querySelector("#week-move");
+  const { job, task, coat, section } = [...document.querySelectorAll(".week-lane.drag")].at(-1).dataset;
+  const body = new URLSearchParams({ ...Object.fromEntries(new FormData(form)), job, task, coat, section, by });
+  const from = performance.now();
+  fetch("/week/move", { method: "POST", body }).then((answer) => answer.text()).then(() => done(performance.now() - from));
+SCRIPT
+DROPS = 10
+DROP_MS = 300
+
 shop = Served.new.start
 profile = Dir.mktmpdir("dakren-bench-screen")
 browser = Selenium::WebDriver.for(:chrome, options: Chromium.options(profile), service: Chromium.service)
@@ -66,6 +78,11 @@ begin
     Bench.line("a frame while dragging #{what}", middle.call(frames), FRAME_MS)
     puts format("%-58s %9.2f ms", "  slowest", frames.max)
   end
+  browser.get("#{shop.address}/week?days=7")
+  frames = browser.execute_async_script(DRAG, ".week-lane.drag", FRAMES, 120, 0)
+  Bench.line("a frame while dragging a coat of the week", middle.call(frames), FRAME_MS)
+  drops = Array.new(DROPS) { |i| browser.execute_async_script(DROP, i.even? ? "15" : "-15") }
+  Bench.line("a coat dropped on the week, to the week as it is then", middle.call(drops), DROP_MS)
 ensure
   browser.quit
   shop.stop

@@ -42,7 +42,7 @@ document.addEventListener("alpine:init", () => Alpine.data("week", () => ({
     const from = this.along(event);
     const start = Number(lane.dataset.from);
     const left = this.axis.x(start);
-    lane.setPointerCapture(event.pointerId);
+    if (event.isTrusted) lane.setPointerCapture(event.pointerId);
     const move = (now) => this.put(lane, this.snapped(this.axis.second(left + this.along(now) - from), start));
     const drop = (now) => {
       lane.removeEventListener("pointermove", move);

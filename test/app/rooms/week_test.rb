@@ -112,6 +112,20 @@ class WeekTest < AppTest
     assert_match(/is not to begin before Tue.*Not before/, words)
   end
 
+  # A job that keeps clear of others moves with them, and that is said.
+  def test_nothing_moves_silently_in_another_job
+    first = board("Hatch", "2026-12-01T08:00")
+    second = board("Lid", "2026-12-01T08:00", "chain" => "yes")
+    Stores::Renewer.new.renew_all(breath_s: 0)
+
+    assert_operator coat(second)["from"], :>=, coat(first)["to"]
+    post_to "/week/move", job: first[/\d+/], task: "c1", coat: "1", section: "1", by: "120"
+    week
+
+    assert_match(/Moved: Hatch: .* · Lid, which keeps clear, Tue 08:00 instead of Tue 08:\d\d/, words)
+    assert_includes words, "Nothing clashes"
+  end
+
   def test_what_lies_is_not_moved_and_nothing_is_moved_by_nonsense
     path = board("Hatch", "2026-12-01T08:00")
     [%w[c1 9 1], %w[c7 1 1], ["", "", ""]].each do |task, number, section|
