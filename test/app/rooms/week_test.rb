@@ -296,6 +296,24 @@ class WeekTest < AppTest
     assert_match(/Fri 08:00: 40 want one pair of hands/, words)
   end
 
+  # Many coats, a shop that never shuts, one that is off for long, a person who is never there: the week stands.
+  def test_whatever_a_shop_says_of_its_hours
+    path = board("Hatch", "2026-12-01T08:00", "c1-coats" => "20", "c1-film" => "0.05", "c1-school" => "tack")
+    week(14)
+
+    assert_match(/and \d+ more coats/, words)
+    days_off = (0..58).map { |i| (Date.new(2026, 12, 1) + (i * 12)).iso8601 }.join(" ")
+    ["24 h", "00:00-00:01", "23:59-24:00"].each do |hours|
+      Stores::Settings.shop.update!(hours: hours, days_off: days_off)
+      Stores::Renewer.new.renew_all(breath_s: 0)
+      week(14)
+      week(1, from: "2028-02-29")
+    end
+    submit path, { "crew[0][name]" => "Ada", "crew[0][does]" => "all", "crew[0][hours]" => "Sat 00:00-00:01" }
+    Stores::Renewer.new.renew_all(breath_s: 0)
+    week
+  end
+
   def test_the_week_for_the_door
     board("Hatch", "2026-12-01T08:00")
     get "/paper/week?from=#{MONDAY}&days=5"
