@@ -58,7 +58,7 @@ module Dakren
           Field.new(name: "ratio_by", label: "Ratio is by", kind: :choice, choices: { "weight" => "weight", "volume" => "volume" }),
           plain("ratio_resin", "Parts of resin", U::NUMBER, nil, needed: true, allowed: Measure::Ratio::PARTS),
           plain("ratio_hardener", "Parts of hardener", U::NUMBER, nil, needed: true, allowed: Measure::Ratio::PARTS,
-            hint: "phr is grams of hardener per 100 g of resin: enter 100 : phr"),
+            hint: "phr is parts of hardener per 100 parts of resin, by weight: enter 100 : phr"),
           plain("resin_density_g_ml", "Density of resin", U::DENSITY, :"g/ml", us: :"lb/gal", allowed: Measure::Ratio::DENSITY),
           plain("hardener_density_g_ml", "Density of hardener", U::DENSITY, :"g/ml", us: :"lb/gal", allowed: Measure::Ratio::DENSITY)
         ],
@@ -114,6 +114,8 @@ module Dakren
       PURPOSES_FIELD = Field.new(name: "purposes", label: "Made for", kind: :choices, choices: PURPOSES.transform_keys(&:to_s))
       FIELDS = GROUPS.values.flatten.to_h { |field| [field.name, field] }.freeze
       # Columns that are never empty: their fallback is kept with the sheet.
+      # Digits of a figure that is shown in other units than it was typed in.
+      DIGITS = 6
       DEFAULTED = %w[mix_cup_min second_cup_min].freeze
       WORD_LONGEST = 80
       NOTES_LONGEST = 4000
@@ -160,7 +162,12 @@ module Dakren
         return duration(value) if field.units == U::TIME
 
         bare = Words::Systems.us?(wording.system, field.units.first&.kind) ? field.us : field.metric
-        Check.plain((bare ? U.from_core(value.to_f, bare) : value).to_f.round(6))
+        Check.plain(bare ? as_typed(U.from_core(value.to_f, bare).to_f) : value.to_f.round(6))
+      end
+
+      # A figure in other units than it was typed in, to as many digits as bring it back to what it was, near enough.
+      def self.as_typed(value)
+        value.zero? ? value : value.round((DIGITS - 1 - Math.log10(value.abs).floor).clamp(0, 6))
       end
 
       # Rows of g, °C and minutes as they are typed.

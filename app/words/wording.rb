@@ -17,6 +17,8 @@ module Dakren
         film_mm: [[0.1, :micron, "micron"], [nil, :mm, "mm"]],
         m2: [[nil, nil, "m²"]],
         g: [[10_000, :g, "g"], [nil, :kg, "kg"]],
+        # What is weighed out stands as the scale shows it, however much it is.
+        g_weighed: [[10_000, :g, "g"], [nil, :kg, "kg"]],
         ml: [[10_000, :ml, "ml"], [nil, :L, "litres"]],
         c: [[nil, :C, "°C"]], c_step: [[nil, :c_step, "°C"]],
         "g/m2": [[nil, :"g/m2", "g/m²"]],
@@ -28,7 +30,7 @@ module Dakren
         mm: [[914, :in, "in"], [nil, :ft, "ft"]],
         film_mm: [[2.5, :mil, "mil"], [nil, :in, "in"]],
         m2: [[nil, nil, "sq ft"]],
-        g: [[1000, :oz, "oz"], [nil, :lb, "lb"]],
+        g: [[1000, :oz, "oz"], [nil, :lb, "lb"]], g_weighed: [[nil, :oz, "oz"]],
         ml: [[3785, :"fl oz", "fl oz"], [nil, :gal, "gal"]],
         c: [[nil, :F, "°F"]], c_step: [[nil, :f_step, "°F"]],
         "g/m2": [[nil, :"oz/yd2", "oz/yd²"]],
@@ -37,7 +39,8 @@ module Dakren
         "J/gK": [[nil, :"BTU/lbF", "BTU/lb °F"]], "W/mK": [[nil, :"BTU/hftF", "BTU/h ft °F"]], "C/h": [[nil, :"F/h", "°F an hour"]]
       }.freeze
       # Which of the three switches each unit goes by.
-      KINDS = { mm: :length, film_mm: :length, m2: :area, g: :mass, ml: :volume, c: :temperature, c_step: :temperature, "g/m2": :cover,
+      KINDS = { mm: :length, film_mm: :length, m2: :area, g: :mass, g_weighed: :mass, ml: :volume, c: :temperature,
+                c_step: :temperature, "g/m2": :cover,
                 "m2/h": :area_rate, "m/h": :length_rate, "g/min": :mass_rate, "g/ml": :density, "J/g": :heat, "kJ/mol": :energy,
                 "J/gK": :heat_capacity, "W/mK": :conductivity, "C/h": :warming }.freeze
       SQUARE_FEET_PER_M2 = 1 / 0.09290304

@@ -50,7 +50,7 @@ module Dakren
 
         PARTS.filter_map do |part|
           grams = grams_of(systems.values.first, part) or next
-          Answer.new(label: "#{part} in all", text: @wording.show(Quantity.new(value: grams, unit: :g)))
+          Answer.new(label: "#{part} in all", text: @wording.show(Quantity.new(value: grams, unit: :g_weighed)))
         end
       end
 
@@ -66,7 +66,7 @@ module Dakren
           a, b = PARTS.map { |part| grams_of(plans, part) }
           told = a && b ? { A: a, B: b } : { all: plans.sum { |plan| plan.amounts.total.total_g } }
           says = told.keys.map { |part| "#{"#{part} " unless part == :all}%{#{part}}" }.join(", ")
-          Working.new(says: "#{name}: #{says}", parts: told.transform_values { |grams| Quantity.new(value: grams, unit: :g) })
+          Working.new(says: "#{name}: #{says}", parts: told.transform_values { |grams| Quantity.new(value: grams, unit: :g_weighed) })
         end
         Figure.new(value: systems.size, unit: :system, working: lines)
       end
