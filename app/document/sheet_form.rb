@@ -114,8 +114,6 @@ module Dakren
       PURPOSES_FIELD = Field.new(name: "purposes", label: "Made for", kind: :choices, choices: PURPOSES.transform_keys(&:to_s))
       FIELDS = GROUPS.values.flatten.to_h { |field| [field.name, field] }.freeze
       # Columns that are never empty: their fallback is kept with the sheet.
-      # Digits of a figure that is shown in other units than it was typed in.
-      DIGITS = 6
       DEFAULTED = %w[mix_cup_min second_cup_min].freeze
       WORD_LONGEST = 80
       NOTES_LONGEST = 4000
@@ -162,12 +160,7 @@ module Dakren
         return duration(value) if field.units == U::TIME
 
         bare = Words::Systems.us?(wording.system, field.units.first&.kind) ? field.us : field.metric
-        Check.plain(bare ? as_typed(U.from_core(value.to_f, bare).to_f) : value.to_f.round(6))
-      end
-
-      # A figure in other units than it was typed in, to as many digits as bring it back to what it was, near enough.
-      def self.as_typed(value)
-        value.zero? ? value : value.round((DIGITS - 1 - Math.log10(value.abs).floor).clamp(0, 6))
+        Check.plain((bare ? U.from_core(value.to_f, bare) : value).to_f.round(6))
       end
 
       # Rows of g, °C and minutes as they are typed.
