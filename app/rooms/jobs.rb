@@ -11,6 +11,9 @@ module Dakren
       at "/", name: "Jobs", order: 1
 
       SLOT_S = 5
+      # Of so many days the first clashes are told above the list.
+      AHEAD_DAYS = 7
+      CLASHES_TOLD = 2
       # How often a change is tried again where others are quicker.
       MOST_TRIES = 20
       # When and where jobs are done, as it was printed of late.
@@ -130,6 +133,13 @@ module Dakren
 
         def today
           zone.at(Stores::Now.wall).to_date
+        end
+
+        # Where more hands are wanted in the next days than there are.
+        # @return [Array<WeekPage::Told>]
+        def clashes_ahead
+          week = Stores::Week.new(today, AHEAD_DAYS, zone: zone, people: settings_row.crew)
+          WeekPage.new(week, settings_row, wording, now: zone.at(Stores::Now.wall), zone: zone).clashes.first(CLASHES_TOLD)
         end
 
         def now_list

@@ -67,6 +67,9 @@ class WeekTest < AppTest
     clash = page[/clash=(\w{12})/, 1]
 
     assert_match(/Tue 08:00: 2 want one pair of hands/, words)
+    Stores::Now.stub(:wall, Time.utc(2026, 11, 30, 9).to_f) { get "/" }
+
+    assert_match(/Tue 08:00: 2 want one pair of hands : Hatch: film coat; Lid: film coat/, words, "the list says the same")
     get "/week?from=#{MONDAY}&days=5&clash=#{clash}"
     told = %w[job field value].map { |name| %(name="#{name}" value="([^"]+)">) }.join('\s*<input type="hidden" ')
     ways = page.scan(Regexp.new(told))
