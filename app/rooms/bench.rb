@@ -109,9 +109,14 @@ module Dakren
           erb :"bench/list"
         end
 
+        # What comes next across all jobs.
+        # @return [NowPage]
+        def coming
+          @coming ||= now_page(pots: [])
+        end
+
         def on_the_go
           @running = pots
-          @next = now_page(pots: [])
         end
 
         def show(record)

@@ -10,7 +10,6 @@ module Dakren
     class Jobs < Room
       at "/", name: "Jobs", order: 1
 
-      SLOT_S = 5
       # Of so many days the first clashes are told above the list.
       AHEAD_DAYS = 7
       CLASHES_TOLD = 2
@@ -126,7 +125,6 @@ module Dakren
           CopiesPage.second_words(place, wording, zone, Time.now) if place.named? && !CopiesPage.safe?(place, Time.now)
         end
 
-        # What is on now is told anew so often, while nobody has written anything.
         def slot
           Stores::Now.wall.to_i / SLOT_S
         end

@@ -54,6 +54,8 @@ module Dakren
       MOST_AGO_S = 12 * 3600
       WHEN_PUT_RIGHT = "What you sent was not taken: go back, it still stands there, and send it again once that is put right."
 
+      # What goes by the clock is printed anew so often, while nobody has written anything.
+      SLOT_S = 5
       # What was printed of the shop as it stood, for whoever asks before anybody has written again.
       STOOD = Memo.new(60)
 

@@ -44,7 +44,7 @@ module BigShop
 
   def cups
     first = cup
-    pattern = first.attributes.except("id").merge("recipe" => first.recipe, "sheet" => first.sheet)
+    pattern = first.attributes.except("id", "seal").merge("recipe" => first.recipe, "sheet" => first.sheet)
     from = first.id
     jobs = Dakren::Stores::Job.where(state: "done").order(:id).ids
     walked = steps(first)
