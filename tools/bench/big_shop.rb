@@ -52,7 +52,8 @@ module BigShop
       rows = Array.new(CHUNK) do |i|
         number = (chunk * CHUNK) + i
         at = Time.now - (YEARS_S * (1 - (number / CUPS.to_f)))
-        pattern.merge("job_id" => jobs[number % jobs.size], "name" => "Cup #{number}", "finished_at" => at, "stands" => "hard",
+        pattern.merge("job_id" => jobs[number % jobs.size], "name" => "Cup #{number}", "finished_at" => at,
+          "stands" => "hard", "told_by" => Dakren::Stores::Batch::TOLD_BY,
           "created_at" => at, "updated_at" => at,
           "outcome" => "hard", "lots" => "L#{number % 977} K#{number % 613}")
       end
