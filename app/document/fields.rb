@@ -2,6 +2,7 @@
 
 require_relative "field"
 require_relative "field_making"
+require_relative "mark_fields"
 require_relative "place_forms"
 require_relative "own_steps"
 
@@ -10,6 +11,9 @@ module Dakren
     # Every field of a job, declared once, by what it belongs to: the job, a place of the piece, a shape of a place,
     # a task over places. Fields of a task are the inputs of its kind of work.
     module Fields
+      include MarkFields
+      extend MarkFields
+
       U = Measure::Units
       LENGTH = { kind: :figure, units: U::LENGTH, metric: :mm, us: :in }.freeze
       TEMPERATURE = { kind: :figure, units: U::TEMPERATURE, metric: :C, us: :F, allowed: Check::TEMP_C }.freeze
@@ -178,18 +182,6 @@ module Dakren
         *Work::Kinds::INPUTS.each_value.map { |input| of_input(input) }
       ]
 
-      # What really happened to one coat of one section: "c1-began_2_1" is when the second coat of the first section began. A mark
-      # names its coat, so that it stays with it whatever is added before or after.
-      MARKS = { "began" => "Started", "finished" => "Last batch applied", "soft" => "Test dab still soft at", "tacky" => "Tacky at",
-                "hard" => "Hard at" }.freeze
-      MARK = /\A(?<what>#{MARKS.keys.join("|")})_(?<coat>\d{1,2})_(?<section>\d{1,2})\z/
-
-      # When a coat of a section shall not begin before: "c1-not_before_2_1".
-      NOT_BEFORE = /\Anot_before_(?<coat>\d{1,2})_(?<section>\d{1,2})\z/
-
-      # When a step of a task was really done: "c1-done_trim".
-      DONE = /\Adone_(?<step>own_(?:before|between|after|stage)_\d{1,3}|[a-z_]+(?:_\d+)?)\z/
-
       ID = /[pcs]\d{1,6}/
       KEY = /\A(?:(?<place>p\d{1,6})-(?:(?<shape>s\d{1,6})-)?|(?<task>c\d{1,6})-)?(?<name>[a-z_0-9]+)\z/
 
@@ -222,38 +214,6 @@ module Dakren
                 else JOB
                 end
         table[match[:name]]
-      end
-
-      # @param name [String] e.g. "done_trim"
-      # @return [Field, nil]
-      def step_mark(name)
-        step = DONE.match(name)[:step]
-        label = Plan::WorkSteps::ALL[step.to_sym]&.label || ("your own step" if step.start_with?("own_")) or return
-
-        Field.new(name: name, label: "Done: #{label}", kind: :time)
-      end
-
-      # @param name [String] e.g. "not_before_2_1"
-      # @return [Field, nil]
-      def not_before(name)
-        match = NOT_BEFORE.match(name) or return
-        Field.new(name: name, label: "Not before, coat #{match[:coat]}", kind: :time)
-      end
-
-      # The name of a mark of one coat of one section.
-      # @param what [String] of MARKS
-      # @return [String]
-      def mark_of(what, coat, section)
-        "#{what}_#{coat}_#{section}"
-      end
-
-      # @param name [String] e.g. "began_2_1"
-      # @return [Field, nil]
-      def mark(name)
-        return step_mark(name) if DONE.match?(name)
-
-        match = MARK.match(name) or return
-        Field.new(name: name, label: "#{MARKS.fetch(match[:what])}, coat #{match[:coat]}", kind: :time)
       end
     end
   end

@@ -1,9 +1,13 @@
 # frozen_string_literal: true
 
+require_relative "task_marks"
+
 module Dakren
   module Document
     # One task of a job read into the core: its kind of work, the places it covers, what was told of it, its sheet.
     class TaskDesk
+      include TaskMarks
+
       HALF_PCT = 50
       # What a builder never mixes more of at once, in whatever it is told.
       MOST = (0.05..100_000)
@@ -312,40 +316,6 @@ module Dakren
         return value&.to_i if value.nil? || value == value.to_i
 
         @reading.complain(name, "must be a whole number")
-      end
-
-      # When coats really began and were finished, and what was seen of them: as the bench has it, or as somebody told it here.
-      # @return [Hash{Array(Integer, Integer) => Hash{Symbol=>Time}}] by coat and section
-      def read_real
-        @reading.told(Fields::MARK).each_with_object(@happened.transform_values(&:dup)) do |name, found|
-          match = Fields::MARK.match(name)
-          time = real_time(name) or next
-          (found[[match[:coat].to_i, match[:section].to_i]] ||= {})[match[:what].to_sym] = time
-        end
-      end
-
-      # When coats shall not begin before.
-      # @return [Hash{Array(Integer, Integer) => Time}] by coat and section
-      def read_not_before
-        @reading.told(Fields::NOT_BEFORE).each_with_object({}) do |name, found|
-          match = Fields::NOT_BEFORE.match(name)
-          time = real_time(name) and found[[match[:coat].to_i, match[:section].to_i]] = time
-        end
-      end
-
-      # When steps were really done.
-      # @return [Hash{Symbol=>Time}]
-      def read_done
-        @reading.told(Fields::DONE).each_with_object({}) do |name, found|
-          time = real_time(name) and found[Fields::DONE.match(name)[:step].to_sym] = time
-        end
-      end
-
-      def real_time(name)
-        text = @reading.entry(name).typed
-        return if text.strip.empty?
-
-        @reading.moment(name, text, @zone)
       end
 
       def read_sheet
