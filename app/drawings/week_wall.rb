@@ -24,8 +24,9 @@ module Dakren
       NAMES = ["you", "second pair", "third pair", "fourth pair", "fifth pair"].freeze
 
       # @param week [Stores::Week] @param bands [Array<Array(Integer, Integer)>] working hours @param zone [ActiveSupport::TimeZone]
-      # @param now [Time]
-      def initialize(week, bands, wording, zone:, now:)
+      # @param now [Time] @param paper [Boolean] is it for paper, where nothing is pressed or dragged?
+      def initialize(week, bands, wording, zone:, now:, paper: false)
+        @paper = paper
         @week = week
         @wording = wording
         @zone = zone
@@ -147,7 +148,8 @@ module Dakren
 
       def draw_job(svg, line, top, high)
         svg.line(0, top + high - 6, RIGHT, top + high - 6, stroke: Ramp::RULE)
-        svg.link("/jobs/#{line.job.id}") { svg.text(0, top + 13, shortened(line.job.title(60)), class: "t-label week-name") }
+        name = -> { svg.text(0, top + 13, shortened(line.job.title(60)), class: "t-label week-name") }
+        @paper ? name.call : svg.link("/jobs/#{line.job.id}", &name)
         svg.text(0, top + 28, sub(line), class: "t-small")
         lanes(line).each_with_index { |coat, i| draw_lane(svg, line, coat, top + (i * LANE_STEP), lead: coat.equal?(line.coats.first)) }
         line.steps.each { |step| draw_step(svg, step, top + (row_of(line, step) * LANE_STEP)) }
@@ -175,9 +177,10 @@ module Dakren
       end
 
       def draw_lane(svg, line, coat, top, lead:)
-        on = coat["real"] ? {} : handle(line, coat, lead)
+        fixed = coat["real"] || @paper
+        on = fixed ? {} : handle(line, coat, lead)
         draw_window(svg, coat, top)
-        svg.group(class: coat["real"] ? "week-lane" : "week-lane drag", **on) do
+        svg.group(class: fixed ? "week-lane" : "week-lane drag", **on) do
           coat["lane"].each { |state, from, to, assumed| draw_stretch(svg, coat, [state.to_sym, from, to, assumed], top) }
           draw_ready(svg, coat, top)
         end

@@ -33,10 +33,11 @@ module Dakren
         "#{week.jobs.size} #{week.jobs.size == 1 ? "job" : "jobs"}, #{people} #{people == 1 ? "pair" : "pairs"} of hands"
       end
 
+      # @param paper [Boolean] is it for paper?
       # @return [String] SVG
-      def drawing
-        PRINTED.recall([week.stamp, @now.to_i / 60, @wording.key, @settings.updated_at.to_f]) do
-          Drawings::WeekWall.new(week, bands, @wording, zone: @zone, now: @now).to_s
+      def drawing(paper: false)
+        PRINTED.recall([week.stamp, @now.to_i / 60, @wording.key, @settings.updated_at.to_f, paper]) do
+          Drawings::WeekWall.new(week, bands, @wording, zone: @zone, now: @now, paper: paper).to_s
         end
       end
 
