@@ -155,7 +155,7 @@ class PlanUseTest < AppTest
     get "/"
 
     assert_match(/Recoat now .*Cures now/, words)
-    assert_match(/Due next .*Comes soon/, words)
+    assert_match(/Next to mix .*Comes soon : film coat, batch 1 of 1/, words)
   end
 
   def test_hours_of_the_shop_are_kept_and_refused
