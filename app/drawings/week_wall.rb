@@ -17,6 +17,7 @@ module Dakren
       READY_WIDE = 7
       MOST_LANES = 14
       NAME_LONGEST = 23
+      PRESS_HIGH = 32
       # A label on a stretch of work needs so much for each letter, px.
       LETTER = 7.2
       NIGHT = "#dce3df"
@@ -149,12 +150,17 @@ module Dakren
       def draw_job(svg, line, top, high)
         svg.line(0, top + high - 6, RIGHT, top + high - 6, stroke: Ramp::RULE)
         name = -> { svg.text(0, top + 13, shortened(line.job.title(60)), class: "t-label week-name") }
-        @paper ? name.call : svg.link("/jobs/#{line.job.id}", &name)
+        @paper ? name.call : svg.link("/jobs/#{line.job.id}") { pressed(svg, top).then { name.call } }
         svg.text(0, top + 28, sub(line), class: "t-small")
         lanes(line).each_with_index { |coat, i| draw_lane(svg, line, coat, top + (i * LANE_STEP), lead: coat.equal?(line.coats.first)) }
         line.steps.each { |step| draw_step(svg, step, top + (row_of(line, step) * LANE_STEP)) }
         more = line.coats.size - MOST_LANES
         svg.text(LEFT, top + high - 10, "and #{more} more coats", class: "t-small") if more.positive?
+      end
+
+      # As large as a finger wants it, also where the wall is drawn smaller.
+      def pressed(svg, top)
+        svg.rect(0, top, LEFT - 6, PRESS_HIGH, fill: "transparent")
       end
 
       def shortened(words)
