@@ -9,7 +9,8 @@ class EveryPageTest < BrowserTest
     "/jobs/#{job}"
   end, "/plan/3/compare", "/table/6/p1",
     "/table/10/p2", "/table/2/c1/templates", "/paper/10", "/paper/8/cards", "/bench", "/bench/1", "/shelf", "/shelf/4", "/shelf/new",
-    "/week", "/paper/week", "/bench/wall", "/history/2", "/settings", "/settings/tools/1", "/find?q=cedar", "/find?q=zzz", "/nothing/here"].freeze
+    "/week", "/paper/week",
+    "/bench/wall", "/history/2", "/settings", "/settings/tools/1", "/find?q=cedar", "/find?q=zzz", "/nothing/here"].freeze
   # Least size of what is pressed, px, at the table and at the bench; links inside running text are left out, as the rule has it.
   TABLE_PX = 24
   BENCH_PX = 44
