@@ -34,7 +34,11 @@ module Dakren
 
       # What this device is called, and whose hands press on it: written down with whatever happens.
       post "/device" do
-        DEVICE.each { |name, most| request.env["rack.session"][name] = word(name).strip[0, most] }
+        @device_wrong = DEVICE.select { |name, most| word(name).strip.length > most }
+          .transform_values { |most| "must be at most #{most} characters" }
+        next status(422) && show(Document::SettingsForm.of(settings_row)) if @device_wrong.any?
+
+        DEVICE.each_key { |name| request.env["rack.session"][name] = word(name).strip }
         redirect "/settings#device", 303
       end
 

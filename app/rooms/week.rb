@@ -43,7 +43,7 @@ module Dakren
 
       # A coat is moved: the first of a job not begun takes the whole job with it, any other waits until then.
       post "/move" do
-        @record = find(word("job"))
+        @record = find(word("job")[/\A\d{1,15}\z/] || not_found)
         change = moved_to(word("by")[/\A-?\d{1,6}\z/].to_i)
         halt 422, page("It was not moved", @complaint, 422) if @complaint
 
@@ -52,12 +52,10 @@ module Dakren
 
       # A way out that was offered.
       post "/take" do
-        @record = find(word("job"))
+        @record = find(word("job")[/\A\d{1,15}\z/] || not_found)
         field = word("field")
         value = word("value")
-        fit = (field == "start" || Document::Fields::NOT_BEFORE.match?(field.split("-",
-          2).last.to_s)) && value.match?(/\A\d{4}-\d\d-\d\dT\d\d:\d\d\z/)
-        not_found unless fit && Document::Fields.of(field)
+        not_found unless movable?(field) && moment?(value)
         keep_change({ field => value })
       end
 
@@ -129,6 +127,19 @@ module Dakren
 
         def moment(seconds)
           wording.clock(zone.at(seconds))
+        end
+
+        # Does that field of the job say when something begins?
+        def movable?(field)
+          begins = field == "start" || Document::Fields::NOT_BEFORE.match?(field.split("-", 2).last.to_s)
+          begins && !Document::Fields.of(field).nil? && Document::JobDocument.there?(field, @record.document)
+        end
+
+        # Is it a day and hour there is, as a job keeps it?
+        def moment?(value)
+          value.match?(/\A\d{4}-\d\d-\d\dT\d\d:\d\d\z/) && !DateTime.iso8601(value).nil?
+        rescue Date::Error
+          false
         end
 
         # @return [Array<Integer>] jobs that are to be fitted together

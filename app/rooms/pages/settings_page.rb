@@ -42,12 +42,13 @@ module Dakren
       end
 
       # What is asked of the device somebody works on.
-      # @param session [Hash] @param device [String] what it is called now
+      # @param told [Hash] what was told of it @param device [String] what it is called now @param problems [Hash{String=>String}]
       # @return [Array<Control>]
-      def device_asked(session, device)
-        [Control.new(name: "hand", label: "Who works with it", value: session["hand"].to_s, placeholder: "a name",
+      def device_asked(told, device, problems)
+        [Control.new(name: "hand", label: "Who works with it", value: told["hand"].to_s, placeholder: "a name", problem: problems["hand"],
           more: { "maxlength" => "40" }),
-          Control.new(name: "device", label: "What it is called", value: session["device"].to_s, placeholder: device,
+          Control.new(name: "device", label: "What it is called", value: told["device"].to_s, placeholder: device, problem: problems["dev" \
+                                                                                                                                     "ice"],
             more: { "maxlength" => "40" })]
       end
 

@@ -41,6 +41,14 @@ class JobHistoryTest < AppTest
     assert_match(/film coat, coat 1 Started.*Ada, bench phone.*Last batch applied/, words)
   end
 
+  def test_a_name_of_a_device_is_not_cut
+    submit "/settings/device", { "hand" => "A" * 41, "device" => "tablet" }, from: "/settings"
+
+    assert_equal 422, last_response.status
+    assert_includes words, "Who works with it must be at most 40 characters"
+    assert_includes page, "A" * 41
+  end
+
   # A correction stands beside what it corrects, and so does a step back.
   def test_a_correction_leaves_its_trace
     submit job, { "c1-began_1_1" => clock(-60) }

@@ -136,13 +136,21 @@ class WeekTest < AppTest
 
       assert_equal 422, last_response.status
     end
+    others = Stores::Job.order(:id).pluck(:id, :revision)
+    ["1e309", "5 furlongs", ""].each do |id|
+      post_to "/week/move", job: id, task: "c1", coat: "1", section: "1", by: "15"
+
+      assert_equal 404, last_response.status, id
+    end
+    assert_equal others, Stores::Job.order(:id).pluck(:id, :revision), "no other job is moved"
     ["1e309", "NaN", "-9999999", "x"].each do |by|
       post_to "/week/move", job: path[/\d+/], task: "c1", coat: "1", section: "1", by: by
 
       assert_includes [303, 422], last_response.status, by
     end
     [["p1-depth", "2026-12-01T09:00"], ["start", "tomorrow"], ["c1-not_before_1_1", "<b>"],
-      ["name", "2026-12-01T09:00"]].each do |field, value|
+      ["name", "2026-12-01T09:00"],
+      ["start", "2026-13-45T99:99"], ["c9-not_before_1_1", "2026-12-01T09:00"]].each do |field, value|
       post_to "/week/take", job: path[/\d+/], field: field, value: value
 
       assert_equal 404, last_response.status, field
