@@ -13,14 +13,16 @@ end
   geometry/cut_view geometry/region geometry/triangles geometry/void geometry/told geometry/bodies geometry/sections geometry/joint
   work/purposes work/cloth work/filler work/cover work/placing work/drink work/own work/kinds work/need work/sizing
   cure/clock cure/reaction cure/body cure/profile cure/hermite cure/vessel cure/cup cure/cup_stepper cure/film
-  cure/slab cure/pour cure/pour_stepper cure/pour_tally cure/unknowns cure/statements cure/calibration cure/sensitivity cure/learning
-  cure/band cure/heat cure/mix cure/untold cure/lead cure/narrowing cure/lifts cure/pour_top cure/column cure/cooling cure/stages
-  cure/curves
+  cure/slab cure/pour cure/pour_stepper cure/pour_tally cure/unknowns cure/statements cure/calibration
+  cure/sensitivity cure/learning cure/shop cure/band cure/heat cure/mix cure/untold cure/lead cure/narrowing cure/next_log
+  cure/lifts cure/pour_top cure/column cure/cooling cure/stages cure/curves
   sheet/work_limits sheet/assumed_stages sheet/ageing sheet/stage_times sheet/sheet sheet/blend sheet/suitability sheet/sayings
   plan/cup_kind plan/packs plan/cutter plan/marks plan/coat_order plan/coat_heat plan/coat_plan plan/pace_figures plan/coat_figures
   plan/lift_column plan/lane plan/hours plan/hands plan/work_steps plan/service
   plan/together plan/shared_things plan/seen plan/schedule plan/readiness plan/completion plan/scheduler plan/backward
   plan/task plan/job plan/task_lifts plan/task_planner plan/plan
   care/cautions care/conditions care/job_cautions
-  bench/manner bench/steps bench/recipe bench/contents bench/walk bench/batch_clock
+  bench/manner bench/steps bench/recipe bench/contents bench/walk bench/batch_clock bench/afterwards bench/checks bench/lesson
+  faults/look faults/planned faults/witnessed
+  stock/ledger stock/reserve stock/buy stock/load_list
 ].each { |file| require_relative "dakren/#{file}" }

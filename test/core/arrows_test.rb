@@ -7,7 +7,7 @@ require "open3"
 class ArrowsTest < CoreTest
   CORE = File.expand_path("../../core/dakren", __dir__)
   # Each may lean on those before it.
-  ORDER = %w[base measure geometry work cure sheet plan care bench].freeze
+  ORDER = %w[base measure geometry work cure sheet plan care bench faults stock].freeze
   # What a file is known by where its folder has no module of its own.
   HOME = { "Sheet" => "sheet", "Mixing" => "sheet", "WorkLimits" => "sheet", "Blend" => "sheet", "Suitability" => "sheet",
            "Ageing" => "sheet", "StageTimes" => "sheet", "Sayings" => "sheet", "PURPOSES" => "work" }.freeze

@@ -6,7 +6,7 @@ require_relative "../plan_helper"
 # one of a higher folder something leans on it, whatever it is called there.
 class MessagesTest < CoreTest
   CORE = File.expand_path("../../core/dakren", __dir__)
-  ORDER = %w[base measure geometry work cure sheet plan care bench].freeze
+  ORDER = %w[base measure geometry work cure sheet plan care bench stock].freeze
   # What any key of a memo is asked.
   OF_KEYS = %i[hash == eql?].freeze
 

@@ -28,9 +28,15 @@ module Dakren
       end
 
       # @param name [Symbol] of a step
+      # @return [Event, nil] by which it was done last
+      def noted(name)
+        done.reverse.find { |event| step_of(event) == name }
+      end
+
+      # @param name [Symbol] of a step
       # @return [Float, nil] seconds at which it was done
       def at(name)
-        done.reverse.find { |event| step_of(event) == name }&.at
+        noted(name)&.at
       end
 
       # Was it typed in afterwards, so that nobody saw when each step was done?

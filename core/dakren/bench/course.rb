@@ -23,6 +23,8 @@ module Dakren
       # planned is as good as the plan.
       def mending?
         return false unless @account.accepted.nil? && @contents.both?
+        # What is put right afterwards sends nobody back to a cup that is mixed.
+        return @account.mended? && @account.finished?(:mend) if @account.finished?(:mix)
 
         @account.mended? || (!@contents.as_planned? && @contents.verdict.add != :nothing)
       end

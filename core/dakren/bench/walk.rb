@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "afterwards"
 require_relative "contents"
 require_relative "account"
 require_relative "course"
@@ -26,16 +27,22 @@ module Dakren
       # @param events [Array<Event>] in order
       def initialize(recipe, events)
         @recipe = recipe
-        @events = events
-        @account = Account.new(recipe, events)
+        @events = Afterwards.corrected(events)
+        @account = Account.new(recipe, @events)
         @contents = Contents.new(recipe, @account.done)
         @course = Course.new(recipe, @account, contents)
-        @times = Times.new(@account, contents, course, events)
+        @times = Times.new(@account, contents, course, @events)
       end
 
       # @param name [Symbol] of a step
       def finished?(name)
         @account.finished?(name)
+      end
+
+      # @param name [Symbol] of a step
+      # @return [Event, nil] by which it was done, with what was noted then
+      def noted(name)
+        @account.noted(name)
       end
 
       # @return [Event, nil] by which it was thrown out
@@ -81,7 +88,7 @@ module Dakren
       # Was this asked back since the last thing that was done?
       # @param about [String] what @param data [Hash] what it was asked of
       def asked_about?(about, **data)
-        since = events.rindex { |event| event.kind != :asked && event.kind != :touched } || -1
+        since = events.rindex { |event| event.kind != :asked && !Afterwards::BESIDE.include?(event.kind) } || -1
         events.drop(since + 1).any? { |event| event.kind == :asked && event.data[:about] == about && event.data >= data }
       end
 
@@ -93,7 +100,7 @@ module Dakren
 
       # @return [Integer] number of the latest thing somebody did; what a device noticed does not count
       def number
-        events.reverse.find { |event| event.kind != :touched }&.number || 0
+        events.reverse.find { |event| !Afterwards::BESIDE.include?(event.kind) }&.number || 0
       end
     end
   end

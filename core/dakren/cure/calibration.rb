@@ -61,7 +61,7 @@ module Dakren
         @z = z
         @misfits = misfits
         @covariance = covariance
-        @reaction = unknowns.reaction(z)
+        @reaction = at(z)
         freeze
       end
 
@@ -103,7 +103,14 @@ module Dakren
       # The same reaction with each unknown moved a little, in order.
       # @return [Array<Reaction>]
       def moved(look = LOOK)
-        z.each_index.map { |i| unknowns.reaction(z.each_with_index.map { |one, j| i == j ? one + look : one }) }
+        z.each_index.map { |i| at(z.each_with_index.map { |one, j| i == j ? one + look : one }) }
+      end
+
+      # How ln(usable) hangs on all that is open, from how it hangs on the sheet's unknowns.
+      # @param slopes [Array<Float>]
+      # @return [Array<Float>]
+      def carried(slopes)
+        slopes
       end
 
       # Each statement with the clock the sheet would have if it said nothing else of speed.
@@ -124,6 +131,12 @@ module Dakren
       # The working time, where it is told beside something else.
       def working
         @clock.working_min && Statements.of(@clock).any? ? [Statements::Working.new] : []
+      end
+
+      private
+
+      def at(all)
+        unknowns.reaction(all)
       end
     end
   end

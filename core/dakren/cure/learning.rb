@@ -13,28 +13,54 @@ module Dakren
 
     # A cup as the shop saw it: when it could not be spread any more, or how hot it got.
     #
-    # mass_g: everything in it; start_c, room_c: °C; usable_min: minutes, or nil; peak_c: hottest °C seen, or nil; diameter_mm: of the
-    # cup, or nil for as deep as wide; ballast.
-    LoggedCup = Value.define(:mass_g, :start_c, :room_c, usable_min: nil, peak_c: nil, diameter_mm: nil, ballast: Ballast.none) do
+    # mass_g: everything in it; start_c, room_c: °C; minutes since the parts met, each nil where it was not seen: usable_min, when it
+    # thickened; still_min, when it was still runny (it lasted at least so long); set_min, when it was found gummed or set (it lasted at
+    # most so long); peak_c: hottest °C seen, or nil; diameter_mm: of the cup, or nil for as deep as wide; ballast; shaped:
+    # was it for what must level or be shaped, nil for as the sheet says?
+    LoggedCup = Value.define(:mass_g, :start_c, :room_c, usable_min: nil, still_min: nil, set_min: nil, peak_c: nil, diameter_mm: nil,
+      ballast: Ballast.none, shaped: nil) do
       # @param clock [Clock] @param reaction [Reaction] with the shop's own speed
-      # @return [Array<Float>] misfits in standard deviations
+      # @return [Array<Float>] misfits in standard deviations; a bound that is kept is none
       def misfits(clock, reaction)
+        run = run(clock, for_work(clock, reaction))
+        off = ->(minutes) { Math.log((run.usable_min || HORIZON_MIN) / minutes) / LOGGED_SD }
+        [usable_min && off.call(usable_min), still_min && [off.call(still_min), 0.0].min, set_min && [off.call(set_min), 0.0].max,
+          peak_c && ((run.peak_c - peak_c) / LOGGED_PEAK_SD_C)].compact
+      end
+
+      private
+
+      def run(clock, reaction)
         body = Body.of(clock, reaction.heat_j_g, ballast)
-        run = Cup.new(reaction, body, start_c: start_c, room_c: room_c,
+        Cup.new(reaction, body, start_c: start_c, room_c: room_c,
           vessel: Vessel.new(mass_g: mass_g, density_g_ml: body.density_g_ml, diameter_mm: diameter_mm))
           .run(stop_at_usable: peak_c.nil?)
-        [usable_min && (Math.log((run.usable_min || HORIZON_MIN) / usable_min) / LOGGED_SD),
-          peak_c && ((run.peak_c - peak_c) / LOGGED_PEAK_SD_C)].compact
+      end
+
+      # For other work than the sheet's it ends elsewhere, by the same odds against what is usual.
+      def for_work(clock, reaction)
+        return reaction if shaped.nil? || shaped == clock.levels_or_is_shaped
+
+        logit = ->(share) { Math.log(share / (1 - share)) }
+        odds = logit.call(reaction.conversion_at_end) - logit.call(Unknowns::CONVERSIONS.fetch(clock.levels_or_is_shaped)) +
+          logit.call(Unknowns::CONVERSIONS.fetch(shaped))
+        reaction.ending_at(1 / (1 + Math.exp(-odds)))
       end
     end
 
+    # What is left of an age once it lies on the work is no less than this share of it.
+    LEAST_LEFT = 0.02
+
     # A film as the shop saw it reach a stage of the sheet, in a room that stayed as it was.
     #
-    # age_min: the sheet's minutes to that stage; minutes: as they were here.
-    LoggedFilm = Value.define(:age_min, :minutes, :room_c) do
+    # age_min: the sheet's minutes to that stage; minutes: as they were here, on the work; start_age_min: what it had aged in its cup, by
+    # the sheet; by_then: was it only found so, whenever it came to be?
+    LoggedFilm = Value.define(:age_min, :minutes, :room_c, start_age_min: 0.0, by_then: false) do
       # @return [Array<Float>]
       def misfits(_clock, reaction)
-        [Math.log(age_min / reaction.pace(room_c) / minutes) / LOGGED_SD]
+        left = [age_min - (start_age_min * reaction.speed), LEAST_LEFT * age_min].max
+        off = Math.log(left / reaction.pace(room_c) / minutes) / LOGGED_SD
+        [by_then ? [off, 0.0].max : off]
       end
     end
 
@@ -61,13 +87,14 @@ module Dakren
         KNOWN.recall([clock.key, logs]) { new(clock, logs) }
       end
 
-      def initialize(clock, logs)
+      # @param from [Array<Float>, nil] where it is begun: what was found with other logs
+      def initialize(clock, logs, from: nil)
         @logs = logs
         @clock = clock
         sheet = Calibration.of(clock)
         @unknowns = sheet.unknowns
         statements = Statements.of(clock)
-        found = LeastSquares.minimise([*sheet.z, 0.0], look: Calibration::LOOK) do |all, like|
+        found = LeastSquares.minimise(from || [*sheet.z, 0.0], look: Calibration::LOOK) do |all, like|
           plain = unknowns.reaction(all)
           here = at(all)
           statements.each_with_index.map { |one, i| one.misfit(plain, like && like[i]) } +
@@ -82,6 +109,12 @@ module Dakren
       # @return [Float] factor on the speed; above 1 is faster than the sheet
       def shop_factor
         reaction.speed
+      end
+
+      # What it comes to, to be kept and planned by.
+      # @return [Shop]
+      def shop
+        Shop.new(z: z, covariance: covariance, cups: logs.grep(LoggedCup).size, films: logs.grep(LoggedFilm).size)
       end
 
       # @return [Float] standard deviation from slopes on all unknowns, the factor's last

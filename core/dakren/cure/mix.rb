@@ -41,13 +41,15 @@ module Dakren
         end
       end
 
-      attr_reader :clock, :nodes, :ballast
+      attr_reader :clock, :nodes, :ballast, :shop
 
       # @param clock [Clock]
       # @param nodes [Integer] layers across the depth of a pour
       # @param ballast [Ballast] powder or cloth added to what the sheet sells
       # @param reaction [Reaction, nil] another than the sheet's own, for bands
-      def initialize(clock, nodes: Pour::NODES, ballast: Ballast.none, reaction: nil)
+      # @param shop [Shop, nil] what the shop learned of it, where that counts
+      def initialize(clock, nodes: Pour::NODES, ballast: Ballast.none, reaction: nil, shop: nil)
+        @shop = shop
         @clock = clock
         @nodes = nodes
         @ballast = ballast
@@ -65,10 +67,10 @@ module Dakren
         true
       end
 
-      # @return [Calibration] worked out once for a sheet
+      # @return [Calibration] worked out once for a sheet; with what the shop learned of it
       # @raise [InputError, NotSolved]
       def calibration
-        Calibration.of(clock)
+        shop ? shop.calibration(clock) : Calibration.of(clock)
       end
 
       # @return [Reaction]
@@ -90,7 +92,7 @@ module Dakren
       # The same in the cup, by another reaction or on another grid.
       # @return [Mix]
       def with(reaction: @reaction, nodes: @nodes, ballast: @ballast)
-        Mix.new(clock, nodes: nodes, ballast: ballast, reaction: reaction)
+        Mix.new(clock, nodes: nodes, ballast: ballast, reaction: reaction, shop: shop)
       end
 
       # The same for work that ends at its own conversion: what must level by itself or be shaped is over sooner than what is only spread.
@@ -117,7 +119,7 @@ module Dakren
       # What tells it from others: a number of its own for everything it depends on.
       # @return [Integer]
       def key
-        @key ||= KEYS.recall([clock.key, ballast.share, ballast.density_g_ml, ballast.cloth, @reaction&.key]) { Object.new.object_id }
+        @key ||= KEYS.recall([clock.key, ballast.share, ballast.density_g_ml, ballast.cloth, @reaction&.key, shop]) { Object.new.object_id }
       end
 
       # Grams of the whole for grams of resin and hardener, and their millilitres.
@@ -160,7 +162,8 @@ module Dakren
         BANDS.recall([key, cup[:mass_g].to_f, cup[:start_c].to_f, cup[:room_c].to_f, cup[:diameter_mm]&.to_f]) do
           *slopes, room = Sensitivity.new(standing(cup[:mass_g], cup[:start_c], cup[:room_c], cup[:diameter_mm]), to_usable(**cup),
             calibration.unknowns).slopes
-          Doubt.new(slopes: slopes, sd: calibration.sd(slopes), room: room.abs)
+          all = calibration.carried(slopes)
+          Doubt.new(slopes: all, sd: calibration.sd(all), room: room.abs)
         end
       end
 

@@ -48,6 +48,14 @@ module Dakren
         freeze
       end
 
+      # How far apart the verdicts lie, from short of resin to short of hardener.
+      # @return [Array<Array(Symbol, Float, Float)>] name, and from which index to which
+      def zones
+        poor = [*@poor.sort_by(&:last), [:good, @lowest], [:weak, @highest], [:soft, [@rich_limit, @highest].max]]
+        poor.each_cons(2).map { |(name, from), (_, to)| [name, from.to_f, to.to_f] }.select { |_, from, to| to > from } <<
+          [:soft, poor.last[1].to_f, Float::INFINITY]
+      end
+
       # @return [Symbol] a key of WORDS
       def name
         return :soft if index.nil?

@@ -298,8 +298,17 @@ module Dakren
                           "#{Cure::Sensitivity::ROOM_C} °C warmer or colder")
       end
 
+      # What the shop's own batches make of it.
+      def learned
+        shop = @sheet.shop or return
+
+        Working.new(says: "this shop: learned from %{logs} of its own batches and stages; it goes %{factor} times as fast as the " \
+                          "data sheet says",
+          parts: { logs: quantity(shop.logs, :""), factor: quantity(shop.factor.round(2), :"") })
+      end
+
       def band_figure(band, working, numbers)
-        Figure.new(value: band.middle, unit: :min, early: band.early, late: band.late, working: working,
+        Figure.new(value: band.middle, unit: :min, early: band.early, late: band.late, working: [*working, learned].compact,
           assumed: @sheet.clock.assumed_words(numbers))
       end
     end

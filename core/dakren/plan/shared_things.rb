@@ -7,9 +7,12 @@ module Dakren
     # What a coat or a step takes of the things jobs share, and for how long.
     #
     # Rule: a bag is pumped until its resin has set; what is cured warm has the oven until it is over; a finish lies in the dust-free room
-    # until it is no longer wet; a mixer is taken while pots are mixed.
+    # until it is no longer wet; a mixer and a scale are taken while pots are mixed.
     module SharedThings
-      SORTS = { dust_free_room: "dust-free room", oven: "oven", vacuum_pump: "vacuum pump", drill_mixer: "drill mixer" }.freeze
+      SORTS = { dust_free_room: "dust-free room", oven: "oven", vacuum_pump: "vacuum pump", drill_mixer: "drill mixer",
+                scale: "scale" }.freeze
+      # The air what lies open needs clean: shared by all that is done in one shop.
+      AIR = :clean_air
       # A pot of less is stirred by hand, g.
       DRILLED_FROM_G = 1000
       # Last coats of these are seen.
@@ -47,6 +50,7 @@ module Dakren
         found << [:vacuum_pump, entry.from_min, set] if PUMPED.include?(kind) && set
         found << [:dust_free_room, entry.from_min, set] if FINISHES.include?(kind) && entry.number == entry.of && set
         found << [:drill_mixer, entry.from_min, entry.to_min] if entry.plan.batches.any? { |batch| batch.portion.mass_g >= DRILLED_FROM_G }
+        found << [:scale, entry.from_min, entry.to_min] if entry.plan.order.method == :scale
         found
       end
 

@@ -293,7 +293,7 @@ module Dakren
         cure = service&.post_cure
         every = chosen_steps(service, cure)
         told = every.group_by(&:at).transform_values do |list|
-          list.to_h { |step| [step.name, WorkSteps.minutes_of(step, area, @task.step_minutes[step.name])] }
+          list.to_h { |step| [step.name, WorkSteps.minutes_of(step, area, @task.step_minutes[step.name] || own_minutes(step))] }
         end
         {
           own_steps: every.reject { |step| WorkSteps::ALL[step.name] == step }.to_h { |step| [step.name, step] },
@@ -310,6 +310,11 @@ module Dakren
         return every.select { |step| BY_THE_CLOCK.include?(step.at) } if @task.sheet.silent?
 
         at_once ? WorkSteps.cured_warm(every, laid_full: @task.kind.placing.measure.name == :fill) : every
+      end
+
+      # As the shop timed it, beside what is usual: of steps that do not grow with the work.
+      def own_minutes(step)
+        step.per_m2.zero? ? @shop.own.of(:step, step.name)&.beside(step.minutes) : nil
       end
     end
   end

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../base/value"
+require_relative "shared_things"
 
 module Dakren
   module Plan
@@ -12,9 +13,9 @@ module Dakren
     # Rule: a job by itself never clashes, whatever it was planned with: it is planned with the hands it was told of.
     class Together
       # One stretch of work. job: what it is of, nil for an appointment; from, to: on any one clock; count: hands it takes without a name;
-      # names: of those who were told to do it; thing: what it takes instead of hands, of SharedThings; about: whatever the asker wants
-      # back.
-      Work = Value.define(:job, :from, :to, count: 1, names: [].freeze, thing: nil, about: nil) do
+      # names: of those who were told to do it; thing: what it takes instead of hands, of SharedThings; dusty: does it foul the air that
+      # others need clean? about: whatever the asker wants back.
+      Work = Value.define(:job, :from, :to, count: 1, names: [].freeze, thing: nil, dusty: false, about: nil) do
         def hands
           count + names.size
         end
@@ -62,6 +63,23 @@ module Dakren
         end
       end
 
+      # When each of somebody's people is at something else: whom it asks for by name, and for hands without a name as many as are left of
+      # nobody's, then the last of them.
+      # @param people [Array<String>] names
+      # @return [Hash{String=>Array<Array(Numeric, Numeric)>}] in order
+      def elsewhere(people)
+        spare = [@people - people.size, 0].max
+        spans.each_with_object({}) do |(from, to), found|
+          on = @works.select { |work| work.at?(from) }
+          asked = on.flat_map(&:names).uniq
+          more = [on.sum(&:count) - [spare - (asked - people).size, 0].max, 0].max
+          [*(people & asked), *(people - asked).last(more)].each do |name|
+            list = found[name] ||= []
+            list.last&.last == from ? list[-1] = [list.last.first, to] : list << [from, to]
+          end
+        end
+      end
+
       # Who does what, pair of hands by pair of hands.
       # @return [Array<Row>] those with a name first
       def rows
@@ -91,8 +109,15 @@ module Dakren
       # Do more jobs want a thing than there are of it?
       def crowd(works, from, to, there)
         on = works.select { |work| work.at?(from) }
+        on = fouled(on) if on.first&.thing == SharedThings::AIR
         wanted = on.map(&:job).uniq.size
         wanted > there ? Clash.new(from: from, to: to, wanted: wanted, there: there, works: on, thing: on.first.thing) : nil
+      end
+
+      # Of what is in one air, what makes dust and what another job has lying open in it.
+      def fouled(on)
+        dusty, open = on.partition(&:dusty)
+        dusty.product(open).reject { |one, other| one.job == other.job }.flatten.uniq
       end
 
       def clash(from, to)

@@ -16,7 +16,7 @@ module Dakren
     MINUTES = (0.1..1_000_000)
 
     attr_reader :resin, :hardener, :ratio, :clock, :stages, :lowest_c, :highest_c, :purposes, :mixing,
-      :extra_resin_pct, :extra_hardener_pct, :bands, :limits, :hardeners, :looks, :noted
+      :extra_resin_pct, :extra_hardener_pct, :bands, :limits, :hardeners, :looks, :noted, :shop
 
     # @param resin [String] name of part A
     # @param hardener [String] name of part B
@@ -31,10 +31,11 @@ module Dakren
     # @param hardeners [Array<Array(String, Rational)>, nil] of a blend: each with its share of the hardener by weight
     # @param looks [Symbol, nil] of LOOKS, what the mix is; nil: as the powder in it says
     # @param noted [Hash{Symbol=>Array<Numeric>}] ages in minutes at which the shop saw stages on its own work
+    # @param learned [Hash, nil] what the shop learned of its clock, see Cure::Shop#kept, where that counts
     # @raise [InputError]
     def initialize(resin:, hardener:, ratio:, clock:, stages: {}, lowest_c: nil, highest_c: nil, purposes: [],
       mixing: Mixing.new, extra_resin_pct: nil, extra_hardener_pct: nil, bands: {}, limits: WorkLimits.new, hardeners: nil, looks: nil,
-      noted: {})
+      noted: {}, learned: nil)
       @hardeners = hardeners&.freeze
       @resin = resin
       @hardener = hardener
@@ -52,7 +53,8 @@ module Dakren
       @extra_resin_pct = Check.optional(:extra_resin_pct, extra_resin_pct, 0..100, "%")
       @extra_hardener_pct = Check.optional(:extra_hardener_pct, extra_hardener_pct, 0..100, "%")
       @bands = bands.compact.to_h { |name, index| [name, Check.number(:"#{name}_from_index", index, 0..10)] }.freeze
-      @plain_mix = Cure::Mix.of(@clock)
+      @shop = Cure::Shop.read(learned, @clock)
+      @plain_mix = Cure::Mix.of(@clock, shop: shop)
       @plain_mix.key
       Contradictions.new(self).refuse
       freeze
@@ -72,7 +74,8 @@ module Dakren
     def mix(powder: nil)
       return @plain_mix unless powder
 
-      Cure::Mix.of(clock, ballast: Cure::Ballast.new(share: Work::Filler.mass_share(powder[1]).to_f, density_g_ml: powder[0].density_g_ml))
+      Cure::Mix.of(clock, shop: shop,
+        ballast: Cure::Ballast.new(share: Work::Filler.mass_share(powder[1]).to_f, density_g_ml: powder[0].density_g_ml))
     end
 
     # Ages at which a stage is reached, early and late.
@@ -94,7 +97,7 @@ module Dakren
 
     # What its stages hang on.
     def key
-      [clock.key, stages, purposes.first, looks, limits.stage_coat_mm, noted]
+      [clock.key, stages, purposes.first, looks, limits.stage_coat_mm, noted, shop]
     end
 
     # As the sheet tells them.
@@ -103,9 +106,11 @@ module Dakren
       told = stages[name] or return
       return told unless limits.stage_coat_mm
 
-      STAGE_AGES.recall([clock.key, limits.stage_coat_mm, told]) do
+      STAGE_AGES.recall([clock.key, shop, limits.stage_coat_mm, told]) do
         reference = clock.reference_temp_c
-        top = Cure::PourTop.new(mix.with(nodes: Cure::Mix::BAND_NODES), depth_mm: limits.stage_coat_mm, start_c: reference,
+        # The maker's coat, where the shop's own factor does not reach.
+        there = mix.with(nodes: Cure::Mix::BAND_NODES, reaction: mix.reaction.with(speed: 1.0))
+        top = Cure::PourTop.new(there, depth_mm: limits.stage_coat_mm, start_c: reference,
           room: Cure::Profile.constant(reference))
         told.map { |minutes| top.age_at(minutes) }
       end

@@ -40,7 +40,9 @@ module Dakren
       property(:cure_c, "Maker's warm cure, at", "°C", 20..300, :nothing, hint: "what makes it take that"),
       property(:cure_min, "held for", "min", 10..20_160, :nothing),
       property(:cure_ramp_c_h, "brought up by", "°C an hour", 1..200, :nothing, fallback: 10),
-      property(:cure_most_c, "Never cured warmer than", "°C", 20..300, :smallest)
+      property(:cure_most_c, "Never cured warmer than", "°C", 20..300, :smallest),
+      property(:store_from_c, "Stored no colder than", "°C", -30..40, :largest),
+      property(:store_to_c, "Stored no warmer than", "°C", 0..60, :smallest)
     ].to_h { |one| [one.name, one] }.freeze
 
     attr_reader(*ALL.keys)

@@ -42,11 +42,17 @@ module Dakren
       def drink(coat, area = area_mm2)
         surface = value(:surface) || "sealed"
         own = optional(:drink) ? nil : @own.of(:drink, surface)
-        per_m2 = Drink.g_m2(optional(:drink) || own&.value || Drink::SURFACES.fetch(surface).first_coat_g_m2, coat: coat)
+        per_m2 = Drink.g_m2(optional(:drink) || drunk(own, surface), coat: coat)
         return if per_m2.zero?
 
         says = "%{area} × %{drink} = %{g}#{", a quarter of the first coat's" if coat == 2}#{weighed(own)}"
         grams(:drink, Exact.of(area) * per_m2 / 1_000_000, says, area: m2(area), drink: quantity(per_m2, :"g/m2"))
+      end
+
+      # As is usual for it, or as the shop found it beside that.
+      def drunk(own, surface)
+        usual = Drink::SURFACES.fetch(surface).first_coat_g_m2
+        own ? own.beside(usual).round(2) : usual
       end
 
       # Rule: every coat, or the first one alone where the tool is kept from setting between them.
@@ -56,7 +62,8 @@ module Dakren
         typed = optional(:soak)
         tool = value(:spread) || "none"
         own = typed ? nil : @own.of(:soak, tool)
-        kept = typed || own&.value || Drink::TOOLS.fetch(tool).soak_g
+        usual = Drink::TOOLS.fetch(tool).soak_g
+        kept = typed || own&.beside(usual)&.round(2) || usual
         return if kept.zero?
 
         grams(:soak, Exact.of(kept), typed ? "as typed, %{g}" : "%{g} stay in a #{Drink::TOOLS.fetch(tool).label}#{weighed(own)}")

@@ -28,11 +28,23 @@ module Dakren
         return [told, :told] if told
 
         timed = @own.of(:pace, @kind.name)
-        return [timed.value, :shop, timed.count] if timed
+        return [timed.beside(usual_rate(measure)), :shop, timed.count] if timed
         return usual_area_rate if measure.name == :area
         return [Placing::SMALL_HOLES_H, :usual] if measure.name == :holes && small_holes?
 
         [@kind.placing.rate, :usual]
+      end
+
+      # In g/min, where that is what is usual for it.
+      def usual_by_the_gram
+        @kind.placing.rate if @kind.placing.measure.name == :mass
+      end
+
+      # What is usual for it, with the tool it is laid with.
+      def usual_rate(measure)
+        return usual_area_rate.first if measure.name == :area
+
+        measure.name == :holes && small_holes? ? Placing::SMALL_HOLES_H : @kind.placing.rate
       end
 
       def small_holes?
@@ -46,7 +58,7 @@ module Dakren
                         [optional(:pour_pace),
                           :told]
                       else
-                        [weighed&.value || Placing::TOLD_G_MIN, weighed ? :shop : :usual]
+                        [weighed&.beside(usual_by_the_gram) || Placing::TOLD_G_MIN, weighed ? :shop : :usual]
                       end
         Pace.new(measure: measure, amount: amount_of(measure, need), rate: rate.to_f, whose: whose, count: weighed&.count, people: people)
       end

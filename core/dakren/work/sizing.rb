@@ -110,11 +110,13 @@ module Dakren
         end)
       end
 
-      # Share of the powder that goes in once the hardener is in.
+      # Share of the powder that goes in once the hardener is in, times as long as the shop takes to fold it in.
       def folded_after
         return 0 if powder.nil?
 
-        value(:thicken_first) == "half" ? Rational(1, 2) : 1
+        share = value(:thicken_first) == "half" ? Rational(1, 2) : 1
+        own = @own.of(:fold, "powder") or return share
+        share * own.beside(1)
       end
 
       private

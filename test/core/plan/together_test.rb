@@ -20,6 +20,25 @@ class TogetherTest < CoreTest
     assert_equal([false, true, false], together(works, 1).rows.first.taken.map(&:twice))
   end
 
+  def test_each_is_elsewhere_by_name_and_the_last_for_whoever_asks_for_nobody
+    works = [Plan::Together::Work.new(job: 1, from: 0, to: 60, count: 0, names: ["Ada"]),
+      Plan::Together::Work.new(job: 2, from: 30, to: 90)]
+
+    assert_equal({ "Ada" => [[0, 60]], "Cy" => [[30, 90]] }, Plan::Together.new(works, 3).elsewhere(%w[Ada Bo Cy]))
+    assert_equal({ "Ada" => [[0, 60]] }, Plan::Together.new(works, 4).elsewhere(%w[Ada Bo Cy]), "the fourth is nobody's")
+    assert_empty Plan::Together.new(works, 4).elsewhere(%w[Bo])
+  end
+
+  def test_dust_and_what_lies_open_share_one_air
+    air = ->(job, from, to, dusty) { Plan::Together::Work.new(job: job, from: from, to: to, count: 0, thing: :clean_air, dusty: dusty) }
+    clashes = ->(*works) { Plan::Together.new(works, 9, things: { clean_air: 0 }).clashes.map { |one| [one.from, one.to] } }
+
+    assert_empty clashes.call(air.call(1, 0, 60, false), air.call(2, 0, 60, false))
+    assert_empty clashes.call(air.call(1, 0, 60, true), air.call(2, 0, 60, true))
+    assert_empty clashes.call(air.call(1, 0, 60, true), air.call(1, 0, 60, false)), "a job knows its own"
+    assert_equal [[30, 60]], clashes.call(air.call(1, 0, 60, false), air.call(2, 30, 90, true))
+  end
+
   def test_somebody_named_cannot_be_in_two_places
     works = [Work.new(job: 1, from: 0, to: 60, count: 0, names: ["Ada"]), Work.new(job: 2, from: 30, to: 90, count: 0, names: ["Ada"])]
 

@@ -91,13 +91,31 @@ class PlacingTest < CoreTest
     place = surface(G::Rectangle.new(length_mm: 8000, width_mm: 5000))
     film = { film: Work::Cover.new(film_mm: 0.25) }
 
-    assert_in_delta 96, pace(:floor, place, film, own: own).whole_min
+    usual = pace(:floor, place, film).rate
+
+    assert_in_delta 60 * 40 / (((3 * usual) + (4 * 25.0)) / 7), pace(:floor, place, film, own: own).whole_min, 0.1
     assert_equal [:shop, 4], pace(:floor, place, film, own: own).to_h.values_at(:whose, :count)
     assert_in_delta 60, pace(:floor, place, { **film, pace: 40 }, own: own).whole_min
     by_the_gram = Work::Own.new({ [:rate, "floor"] => [500.0, 2] })
 
     assert_equal :mass, pace(:floor, place, film, own: by_the_gram).measure.name
     assert_in_delta 40 * 0.25 * 1000 * 1.1 / 500, pace(:floor, place, film, own: by_the_gram).whole_min, 5
+  end
+
+  # The usual value is worth three of the shop's own: one wild weighing moves it by a quarter.
+  def test_the_running_mean_begins_with_what_is_usual
+    own = ->(mean, count) { Work::Own.new({ [:soak, "roller"] => [mean, count] }).of(:soak, "roller") }
+
+    assert_in_delta 75.0, own.call(120.0, 1).beside(60)
+    assert_in_delta 90.0, own.call(120.0, 3).beside(60)
+    assert_in_delta 119.0, own.call(120.0, 177).beside(60)
+    assert_in_delta 120.0, own.call(120.0, 1).beside(nil)
+    place = surface(G::Rectangle.new(length_mm: 300, width_mm: 300))
+    figures = { powder: "silica", grade: "spreadable" }
+    folded = ->(means) { Work::Sizing.new(Work::Kinds::ALL.fetch(:bond), [place], figures, density_g_ml: 1.1, own: Work::Own.new(means)).folded_after }
+
+    assert_equal 1, folded.call({})
+    assert_in_delta 1.5, folded.call({ [:fold, "powder"] => [2.0, 3] })
   end
 
   # However it is cut, the parts of a coat take together at least as long as the whole.
