@@ -2,7 +2,9 @@
 
 require_relative "demo/sheets"
 require_relative "demo/jobs"
+require_relative "demo/notes"
 require_relative "demo/record"
+require_relative "demo/stock"
 
 module Dakren
   # A lived-in shop to start with: a small workshop fitting out a lakeside field station. Everything in
@@ -19,7 +21,10 @@ module Dakren
         SHEETS.each { |columns| Stores::Sheet.create!(columns.merge(stages: columns[:stages].transform_keys(&:to_s))) }
         Stores::Shelf.keep_clocks
         TOOLS.each { |kind, name, numbers| Stores::Tool.create!(kind: kind, name: name, numbers: numbers) }
+        Stock.fill(Time.at(Stores::Now.wall))
+        Notes.read_in(Document::Zones.of(nil).today, Document::Zones.of(nil))
         Jobs::ALL.each { |job| add(*job) }
+        Stores::Learned.renew_stale
         settings.update!(demo_loaded: true, pretend: true, shop_temp_c: 19.0)
       end
     end

@@ -55,7 +55,7 @@ module Dakren
             "c1-kind" => "primer", "c1-sheet" => ["Reedmark L20 laminating", "medium"], "c2-kind" => "bond",
             "c2-sheet" => ["Cobble bonding paste", "paste"], "c2-powder" => "none",
             "c3-kind" => "fillet", "c3-sheet" => ["Reedmark L20 laminating", "medium"], "c3-radius" => figure("8", "mm") }],
-        ["Window sill, rotted corner", [0, 14],
+        ["Window sill, rotted corner", [0, 15],
           { "p1-form" => "void", "p1-name" => "rotted corner", "p1-s1-shape" => "polygon", "p1-edge" => "sloping",
             "p1-piece" => figure("45", "mm"), "room" => figure("17", "C"),
             "p1-s1-corners" => rows([%w[0 0], %w[140 0], %w[150 60], %w[60 85], %w[0 70]], "mm"),
