@@ -16,6 +16,9 @@ module Dakren
       MM_PER_INCH = 25.4
       # Rooms people work in; also keeps 68 °F from being taken for 68 °C while the units are being changed.
       SHOP_C = (-20..50)
+      MOST_PEOPLE = 20
+      CURRENCY_LONGEST = 4
+      CURRENCY = /\A[\p{L}\p{Sc}]{0,#{CURRENCY_LONGEST}}\z/
       UNITS = { "metric" => "metric: mm, g, ml, °C", "us" => "US: in, oz, fl oz, °F", "apart" => "choose separately:" }.freeze
       # How days and hours are written.
       DATES = Words::Dates::NAMES
@@ -38,7 +41,9 @@ module Dakren
         @dates = typed.fetch("dates", Words::Dates::USUAL).to_s
         @problems["dates"] = "must be one of #{DATES.values.join(", ")}" unless DATES.key?(@dates)
         @problems["zone"] = "must be the name of a time zone, like Europe/Oslo" unless @zone.empty? || Zones.known(@zone)
-        @crew = Measure::Typed.read(typed.fetch("crew", "1").to_s, field: "crew", allowed: 1..20).to_i
+        read_people
+        @crew = @people.any? ? @people.size : Measure::Typed.read(typed.fetch("crew", "1").to_s, field: "crew", allowed: 1..20).to_i
+        read_currency
         @pour_first = typed.fetch("pour_first", "resin").to_s
         @problems["pour_first"] = "must be resin or hardener" unless FIRST.key?(@pour_first)
         @shop_temp_c = Measure::Typed.read(typed["shop_temp"].to_s, field: "shop_temp", units: Measure::Units::TEMPERATURE,
@@ -55,8 +60,9 @@ module Dakren
             **APART.keys.zip(Words::Systems.parts(record.units)).to_h,
             "pour_first" => record.pour_first, "px_per_mm" => Check.plain((record.px_per_mm * per_mm(record.units)).round(4)),
             "hours" => record.hours,
-            "days_off" => record.days_off, "crew" => record.crew.to_s, "zone" => record.zone, "dates" => record.dates,
-            "shop_temp" => Check.plain(Measure::Units.from_core(record.shop_temp_c, bare).round(2)) }, record.units
+            "days_off" => record.days_off, "crew" => record.crew.to_s, "people" => record.people, "currency" => record.currency,
+            "zone" => record.zone,
+            "dates" => record.dates, "shop_temp" => Check.plain(Measure::Units.from_core(record.shop_temp_c, bare).round(2)) }, record.units
         )
       end
 
@@ -86,11 +92,43 @@ module Dakren
         Plan::Hours.read(@hours, days_off: @days_off, start: Zones.of(nil).local(2026, 1, 5, 9), zone: Zones.of(nil)).fit(0, 1)
       end
 
+      def read_currency
+        @currency = typed.fetch("currency", "").to_s.strip
+        @problems["currency"] = "must be at most #{CURRENCY_LONGEST} letters or a sign, like EUR" unless CURRENCY.match?(@currency)
+      end
+
+      # Who works here: nobody twice, each with what can be read of them.
+      def read_people
+        @people = CrewRows.typed(typed["people"].to_s)
+        raise InputError.new("people", "must be at most #{MOST_PEOPLE} lines") if @people.size > MOST_PEOPLE
+
+        @people.each_with_index { |row, i| raise InputError.new("people", "line #{i + 1} must begin with a name") if row.first.empty? }
+        names = @people.map { |row| row.first.downcase }
+        raise InputError.new("people", "must name nobody twice; #{names.tally.key(2)} is") if names.uniq.size < names.size
+
+        CrewRows.new(self, @people, method(:hours_of)).hands
+      end
+
+      # What reads a line of them asks for: see Reader.
+      def complain(_field, says)
+        raise InputError.new("people", says)
+      end
+
+      def guarded(_field, _names = {})
+        yield
+      rescue InputError => e
+        complain("people", e.allowed)
+      end
+
+      def hours_of(text, _name)
+        Plan::Hours.read(text || @hours, start: Zones.of(nil).local(2026, 1, 5, 9), zone: Zones.of(nil)).tap { |hours| hours.fit(0, 1) }
+      end
+
       # @return [Hash{Symbol=>Object}]
       def columns
         {
           units: @units, dates: @dates, pour_first: @pour_first, px_per_mm: @px_per_mm.to_f, hours: @hours, days_off: @days_off,
-          crew: @crew, zone: @zone, shop_temp_c: @shop_temp_c.to_f
+          crew: @crew, currency: @currency, people: typed["people"].to_s.strip, zone: @zone, shop_temp_c: @shop_temp_c.to_f
         }
       end
     end

@@ -110,7 +110,7 @@ module Dakren
       helpers do
         def note_weighing
           sort, name = word("what").split(":")
-          return @weighed_wrong = "Choose what was weighed." unless WeighingsPage.weighable.key?("#{sort}:#{name}")
+          return @weighed_wrong = "Choose what was weighed." unless WeighingsPage.asked.key?("#{sort}:#{name}")
 
           units, bare, allowed = weighed_in(sort, name)
           value = Measure::Typed.read(word("value"), field: "value", units: units, bare: bare, allowed: allowed)
@@ -122,8 +122,9 @@ module Dakren
         # Units a weighing may be told in, the one a bare number means, and its limits.
         def weighed_in(sort, name)
           unless %w[rate pace].include?(sort)
-            units, core = { "soak" => [Measure::Units::MASS, :g], "drink" => [Measure::Units::COVER, :"g/m2"] }.fetch(sort)
-            return [units, wording.bare(core), Work::Own::SORTS.fetch(sort.to_sym)[2]]
+            units, core = { "soak" => [Measure::Units::MASS, :g], "drink" => [Measure::Units::COVER, :"g/m2"],
+                            "step" => [Measure::Units::TIME, :min] }.fetch(sort)
+            return [units, core == :min ? core : wording.bare(core), Work::Own::SORTS.fetch(sort.to_sym)[2]]
           end
 
           measure = Work::Kinds::ALL.fetch(name.to_sym).placing.measure

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "room"
+require_relative "sheet_keeping"
 
 module Dakren
   module Rooms
@@ -8,10 +9,12 @@ module Dakren
     class Shelf < Room
       at "/shelf", name: "Shelf", order: 3
 
+      # Resins as they were printed of late.
+      RESINS = Memo.new(600)
+
       get "/" do
         @title = "Shelf"
         @room = wording.show(Quantity.new(value: settings_row.shop_temp_c, unit: :c))
-        @resins = Stores::Sheet.in_order.group_by(&:resin).map { |resin, records| [resin, *listed(records)] }
         erb :"shelf/list"
       end
 
@@ -37,17 +40,9 @@ module Dakren
         save(find(id))
       end
 
+      helpers SheetKeeping
+
       helpers do
-        def find(id)
-          Stores::Sheet.find_by(id: id) || not_found
-        end
-
-        def core(record)
-          Stores::Shelf.core(record)
-        rescue InputError
-          nil
-        end
-
         def new_sheet
           { "ratio_by" => "weight", "reference_temp_c" => wording.us?(:temperature) ? "77" : "25" }
         end
@@ -86,12 +81,37 @@ module Dakren
                                      "replace the other"
         end
 
+        # @return [Array<Array(Integer, String)>] id and name of those that are out of the way
+        def retired
+          Stores::Sheet.where(retired: true).in_order.map { |record| [record.id, record.name] }
+        end
+
+        # @return [Hash{String=>Array<Stores::Sheet>}]
+        def resins
+          Stores::Sheet.where(retired: false).in_order.group_by(&:resin)
+        end
+
+        # One resin, what it is made for, and a row for each of its hardeners: printed anew where one of them, or what is in its tins, is
+        # another.
+        def resin_part(resin, records)
+          @standing ||= Stores::Tins.standing
+          tins = [@standing[[resin, ""]], *records.map { |record| @standing[[resin, record.hardener]] }]
+          RESINS.recall([records.map { |one| [one.id, one.updated_at] }, tins, wording.key, settings_row.shop_temp_c, today]) do
+            purposes, rows = listed(records)
+            part :"shelf/resin", resin: resin, purposes: purposes, rows: rows
+          end
+        end
+
         # What sheets of one resin are made for, and a row each.
         def listed(records)
           found = records.map { |record| [record, core(record)] }
           purposes = found.first.last&.purposes&.map { |name| PURPOSES.fetch(name) }&.join(" · ")
-          rows = found.map { |record, sheet| SheetRow.new(record, sheet, wording, settings_row.shop_temp_c, last: record == records.last) }
+          rows = found.map { |record, sheet| row_of(record, sheet, last: record == records.last) }
           [purposes, rows]
+        end
+
+        def row_of(record, sheet, last:)
+          SheetRow.new(record, sheet, wording, settings_row.shop_temp_c, last: last, standing: @standing, today: today)
         end
 
         def edit(record, form, fresh: false)

@@ -71,8 +71,7 @@ module Dakren
       # @raise [InputError] when its numbers cannot be
       def core(record)
         build = lambda do
-          seen = record.persisted? && Seen.wanted?(record) ? Seen.of(record.resin, record.hardener) : {}
-          Document::SheetNumbers.build({ **record.attributes.transform_keys(&:to_sym), noted: seen }).tap do |sheet|
+          Document::SheetNumbers.build({ **record.attributes.transform_keys(&:to_sym), shop: record.counts }).tap do |sheet|
             Cure::Calibration.remembered?(sheet.clock, record.calibration)
           end
         end

@@ -11,6 +11,8 @@ module BigShop
   OPEN_JOBS = 60
   CUPS = 20_000
   CHUNK = 2000
+  WHO = %w[Ada Ben Ines].freeze
+  NOTES = ["a hair in the lower corner", "draught from the door", "thick as honey", "smelt strongly", "came out clear"].freeze
   YEARS_S = 5 * 365 * 86_400
 
   module_function
@@ -53,14 +55,34 @@ module BigShop
         number = (chunk * CHUNK) + i
         at = Time.now - (YEARS_S * (1 - (number / CUPS.to_f)))
         pattern.merge("job_id" => jobs[number % jobs.size], "name" => "Cup #{number}", "finished_at" => at,
-          "stands" => "hard", "told_by" => Dakren::Stores::Batch::TOLD_BY,
-          "created_at" => at, "updated_at" => at,
+          "created_at" => at, "updated_at" => at, **came_to(at),
           "outcome" => "hard", "lots" => "L#{number % 977} K#{number % 613}")
       end
       Dakren::Stores::Batch.insert_all!(rows)
       ids = ((from + 1 + (chunk * CHUNK))..(from + ((chunk + 1) * CHUNK)))
       Dakren::Stores::Event.insert_all!(ids.flat_map { |id| events_of(id, walked) })
+      book(ids, rows)
     end
+    Dakren::Stores::Entry.connection.execute("INSERT INTO entry_words (rowid, words) SELECT id, title || ' ' || says || ' ' || mix FROM " \
+                                             "entries " \
+                                             "WHERE id NOT IN (SELECT rowid FROM entry_words)")
+  end
+
+  # As a walk leaves it.
+  def came_to(at)
+    { "stands" => "hard", "told_by" => Dakren::Stores::Batch::TOLD_BY, "met_at" => at.to_f, "poured_at" => at.to_f + 840, "made_g" => 75.9,
+      "room_c" => 20.0, "verdict" => "good" }
+  end
+
+  # Their lines in the book, and a note of every second.
+  def book(ids, rows)
+    lines = ids.zip(rows).flat_map do |id, row|
+      told = { job_id: row["job_id"], batch_id: id, at: row["met_at"], mix: row["sheet"].values_at("resin", "hardener").join(" + "),
+               title: row["name"], who: WHO[id % 3] }
+      [{ **told, key: "batch-#{id}", kind: "batch", says: "" },
+        { **told, key: "note-#{id}", kind: "note", says: "#{NOTES[id % NOTES.size]}, shelf #{id % 101}" }].first(id.even? ? 2 : 1)
+    end
+    Dakren::Stores::Entry.insert_all!(lines)
   end
 
   # What happens to each, as a walk leaves it: kind and data.
@@ -87,5 +109,5 @@ module BigShop
     place = Dakren::Stores::Mixed::Place.new(coat: desk.coats.first, number: 1, standing: nil)
     Dakren::Rooms::PlannedCup.new(job, desk, place, settings).start
   end
-  private_class_method :jobs, :cups, :cup, :steps, :events_of
+  private_class_method :jobs, :cups, :cup, :steps, :events_of, :book, :came_to
 end

@@ -28,6 +28,15 @@ end
 Bench.line("calibration from pot life and working time", Bench.median_ms(31) { Calibration.worked_out(laminating) }, 40)
 Bench.line("calibration from largest depth", Bench.median_ms(5) { Calibration.worked_out(deep) }, 800)
 
+# A shop's clock after one more of its batches, from where it was: 24 cups whose end was seen, 8 that were still runny, 24 stages.
+seen = (0...24).map do |i|
+  LoggedCup.new(mass_g: 60.0 + (i * 20), start_c: 16.0 + (i % 8), room_c: 17.0 + (i % 6), usable_min: 40.0 - (i / 2.0))
+end
+open = (0...8).map { |i| LoggedCup.new(mass_g: 80.0 + (i * 30), start_c: 19.0, room_c: 19.0, still_min: 12.0 + i) }
+stages = (0...24).map { |i| LoggedFilm.new(age_min: 180.0, minutes: 170.0 + i, room_c: 18.0 + (i % 5)) }
+known = Learning.new(laminating, [*seen.drop(1), *open, *stages])
+Bench.line("recalibration after a record", Bench.median_ms(5) { Learning.new(laminating, [*seen, *open, *stages], from: known.z) }, 1000)
+
 chart = -> { Curves::TEMPS_C.each { |temp| Curves.new(laminating).usable(temp) } }
 forget = -> { [Mix::CUPS, Mix::BANDS, Curves::PEAKS].each(&:clear) }
 Bench.line("a sheet's four-temperature chart with its band, first look", Bench.median_ms(9) { forget.call && chart.call }, 150)

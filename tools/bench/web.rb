@@ -44,7 +44,7 @@ told = lambda do |what, milliseconds, wanted|
 end
 
 lists = ["/", "/?show=all&sort=name", "/?show=done&page=3", "/bench", "/find/?q=years", "/find/?q=L42", "/plan/shop.ics",
-  "/week?days=7", "/shelf", "/settings"]
+  "/week?days=7", "/shelf", "/settings", "/book", "/book?q=honey+shelf", "/book?kind=batch&page=90", "/book?q=L42&from=2024-01-01"]
 sheets = %w[/jobs/1 /jobs/3 /jobs/4 /jobs/10]
 lists.each do |path|
   shop = Served.new(data: data).start

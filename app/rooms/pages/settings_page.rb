@@ -7,7 +7,11 @@ module Dakren
       HOURS = {
         "hours" => ["Hours of a day", "Bands like 07:00-12:00, 12:30-17:00; 24 h for round the clock."],
         "days_off" => ["Days off", "Days like Sat Sun, dates like 2026-12-24."],
-        "crew" => ["People", "Two or more: one mixes ahead while the others spread."],
+        "people" => ["Who works here", "A line each: Ada; mix, lay; 07:00-15:00. What they do and when may be left out. Each coat then " \
+                                       "says whose hands it takes, and nobody is wanted in two places."],
+        "crew" => ["People, without names", "Two or more: one mixes ahead while the others spread. Counted from " \
+                                            "the names, where they are told."],
+        "currency" => ["Currency", "Like EUR: what prices of tins are in."],
         "zone" => ["Time zone", "Like Europe/Oslo; left empty, as this machine has it: %s. A job keeps the zone it was begun in."]
       }.freeze
 
@@ -87,7 +91,7 @@ module Dakren
 
       # @return [Array<Control>]
       def hours
-        HOURS.map { |name, (label, note)| text(name, label, note: format(note, Document::Zones.system_name)) }
+        HOURS.map { |name, (label, note)| text(name, label, note: format(note, Document::Zones.system_name), **(name == "people" ? { lines: "3" } : {})) }
       end
 
       # @return [Array<Array(Integer, String, String, String)>] id, name, what it is, its numbers

@@ -45,6 +45,28 @@ class FitTogetherTest < AppTest
     wanted.select { |_, hands| hands > people }
   end
 
+  def spans_of(event)
+    spans = (event["things"] || []).map { |sort, from, to| [sort.to_sym, from, to] }
+    spans << [:dust, event["from"], event["to"]] if event["dusty"]
+    spans << [:open, event["from"], event["open_until"]] if event["open_until"]
+    spans
+  end
+
+  # What jobs share and more of them want at once than there are of it, minute by minute; what is sanded beside what lies open.
+  def crowded_things(plans)
+    taken = Hash.new { |all, key| all[key] = [] }
+    plans.each do |planned|
+      (Stores::Summary.of(planned.desk)["events"] || []).flat_map { |event| spans_of(event) }.each do |sort, from, to|
+        (((from + 30) / 60)...((to - 30) / 60)).step(2) { |at| taken[[sort, at]] |= [planned.job.id] }
+      end
+    end
+    counts = Stores::Thing.counts
+    crowd = taken.select { |(sort, _), jobs| counts.key?(sort) && jobs.size > counts[sort] }
+    return crowd if counts.key?(:dust_free_room)
+
+    crowd.merge(taken.select { |(sort, at), jobs| sort == :dust && taken.key?([:open, at]) && (jobs | taken[[:open, at]]).size > 1 })
+  end
+
   def fitted(jobs, seconds: 20)
     Stores::FitTogether.new(jobs.map(&:id), settings, seconds: seconds)
   end
@@ -52,6 +74,8 @@ class FitTogetherTest < AppTest
   def test_nobody_is_wanted_twice_no_window_is_lost_and_no_order_is_better
     rounds(16).times do
       people = 1 + chance.rand(2)
+      Stores::Thing.delete_all
+      %w[dust_free_room scale].sample(chance.rand(3), random: chance).each { |sort| Stores::Thing.create!(sort: sort, name: sort) }
       jobs = shop(people)
       fit = fitted(jobs)
       found = fit.best
@@ -59,6 +83,7 @@ class FitTogetherTest < AppTest
 
       assert found.all, told
       assert_empty crowded(found.plans, people), told
+      assert_operator found.score.first, :>, found.missed, told if crowded_things(found.plans).any?
       kept = jobs.count { |job| Stores::Planning.new(settings, job_id: job.id).desk_of(job.document).schedule.kept? }
       assert_operator found.plans.count { |one| one.desk.schedule.kept? }, :>=, kept - 1, told
       every = jobs.permutation.map { |order| fit.order(order.map { |job| fit.jobs.find { |one| one.id == job.id } }).score }
@@ -150,14 +175,70 @@ class FitTogetherTest < AppTest
     assert_nil Stores::FitTogether.new([99_999_999], settings).best
   end
 
+  # One oven, one room without dust: whoever is planned later waits for it, and gives way with nothing else.
+  def test_what_is_shared_is_not_wanted_twice
+    Stores::Thing.create!(sort: "dust_free_room", name: "Back room")
+    jobs = shop(2)
+    jobs.each do |job|
+      job.write(job.document.merge("c1-coats" => { "typed" => "1", "bare" => nil }, "people" => { "typed" => "1", "bare" => nil },
+        "start" => "2026-12-01T08:00"))
+    end
+    Stores::Renewer.new.renew_all(breath_s: 0)
+
+    refute_empty crowded_things(plans_of(jobs)), "both want the room"
+    found = fitted(jobs).best
+
+    assert_empty crowded_things(found.plans)
+    assert_equal 0, found.score.first
+    refute found.exact
+    in_room = found.plans.map { |one| Stores::Summary.of(one.desk)["events"].flat_map { |event| event["things"] || [] }.first }
+    free, wanted = in_room.sort_by { |_, from, _| from }.then { |one, other| [one[2], other[1]] }
+
+    assert_operator wanted, :>=, free
+    assert_operator wanted - free, :<, 86_400, "it begins on the first morning the room is free"
+  end
+
+  def plans_of(jobs)
+    jobs.map do |job|
+      desk = Stores::Planning.new(settings, job_id: job.id).desk_of(job.reload.document)
+      Stores::FitTogether::Planned.new(job: job, was: desk, desk: desk)
+    end
+  end
+
+  # A job told to keep clear keeps its dust off what lies open elsewhere, its coats off the dust, and asks for nobody who is elsewhere.
+  def test_a_job_that_keeps_clear_asks_for_whoever_is_free
+    settings.update!(people: "Ada; lay, mix\nBo; lay, mix\nCy; mix", crew: 3)
+    jobs = shop(3).first(2)
+    jobs.each { |job| job.write(job.document.merge("start" => "2026-12-01T08:00")) }
+    settings.update!(crew: 3)
+    Stores::Renewer.new.renew_all(breath_s: 0)
+    asked = ->(job) { job.reload.said["events"].select { |event| event["lane"] }.flat_map { |event| event["who"] }.uniq }
+    first = asked.call(jobs[0])
+
+    refute_empty first
+    jobs[1].write(jobs[1].document.merge("chain" => "yes"))
+    Stores::Renewer.new.renew_all(breath_s: 0)
+    both = Stores::Others.works(Stores::Job.where(id: jobs.map(&:id)))
+
+    assert_empty Plan::Together.new(both, 3, things: Stores::Others.shared).clashes
+    assert(both.reject(&:thing).all? { |work| work.names.any? })
+  end
+
   # When others leave too few hands: two of three are enough for a job of two.
   def test_hands_are_counted_and_not_only_jobs
     work = ->(job, from, to, count) { Plan::Together::Work.new(job: job, from: from, to: to, count: count) }
     works = [work.call(1, 0, 600, 1), work.call(2, 300, 900, 1)]
 
-    assert_equal [[Time.at(300), Time.at(600)]], Stores::Others.taken(works, 3, 2)
-    assert_equal [[Time.at(0), Time.at(900)]], Stores::Others.taken(works, 2, 2)
-    assert_empty Stores::Others.taken(works, 3, 1)
+    taken = lambda do |there, count, people = ""|
+      settings.update!(crew: there, people: people)
+      Stores::Others.taken(works, Document::Crew.of(settings), { "people" => { "typed" => count.to_s, "bare" => nil } })
+    end
+
+    assert_equal [[Time.at(300), Time.at(600)]], taken.call(3, 2).spans
+    assert_equal [[Time.at(0), Time.at(900)]], taken.call(2, 2).spans
+    assert_empty taken.call(3, 1).spans
+    assert_equal({ "Cy" => [[Time.at(0), Time.at(900)]], "Bo" => [[Time.at(300), Time.at(600)]] },
+      Stores::Others.taken(works, Document::Crew.of(settings.tap { |row| row.update!(crew: 3, people: "Ada\nBo\nCy") }), {}).named)
     assert_equal 2, Stores::Others.hands({ "people" => { "typed" => "2", "bare" => nil } }, 1)
     assert_equal 1, Stores::Others.hands({}, 1)
   end

@@ -66,6 +66,21 @@ class TroubleTest < AppTest
     assert_empty Stores::Seals.broken(ActiveRecord::Base.connection.raw_connection)
   end
 
+  # Two devices that change different things of one row, each as it had read it: both are kept, and its seal holds.
+  def test_a_row_two_devices_change_keeps_its_seal
+    [[Stores::Settings.shop, { "crew" => 4 }, { "pretend" => false }],
+      [Stores::Sheet.first, { "notes" => "a" }, { "pot_life_min" => 31.0 }],
+      [Stores::Tool.first, { "name" => "another scale" }, { "numbers" => { "resolution_g" => 2 } }]].each do |row, first, second|
+      one, other = Array.new(2) { row.class.find(row.id) }
+      other.lock_version = one.lock_version + 1 if other.respond_to?(:lock_version)
+      one.update!(first)
+      other.update!(second)
+
+      assert_equal [*first.values, *second.values], row.class.find(row.id).attributes.values_at(*first.keys, *second.keys)
+    end
+    assert_empty Stores::Seals.broken(ActiveRecord::Base.connection.raw_connection)
+  end
+
   # A row another hand wrote, in other letters than ours: what of it is not written anew keeps its letters, and its seal.
   def test_letters_of_another_hand_are_no_damage
     connection = ActiveRecord::Base.connection
