@@ -12,6 +12,9 @@ module ShopHelp
   DATA = Dir.mktmpdir("dakren-test")
   Dakren::Stores::Database.open(DATA)
   Dakren::Demo.load_once
+  # Known figures are those of data sheets; tests of what a shop learns let it count.
+  Dakren::Stores::Sheet.find_each { |sheet| sheet.update!(learns: false) }
+  Dakren::Stores::OwnFigure.destroy_all
   Dakren::Stores::Renewer.new.renew_all(breath_s: 0)
   Dakren::Stores::Works.at_once = true
   Dakren::Stores::Further.off = true
@@ -27,6 +30,7 @@ module ShopHelp
     ActiveRecord::Base.connection.rollback_transaction if ActiveRecord::Base.connection.transaction_open?
     # What is taken back leaves no trace in what was printed.
     Dakren::Rooms::Room::STOOD.clear
+    Dakren::Stores::Promised::KEPT.clear
     super
   end
 end

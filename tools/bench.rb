@@ -32,11 +32,11 @@ module Bench
       Dakren::Cure::PourTop::TRACKS].each(&:clear)
   end
 
-  KINDS = %w[cure plan web screen].freeze
+  KINDS = %w[cure plan web screen shelf].freeze
   BIG = ARGV.delete("--big")
 end
 
-kinds = ARGV.empty? ? Bench::KINDS - %w[web screen] : ARGV
+kinds = ARGV.empty? ? Bench::KINDS - %w[web screen shelf] : ARGV
 unknown = kinds - Bench::KINDS
 abort "bin/bench #{Bench::KINDS.join("|")} [--big]" unless unknown.empty?
 kinds.each { |kind| require_relative "bench/#{kind}" }

@@ -10,19 +10,19 @@ VIEWS = {
   "week" => ["/week", 1280, 800, ->(browser) { PATIENCE.until { browser.find_elements(css: ".ways-out").any? } }],
   "begin" => ["/jobs/new", 1280, 800],
   "job-sheet" => ["/jobs/10", 1280, 800],
-  "job-floor" => ["/jobs/8", 1280, 800],
-  "job-repair" => ["/jobs/2", 1280, 800],
   "job-decide" => ["/jobs/9", 1280, 800, ->(browser) { decide(browser) }],
   "job-sheet-narrow" => ["/jobs/7", 390, 844],
   "drawing-table" => ["/table/6/p1", 1280, 960, ->(browser) { trace(browser) }],
   "compare" => ["/plan/3/compare", 1280, 800],
   "paper" => ["/paper/10", 1280, 960],
   "bench-pour" => ["/jobs/10", 1280, 800, ->(browser) { to_pouring(browser).then { pour(browser, 6) } }],
-  "bench-narrow" => ["/bench/3", 390, 844, ->(browser) { %w[128.5 190].each { |reading| type_reading(browser, reading) } }],
+  "bench-narrow" => ["/bench/12", 390, 844, ->(browser) { %w[128.5 190].each { |reading| type_reading(browser, reading) } }],
   "bench" => ["/bench", 1280, 800, ->(browser) { mix_on(browser) }],
   "wall" => ["/bench/wall", 1280, 800],
-  "record" => ["/bench/2", 1280, 800],
+  "book" => ["/book", 1280, 800],
+  "record" => ["/book/batches/11?seen=streaks", 1280, 1100],
   "shelf" => ["/shelf", 1280, 1000],
+  "stock" => ["/stock/11", 1280, 800],
   "sheet-editor" => ["/shelf/4", 1280, 1000],
   "settings" => ["/settings", 1280, 1000]
 }.freeze
@@ -98,7 +98,7 @@ end
 
 # What was poured wrong is corrected and mixed; then the wall shows it.
 def mix_on(browser)
-  browser.get(browser.current_url.sub(%r{/bench.*}, "/bench/3"))
+  browser.get(browser.current_url.sub(%r{/bench.*}, "/bench/12"))
   type_reading(browser, browser.find_element(id: "b-target").text[/[\d.]+/])
   browser.get(browser.current_url.sub(%r{/bench.*}, "/bench"))
 end

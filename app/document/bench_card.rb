@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "bench_taken"
 require_relative "typed_form"
 
 module Dakren
@@ -8,6 +9,7 @@ module Dakren
     # all on. It becomes the same events a walk would have left, each with its time.
     class BenchCard
       include TypedForm
+      include BenchTaken
 
       # Where the walk goes on by itself: at what nobody noted on a card.
       LEFT = %i[comb tack].freeze
@@ -24,12 +26,15 @@ module Dakren
       LIKELY = (0.33..3.0)
       MOST_STEPS = 500
       NAMES = { "resin" => "Resin", "hardener" => "Hardener", "began" => "Parts met", "empty" => "All on",
-                "room" => "Room temperature" }.freeze
+                "room" => "Room temperature", "ended" => "What was left in the cup" }.freeze
 
       # @param walk [Bench::Walk] into whose cup nothing went yet
       # @param typed [Hash{String=>Object}] resin, hardener, began, empty, room, lot_a, lot_b; sure: the amounts that were asked about
       # @param zone [ActiveSupport::TimeZone] @param now [Time] by the clock on the wall
-      def initialize(walk, typed, wording, zone:, now:)
+      # @param tins [Array<Array<#id, #lot, #crosses?>>] that may be chosen of each material
+      def initialize(walk, typed, wording, zone:, now:, tins: [])
+        @tins = tins
+        @paired = true
         @walk = walk
         @typed = typed
         @wording = wording
@@ -37,6 +42,13 @@ module Dakren
         @now = now
         @problems = {}
         read unless typed["blank"]
+      end
+
+      # Which of these tins was it, as it was typed, or as it stands?
+      # @param name [String] of a field @param ids [Array<String>]
+      # @return [String] "" for none of them
+      def tin(name, ids)
+        @typed.fetch(name) { (Array(@typed["tin_ids"]) & ids).first }.to_s
       end
 
       # Can it be typed in from a card? Once something is in its cup it is walked; what was typed in can be typed again.
@@ -57,9 +69,9 @@ module Dakren
 
         moments = { "began" => walk.times.met_at, "empty" => walk.times.poured_at }.compact
         { "blank" => true, **amounts_of(walk, wording), **moments.transform_values { |at| wording.dates.moment(zone.at(at)) },
-          **lots_of(walk), "room" => (if walk.times.measured?(:room_c)
-                                        wording.show(Quantity.new(value: walk.times.room_c, unit: :c))
-                                      end).to_s }
+          **lots_of(walk), **tins_of(walk), "room" => (if walk.times.measured?(:room_c)
+                                                         wording.show(Quantity.new(value: walk.times.room_c, unit: :c))
+                                                       end).to_s }
       end
 
       def self.amounts_of(walk, wording)
@@ -75,7 +87,12 @@ module Dakren
         tins = walk.events.find { |event| event.data[:lot_a] || event.data[:lot_b] }
         LOTS.to_h { |name| [name, tins&.data.to_h[name.to_sym].to_s] }
       end
-      private_class_method :amounts_of, :lots_of
+
+      # Ids of the tins it was mixed from.
+      def self.tins_of(walk)
+        { "tin_ids" => (walk.noted(:tins)&.data.to_h[:tin_ids] || []).map(&:to_s) }
+      end
+      private_class_method :amounts_of, :lots_of, :tins_of
 
       # Do scale or lines tell how much of each part went in?
       def amounts?
@@ -115,8 +132,9 @@ module Dakren
         @began = moment("began")
         @empty = @began && moment("empty", after: @began)
         @room_c = read_room
+        @ended = read_ended
         LOTS.each do |name|
-          problems[name] = "must be at most #{BenchDeed::LOT_LONGEST} characters" if lot(name).length > BenchDeed::LOT_LONGEST
+          problems[name] = "must be at most #{LOT_LONGEST} characters" if lot(name).length > LOT_LONGEST
         end
       end
 
@@ -182,6 +200,15 @@ module Dakren
         nil
       end
 
+      # What was left in the cup, where somebody looked.
+      def read_ended
+        how = value("ended")
+        return if how.empty?
+
+        problems["ended"] = "must be one of #{Bench::Afterwards::ENDS.values.join(", ")}" unless Bench::Afterwards::ENDS.key?(how.to_sym)
+        how
+      end
+
       def lot(name)
         value(name).strip
       end
@@ -223,7 +250,7 @@ module Dakren
         return [:counted, at(step), { part: walk.pouring.next_count, later: true }] if walk.pouring.next_count
 
         kind, told = poured(walk, step)
-        [kind, at(step), { step: step, **told, **(step == :tins ? lots : {}), **(step == :second ? warmth : {}), later: true }]
+        [kind, at(step), { step: step, **told, **beside(step), later: true }]
       end
 
       # What the scale or the line came to with it; as planned where nobody noted how much it was.
@@ -241,8 +268,18 @@ module Dakren
         [@began + (@walk.times.mixing_min * 60), @empty].min.to_f
       end
 
-      def lots
-        LOTS.to_h { |name| [name.to_sym, lot(name)] }.reject { |_, text| text.empty? }
+      # What was told beside the step itself.
+      def beside(step)
+        case step
+        when :tins then lots_told
+        when :second then warmth
+        when :pour_out then @ended ? { ended: @ended } : {}
+        else {}
+        end
+      end
+
+      def lots_told
+        with_tins(LOTS.to_h { |name| [name.to_sym, lot(name)] }.reject { |_, text| text.empty? })
       end
 
       def warmth

@@ -1,12 +1,14 @@
 # frozen_string_literal: true
 
 require_relative "bench_moments"
+require_relative "bench_taken"
 
 module Dakren
   module Document
     # What somebody did at the bench, read from the form: the kind of event and its data, or a complaint.
     class BenchDeed
       include BenchMoments
+      include BenchTaken
 
       KINDS = %w[next too_much extra_resin extra_hardener back accepted abandoned touched_soft touched_tacky met timed reopened].freeze
       # Stages somebody says of a test dab, and how each is asked about where it cannot be yet.
@@ -15,7 +17,6 @@ module Dakren
       # So many times what was planned is asked about.
       MOST_TIMES = 3
       WHY_LONGEST = 200
-      LOT_LONGEST = 60
       MASS = (-1000..200_000)
       FILLED_ML = (0..1_000_000)
 
@@ -28,7 +29,11 @@ module Dakren
       # @param wording [Words::Wording]
       # @param now [Float] seconds
       # @param pretended [Boolean] is the scale a simulated one?
-      def initialize(walk, typed, scale, wording, now, pretended: false)
+      # @param tins [Array<Array<#id, #lot, #crosses?>>] that may be chosen of each material
+      # @param paired [Boolean] does its hardener belong to its resin?
+      def initialize(walk, typed, scale, wording, now, pretended: false, tins: [], paired: true)
+        @paired = paired
+        @tins = tins
         @pretended = pretended
         @walk = walk
         @now = now
@@ -39,11 +44,6 @@ module Dakren
         read
       rescue InputError => e
         @complaint = "#{e.field.start_with?("reading") ? "The reading" : e.field.capitalize} #{e.allowed}"
-      end
-
-      # Was it said of a test dab how far it is?
-      def stage_seen?
-        kind == :touched_tacky || (kind == :done && data[:step] == :tack)
       end
 
       private
@@ -117,10 +117,20 @@ module Dakren
 
       def done(step)
         found = noted(step)
-        return if beyond?(step, found)
+        return if beyond?(step, found) || (step == :tins && crossed?)
 
         @kind = :done
-        @data = { step: step, **lots(step), **untared(step), **found }
+        @data = { step: step, **lots(step), **untared(step), **found, **ended(step) }
+      end
+
+      # What was left in the cup, where somebody looked.
+      def ended(step)
+        how = @typed["ended"].to_s
+        return {} if step != :pour_out || how.empty?
+        raise InputError.new("what was left in the cup", "must be one of #{Bench::Afterwards::ENDS.values.join(", ")}") unless
+          Bench::Afterwards::ENDS.key?(how.to_sym)
+
+        { ended: how }
       end
 
       # What really went in beside resin and hardener, where somebody says so.
@@ -169,11 +179,8 @@ module Dakren
           of: reading.to_f.round(1))
       end
 
-      # The lots read off the tins, where somebody wrote them down.
-      def lots(step)
-        return {} unless step == :tins
-
-        { lot_a: lot("lot_a"), lot_b: lot("lot_b") }.reject { |_, text| text.empty? }
+      def lot(name)
+        short(name, "lot of #{name[-1].upcase}", LOT_LONGEST)
       end
 
       # A cup left untared starts from its own weight.
@@ -181,10 +188,6 @@ module Dakren
         return {} unless step == :tare && typed?
 
         { start_g: reading_g.to_f }
-      end
-
-      def lot(name)
-        short(name, "lot of #{name[-1].upcase}", LOT_LONGEST)
       end
 
       def weighed(step)

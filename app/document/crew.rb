@@ -1,16 +1,24 @@
 # frozen_string_literal: true
 
+require_relative "crew_rows"
 require_relative "zones"
 
 module Dakren
   module Document
     # When the shop works, with how many, and what its crew is busy with.
     #
-    # zone: of jobs that have none of their own; hours, days_off: as typed; taken: spans of time it is at what the job keeps clear of.
-    Crew = Value.define(:hours, :days_off, :people, taken: [].freeze, zone: Zones.of(nil)) do
-      # @param row [Stores::Settings] @param taken [Array<Array(Time, Time)>]
-      def self.of(row, taken: [])
-        new(hours: row.hours, days_off: row.days_off, people: row.crew, taken: taken, zone: Zones.of(row.zone))
+    # zone: of jobs that have none of their own; hours, days_off: as typed; rows: its people, where they were told, name, what they do and
+    # hours; taken: spans of time it is at what the job keeps clear of; named: the same of single people, by name.
+    Crew = Value.define(:hours, :days_off, :people, rows: [].freeze, taken: [].freeze, named: {}.freeze, zone: Zones.of(nil)) do
+      # @param row [Stores::Settings] @param taken [Array<Array(Time, Time)>] @param named [Hash{String=>Array<Array(Time, Time)>}]
+      def self.of(row, taken: [], named: {})
+        new(hours: row.hours, days_off: row.days_off, people: row.crew, rows: CrewRows.typed(row.people), taken: taken, named: named,
+          zone: Zones.of(row.zone))
+      end
+
+      # @return [Array<String>] of its people, where they were told
+      def names
+        rows.each_with_index.map { |row, i| CrewRows.called(row.first, i) }
       end
 
       # The same hours with the last band of the day gone on until late.
@@ -30,10 +38,10 @@ module Dakren
         bands.map { |a, b| format("%02d:%02d-%02d:%02d", *a.divmod(60), *b.divmod(60)) }.join(", ")
       end
 
-      # @param start [Time] minute 0 of a job
+      # @param start [Time] minute 0 of a job @param name [String, nil] of one of its people
       # @return [Array<Array(Float, Float)>] minutes
-      def taken_after(start)
-        taken.map { |from, to| [(from - start) / 60, (to - start) / 60] }.select { |_, to| to.positive? }
+      def taken_after(start, name = nil)
+        (taken + named.fetch(name, [])).map { |from, to| [(from - start) / 60, (to - start) / 60] }.select { |_, to| to.positive? }
       end
     end
     # How late an evening is.

@@ -10,12 +10,23 @@ module Dakren
                inspect: /\A(?:inspect|look|check)/i }.freeze
       ALL = /\A(?:all|everything|anything)\z/i
 
-      # @param reading [Reader] of the job @param rows [Array<Array<String>>] name, what they do, hours
-      # @param usual [Plan::Hours] of the job @param read [#call] from a text to Plan::Hours
-      def initialize(reading, rows, usual, read)
+      # A line for each, as the shop's settings have it: "Ada; mix, lay; 07:00-15:00".
+      # @param text [String]
+      # @return [Array<Array<String>>] name, what they do, hours
+      def self.typed(text)
+        text.lines.map(&:strip).reject(&:empty?).map { |line| line.split(";", -1).map(&:strip).values_at(0, 1, 2).map(&:to_s) }
+      end
+
+      # @return [String] what somebody goes by
+      def self.called(name, index)
+        name.strip.empty? ? "person #{index + 1}" : name.strip[0, NAME_LONGEST]
+      end
+
+      # @param reading [#complain, #guarded] of the job, or of the shop @param rows [Array<Array<String>>] name, what they do, hours
+      # @param read [#call] from a text, or nil for the usual one, and a name to Plan::Hours
+      def initialize(reading, rows, read)
         @reading = reading
         @rows = rows
-        @usual = usual
         @read = read
       end
 
@@ -29,10 +40,12 @@ module Dakren
 
       def hand(name, does, hours, index)
         skills = skills(does, index)
-        there = hours.empty? ? @usual : @reading.guarded("crew", { "hours" => "crew", "days_off" => "crew" }) { @read.call(hours[0, 400]) }
+        called = CrewRows.called(name, index)
+        own = hours.empty? ? nil : hours[0, 400]
+        there = @reading.guarded("crew", { "hours" => "crew", "days_off" => "crew" }) { @read.call(own, called) }
         return unless skills && there
 
-        Plan::Hand.new(name: name.empty? ? "person #{index + 1}" : name[0, NAME_LONGEST], does: skills, hours: there)
+        Plan::Hand.new(name: called, does: skills, hours: there)
       end
 
       def skills(text, index)

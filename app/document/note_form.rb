@@ -39,17 +39,25 @@ module Dakren
         value("text").strip
       end
 
+      # A day and hour of the past year, or now where nothing is said.
+      # @return [Float] seconds
+      # @raise [InputError] of the field "at"
+      def self.moment(words, wording, zone:, now:)
+        return now if words.strip.empty?
+
+        found = wording.dates.read(words.strip, zone: zone, now: zone.at(now), past: true).to_f
+        raise InputError.new("at", "is still to come; say which day, like yesterday 14:10") if found > now + 60
+        raise InputError.new("at", "must be within the last year") if found < now - (OLDEST_D * 86_400)
+
+        found
+      rescue InputError => e
+        raise InputError.new("at", e.allowed)
+      end
+
       private
 
       def read_at
-        words = value("at").strip
-        return @now if words.empty?
-
-        found = @wording.dates.read(words, zone: @zone, now: @zone.at(@now), past: true).to_f
-        raise InputError.new("at", "is still to come; say which day, like yesterday 14:10") if found > @now + 60
-        raise InputError.new("at", "must be within the last year") if found < @now - (OLDEST_D * 86_400)
-
-        found
+        self.class.moment(value("at"), @wording, zone: @zone, now: @now)
       rescue InputError => e
         problems["at"] = e.allowed
         nil

@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "sheet_shown"
 require_relative "time_ranges"
 require_relative "typed_form"
 require_relative "field"
@@ -15,6 +16,7 @@ module Dakren
       include TimeRanges
 
       include TypedForm
+      extend SheetShown
 
       U = Measure::Units
 
@@ -65,7 +67,7 @@ module Dakren
         "Time" => [
           temperature("reference_temp_c", "Reference temperature", fallback: 23),
           time("pot_life_min", "Pot life", allowed: limits(:pot_life_min), hint: "in the cup"),
-          Field.new(name: "pot_mass_g", label: "Test mass", kind: :figure, units: U::MASS, metric: :g, us: :g,
+          Field.new(name: "pot_mass_g", label: "Test mass", kind: :figure, units: U::MASS, metric: :g, us: :oz,
             allowed: limits(:pot_mass_g), fallback: 100),
           Field.new(name: "more_pot_lives", label: "Further pot lives", kind: :pot_lives,
             hint: "a line each, like 500 g, 25 °C, 42 min"),
@@ -150,44 +152,6 @@ module Dakren
         new(typed.merge("purposes" => record.purposes, "notes" => record.notes), system)
       end
 
-      def self.shown(field, record, wording)
-        return range_text(record.stages[field.name]) if field.kind == :range
-        return pot_lives_text(record.more_pot_lives, wording) if field.kind == :pot_lives
-        return range_text(record.ranges[field.name]) if record.ranges&.key?(field.name)
-
-        value = record.public_send(field.name)
-        return value.to_s if value.nil? || value.is_a?(String)
-        return duration(value) if field.units == U::TIME
-
-        bare = Words::Systems.us?(wording.system, field.units.first&.kind) ? field.us : field.metric
-        Check.plain((bare ? U.from_core(value.to_f, bare) : value).to_f.round(6))
-      end
-
-      # Rows of g, °C and minutes as they are typed.
-      def self.pot_lives_text(rows, wording)
-        us = wording.us?(:temperature)
-        Array(rows).map do |mass, temp, minutes|
-          warm = us ? "#{Check.plain(U.from_core(temp, :F).to_f.round(2))} °F" : "#{Check.plain(temp)} °C"
-          "#{Check.plain(mass)} g, #{warm}, #{duration(minutes)}"
-        end.join("\n")
-      end
-
-      # Minutes in the largest unit that says them exactly.
-      def self.duration(minutes)
-        unit = { "d" => 1440, "h" => 60 }.find { |_, size| minutes >= size * 2 && (minutes % size).zero? }
-        unit ? "#{Check.plain((minutes / unit[1]).to_f)} #{unit[0]}" : "#{Check.plain(minutes.to_f)} min"
-      end
-
-      def self.range_text(range)
-        return "" unless range
-
-        early, late = range.map { |minutes| duration(minutes) }
-        return early if early == late
-
-        unit = " #{late.split.last}"
-        early.end_with?(unit) ? "#{early.delete_suffix(unit)}–#{late}" : "#{early} – #{late}"
-      end
-
       # @return [Sheet, nil]
       attr_reader :sheet
 
@@ -261,17 +225,26 @@ module Dakren
         parts = line.split(/\s*[,;]\s+|\s+(?=\d)/)
         raise InputError.new(field.name, "must be lines of three, like 500 g, 25 °C, 42 min; “#{line[0, 40]}” is none") if parts.size != 3
 
-        [[U::MASS, :g, :pot_mass_g], [U::TEMPERATURE, Words::Systems.us?(system, :temperature) ? :F : :C, :reference_temp_c],
-          [U::TIME, :min, :pot_life_min]]
+        [[U::MASS, Words::Systems.us?(system, :mass) ? :oz : :g, :pot_mass_g],
+          [U::TEMPERATURE, Words::Systems.us?(system, :temperature) ? :F : :C, :reference_temp_c], [U::TIME, :min, :pot_life_min]]
           .zip(parts).map do |(units, bare, name), part|
-            Measure::Typed.read(part, field: field.name, units: units, bare: bare, allowed: self.class.send(:limits, name)).to_f
+            in_digits(Measure::Typed.read(part, field: field.name, units: units, bare: bare, allowed: self.class.send(:limits, name)), bare)
           end
       end
 
       def figure(field, text)
-        Measure::Typed.read(text, field: field.name, units: field.units, bare: bare(field), allowed: field.allowed)
+        in_digits(Measure::Typed.read(text, field: field.name, units: field.units, bare: bare(field), allowed: field.allowed), bare(field))
       rescue InputError => e
         complain(field.name, e.allowed)
+      end
+
+      # What was told in another unit than it is kept in, to the digits it is kept in.
+      def in_digits(number, bare)
+        converted?(bare) ? self.class.to_digits(number.to_f) : number.to_f
+      end
+
+      def converted?(bare)
+        bare && (U.named(bare).factor != 1 || U.named(bare).offset != 0)
       end
 
       def read_notes

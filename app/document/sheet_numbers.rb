@@ -17,10 +17,15 @@ module Dakren
           stages: (numbers[:stages] || {}).to_h { |name, range| [name.to_sym, range] },
           lowest_c: numbers[:lowest_c], highest_c: numbers[:highest_c],
           purposes: (numbers[:purposes] || []).map(&:to_sym) & PURPOSES.keys, mixing: mixing(numbers),
-          looks: numbers[:looks].to_s.empty? ? nil : numbers[:looks].to_sym, noted: numbers[:noted] || {},
+          looks: numbers[:looks].to_s.empty? ? nil : numbers[:looks].to_sym, **learned(numbers[:shop]),
           limits: WorkLimits.new(**properties(numbers)),
           extra_resin_pct: numbers[:extra_resin_pct], extra_hardener_pct: numbers[:extra_hardener_pct],
           bands: Measure::Verdict::BANDS.to_h { |name| [name, numbers[:"#{name}_from_index"]] })
+      end
+
+      # What the shop learned of it: of its clock, and of stages it does not tell.
+      def learned(shop)
+        { learned: shop, noted: (shop || {}).fetch("noted", {}).transform_keys(&:to_sym) }
       end
 
       # What it says of the work: by name beside the rest, as forms and older cups have it, or together as the shelf keeps it.
@@ -73,7 +78,7 @@ module Dakren
           **{ cup_from_min: "mix_cup_min", pail_from_min: "mix_pail_min", second_from_min: "second_cup_min" }
             .transform_values { |name| ranges[name]&.first }.compact)
       end
-      private_class_method :properties, :ratio, :clock, :fitted, :mixing, :shaped?, :by_a_stage
+      private_class_method :properties, :ratio, :clock, :fitted, :mixing, :shaped?, :by_a_stage, :learned
     end
   end
 end

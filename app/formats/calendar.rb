@@ -14,12 +14,34 @@ module Dakren
       EVENT = /^BEGIN:VEVENT\r\n.*?^END:VEVENT\r\n/m
 
       # Calendars of jobs put together as one, each as it was written when the job's plan was kept.
-      # @param calendars [Array<String>]
+      # @param calendars [Array<String>] @param appointments [Array<Stores::Appointment>] what keeps the shop from its work
       # @return [String]
-      def self.together(calendars)
-        whole = empty("Dakren").to_ical
-        whole.sub(/^END:VCALENDAR/) { "#{calendars.flat_map { |text| text.scan(EVENT) }.join}END:VCALENDAR" }
+      def self.together(calendars, appointments = [])
+        calendar = empty("Dakren")
+        appointments.each { |one| calendar.add_event(appointment(one)) }
+        calendar.to_ical.sub(/^END:VCALENDAR/) { "#{calendars.flat_map { |text| text.scan(EVENT) }.join}END:VCALENDAR" }
       end
+
+      def self.appointment(one)
+        Icalendar::Event.new.tap do |event|
+          event.uid = "appointment-#{one.id}@#{HOST}"
+          event.dtstamp = utc(one.updated_at.to_i)
+          event.dtstart = utc(one.from_at)
+          event.dtend = utc(one.to_at)
+          event.summary = one.label
+          event.append_custom_property("URL", "/week")
+        end
+      end
+
+      # A moment as calendars write it in universal time.
+      def self.stamp(seconds)
+        Time.at(seconds).utc.strftime("%Y%m%dT%H%M%SZ")
+      end
+
+      def self.utc(seconds)
+        Icalendar::Values::DateTime.new(stamp(seconds))
+      end
+      private_class_method :appointment
 
       def self.empty(name)
         Icalendar::Calendar.new.tap do |calendar|
@@ -49,24 +71,15 @@ module Dakren
         event = Icalendar::Event.new
         event.uid = "job-#{job.id}-#{told["key"]}@#{HOST}"
         event.sequence = job.revision
-        event.dtstamp = utc(job.updated_at.to_i)
-        event.last_modified = utc(job.updated_at.to_i)
-        event.dtstart = utc(told["from"])
-        event.dtend = utc([told["to"], told["from"] + LEAST_S].max)
+        event.dtstamp = self.class.utc(job.updated_at.to_i)
+        event.last_modified = self.class.utc(job.updated_at.to_i)
+        event.dtstart = self.class.utc(told["from"])
+        event.dtend = self.class.utc([told["to"], told["from"] + LEAST_S].max)
         event.summary = "#{job.title(80)}: #{told["label"]}"
         event.description = description(told)
         event.append_custom_property("URL", "/jobs/#{job.id}")
         alarms(event, told)
         event
-      end
-
-      def utc(seconds)
-        Icalendar::Values::DateTime.new(stamp(seconds))
-      end
-
-      # A moment as calendars write it in universal time.
-      def stamp(seconds)
-        Time.at(seconds).utc.strftime("%Y%m%dT%H%M%SZ")
       end
 
       def description(told)
@@ -78,7 +91,7 @@ module Dakren
 
       def alarms(event, told)
         alarm(event, "-PT#{ALARM_S / 60}M", event.summary.to_s)
-        alarm(event, stamp(told["shut"] - ALARM_S), "The window closes soon: #{event.summary}") if told["shut"]
+        alarm(event, self.class.stamp(told["shut"] - ALARM_S), "The window closes soon: #{event.summary}") if told["shut"]
       end
 
       def alarm(event, trigger, words)

@@ -13,20 +13,23 @@ module Dakren
     # Bad input: a JSON error that names the field on standard error, nothing on standard output, exit 2.
     # A computation that hits its bound says so the same way, exit 3.
     module Compute
-      KINDS = %w[calibrate cup spread film pour column learn ratio correct].freeze
+      KINDS = %w[calibrate cup spread film pour column learn ratio correct fault].freeze
       SHEET_KEYS = [*Cure::Clock::LIMITS.keys, :more_pot_lives, :levels_or_is_shaped].freeze
       GROUND_KEYS = %i[wall_mm wall_w_mk wall_mj_m3k wall_start_c plan inert_share cloth].freeze
       LIFT_KEYS = %i[depth_mm at_min start_c].freeze
       CUP_KEYS = %i[sheet mass_g start_c room_c cup_diameter_mm inert_share].freeze
-      LOG_KEYS = %i[mass_g start_c room_c usable_min peak_c cup_diameter_mm inert_share].freeze
+      LOG_KEYS = %i[mass_g start_c room_c usable_min still_min set_min peak_c cup_diameter_mm inert_share].freeze
       KEYS = {
         "calibrate" => %i[sheet], "cup" => [*CUP_KEYS, :logs], "spread" => [*CUP_KEYS, :spread_at_min],
         "film" => %i[sheet age_min profile],
         "pour" => [:sheet, :depth_mm, :start_c, :room_c, *GROUND_KEYS], "column" => [:sheet, :lifts, :room_c, *GROUND_KEYS],
         "learn" => %i[sheet logs ask],
         "ratio" => %i[ratio resin_density_g_ml hardener_density_g_ml total_g total_ml resin_g hardener_g],
+        "fault" => %i[seen facts],
         "correct" => %i[ratio resin_density_g_ml hardener_density_g_ml resin_g hardener_g extra_resin_pct extra_hardener_pct]
       }.freeze
+      TIMES_OF_A_CUP = %i[usable_min still_min set_min].freeze
+      SEEN_OF_A_CUP = [*TIMES_OF_A_CUP, :peak_c].freeze
       LONGEST_BYTES = 2_000_000
 
       module_function
@@ -138,6 +141,16 @@ module Dakren
         }
       end
 
+      # What is seen, held against what a history says of it.
+      def fault(question)
+        facts = question[:facts] || {}
+        raise InputError.new("facts", "must be an object") unless facts.is_a?(Hash)
+
+        { causes: Faults::Look.new(need(question, :seen).to_s.to_sym, facts).causes.map do |one|
+          { cause: one.cause.name, blamed: one.blamed?, score: one.score, speaks_for: one.speaks_for, speaks_against: one.speaks_against }
+        end }
+      end
+
       def answer_to(arguments, input)
         kind = arguments.first
         raise InputError.new("kind", "must be one of #{KINDS.join(", ")}", given: kind) unless arguments.size == 1 && KINDS.include?(kind)
@@ -191,11 +204,11 @@ module Dakren
       def log_of(log, number)
         unknown = log.keys - LOG_KEYS
         raise InputError.new(unknown.first, "is not a key of a log; it takes #{LOG_KEYS.join(", ")}") unless unknown.empty?
-        raise InputError.new(:usable_min, "or peak_c must be given") if log[:usable_min].nil? && log[:peak_c].nil?
+        raise InputError.new(:usable_min, "or still_min, set_min or peak_c must be given") if SEEN_OF_A_CUP.all? { |name| log[name].nil? }
 
         cup = cup_of(log)
         Cure::LoggedCup.new(**cup, ballast: ballast_of(log),
-          usable_min: Check.optional(:usable_min, log[:usable_min], 0.1..86_400, "min"),
+          **TIMES_OF_A_CUP.to_h { |name| [name, Check.optional(name, log[name], 0.1..86_400, "min")] },
           peak_c: Check.optional(:peak_c, log[:peak_c], -40..400, "°C"))
       rescue InputError => e
         raise e.within("log #{number}")

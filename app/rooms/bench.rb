@@ -123,13 +123,22 @@ module Dakren
           @record = record
           @walk = Stores::Walks.walk(record.reload)
           @title = record.name
-          return erb(:"bench/record", locals: { page: RecordPage.new(@walk, wording, zone, silent: silent?(record)) }) if @walk.over?
+          return recorded(record) if @walk.over?
 
           @keys = BenchPage::KEYS
           shown = BenchPage.new(@walk, @walk.clock(now), wording, devices: devices, now: now, beside: beside(record),
-            px_per_mm: settings_row.px_per_mm,
+            px_per_mm: settings_row.px_per_mm, tins: (tins_of(@walk) if @walk.step.name == :tins),
             complaint: @complaint, typed: typed, rose: rose?(@walk), silent: silent?(record))
           erb :"bench/walk", layout: live? ? false : :bench_layout, locals: { page: shown }
+        end
+
+        # @return [BenchTins] it may be mixed from
+        def tins_of(walk)
+          BenchTins.new(walk, settings_row, wording, zone: zone)
+        end
+
+        def recorded(record)
+          erb :"book/record", locals: { page: RecordBook.new(record, @walk, wording, zone, settings_row, typed: typed) }
         end
 
         # To walk a batch, or to type it in where that is asked for.
@@ -145,11 +154,12 @@ module Dakren
 
           status code
           @title = record.name
-          erb :"bench/card", locals: { page: CardPage.new(form || card_of(@walk, Document::BenchCard.standing(@walk, wording, zone)), @walk.recipe, wording) }
+          shown = form || card_of(@walk, Document::BenchCard.standing(@walk, wording, zone))
+          erb :"bench/card", locals: { page: CardPage.new(shown, @walk.recipe, wording, tins: tins_of(@walk)) }
         end
 
         def card_of(walk, told)
-          Document::BenchCard.new(walk, told, wording, zone: zone, now: zone.at(Stores::Now.wall))
+          Document::BenchCard.new(walk, told, wording, zone: zone, now: zone.at(Stores::Now.wall), tins: tins_of(walk).all)
         end
 
         def write_down(record)
@@ -179,6 +189,7 @@ module Dakren
               record.stand(Stores::Walks.walk(record.reload))
             end
           end
+          Stores::Learned.renew_stale
           after_card(record)
         end
 
@@ -222,7 +233,8 @@ module Dakren
           return if word("act") == "stay" || record.done?(press)
 
           at = pressed_at(walk)
-          deed = Document::BenchDeed.new(walk, typed, scale_then, wording, at, pretended: devices.pretended?(:scale))
+          deed = Document::BenchDeed.new(walk, typed, scale_then, wording, at, pretended: devices.pretended?(:scale),
+            **(walk.step&.name == :tins ? tins_of(walk).then { |tins| { tins: tins.all, paired: tins.paired? } } : {}))
           @complaint = deed.complaint
           return if @complaint
 
@@ -256,9 +268,9 @@ module Dakren
               record.note(after: word("after").to_i, kind: deed.kind, at: at, data: data, by: by)
               record.stand(walk = Stores::Walks.walk(record.reload))
               Stores::FirstTime.new(record, walk).tell if deed.kind == :timed
-              Stores::Seen.noted(record) if deed.stage_seen?
             end
           end
+          Stores::Learned.renew_stale
         end
 
         # What the thermometers say as the parts meet: the clock goes by that, not by the plan; never by a simulated one.

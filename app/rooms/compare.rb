@@ -35,7 +35,7 @@ module Dakren
         content_type CALENDAR
         shown = Stores::Job.where(template: false, state: Stores::Job::OPEN).latest.limit(FEED_JOBS)
         shown.unwritten.each { |record| planning.calendar(record) }
-        Formats::Calendar.together(shown.pluck(:calendar))
+        Formats::Calendar.together(shown.pluck(:calendar), Stores::Appointment.coming.to_a)
       end
 
       post %r{/(\d{1,15})/deeds} do |id|

@@ -4,7 +4,7 @@ require_relative "room"
 
 module Dakren
   module Rooms
-    # Find: any job, sheet, cup or lot by a piece of its name.
+    # Find: any job, sheet, tin, cup or lot by a piece of its name.
     class Find < Room
       at "/find"
 
@@ -13,7 +13,7 @@ module Dakren
       get "/" do
         @title = "Find"
         @wanted = word("q").strip[0, 100]
-        @found = @wanted.empty? ? {} : { "Jobs" => jobs, "Sheets" => sheets, "Batches at the bench" => cups }
+        @found = @wanted.empty? ? {} : { "Jobs" => jobs, "Resin systems" => sheets, "Tins" => tins, "Batches at the bench" => cups }
         erb :find
       end
 
@@ -28,8 +28,13 @@ module Dakren
 
         def sheets
           Stores::Sheet.where("resin || ' + ' || hardener LIKE ?", pattern).in_order.limit(MOST).map do |sheet|
-            ["/shelf/#{sheet.id}", sheet.name]
+            ["/stock/#{sheet.id}", sheet.name]
           end
+        end
+
+        # By their lot.
+        def tins
+          Stores::Tin.where("lot LIKE ?", pattern).in_order.limit(MOST).map { |tin| ["/stock/tins/#{tin.id}", "#{tin.name}, #{tin.called}"] }
         end
 
         # By name, or by a lot noted when the tins were taken.

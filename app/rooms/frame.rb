@@ -75,8 +75,8 @@ module Dakren
       # Refuses what is too large to be a form of ours before it is read.
       class SmallBodies
         MOST_BYTES = 2_000_000
-        # Photographs and drawings that are brought to the drawing table, and photographs to a job's history.
-        FILES = %r{\A(?:/table/\d+/p\d+/(?:picture|read-in)|/history/\d+)\z}
+        # Photographs and drawings that are brought to the drawing table, and photographs to a history.
+        FILES = %r{\A(?:/table/\d+/p\d+/(?:picture|read-in)|/history/\d+|/book/batches/\d+)\z}
         MOST_FILE_BYTES = 17_000_000
         # A copy of the whole shop.
         COPY = "/copies/bring"

@@ -36,12 +36,6 @@ module Dakren
             locals: { page: HistoryPage.new(@record, told, wording, form: form, page: page, count: Stores::History.count(@record.id)) }
         end
 
-        # @return [IO, nil] as it was brought
-        def photograph
-          file = params["picture"]
-          file[:tempfile] if file.is_a?(Hash) && file[:tempfile].respond_to?(:read)
-        end
-
         # @return [String] where it goes on
         def keep_note(form)
           Stores::Database.writing do

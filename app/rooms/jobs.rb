@@ -103,6 +103,11 @@ module Dakren
           end
         end
 
+        # @return [ShortPage]
+        def short
+          @short ||= ShortPage.new(@record.id, wording, zone: zone)
+        end
+
         def answers_part(page)
           page.shown.kept([:answers, wording.key]) { part :"jobs/answers", page: page }
         end
@@ -127,10 +132,6 @@ module Dakren
 
         def slot
           Stores::Now.wall.to_i / SLOT_S
-        end
-
-        def today
-          zone.at(Stores::Now.wall).to_date
         end
 
         # Where more hands are wanted in the next days than there are.

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "room"
+require_relative "buying_words"
 require_relative "job_keeping"
 
 module Dakren
@@ -10,6 +11,7 @@ module Dakren
       at "/paper"
 
       helpers JobKeeping
+      helpers BuyingWords
 
       # The week for the door.
       get "/week" do
@@ -17,6 +19,18 @@ module Dakren
         now = zone.at(Stores::Now.wall)
         week = Stores::Week.asked(word("from"), word("days"), zone: zone, people: settings_row.crew, today: now.to_date)
         erb :"paper/week", layout: :paper_layout, locals: { page: WeekPage.new(week, settings_row, wording, now: now, zone: zone) }
+      end
+
+      # All that chosen jobs take.
+      get "/takes" do
+        @title = "What it takes"
+        erb :"paper/takes", layout: :paper_layout, locals: { page: takes_page }
+      end
+
+      # What is to be bought.
+      get "/buy" do
+        @title = "To buy"
+        erb :"paper/buy", layout: :paper_layout, locals: { page: buy_page }
       end
 
       get %r{/(\d{1,15})} do |id|
@@ -34,6 +48,16 @@ module Dakren
         batches = Stores::Batch.where(job_id: @record.id).where.not(task: "").order(:id).to_a
         erb :"paper/handover", layout: :paper_layout,
           locals: { page: HandoverPage.new(@record, desk, wording.seen_from(desk.start), batches) }
+      end
+
+      # What was done on a job, for a customer or an inspector.
+      get %r{/(\d{1,15})/story} do |id|
+        @record = find(id)
+        desk = desk_of(@record.document)
+        @title = @record.title(80)
+        batches = Stores::Batch.where(job_id: @record.id).includes(:events).order(:met_at, :id).to_a
+        erb :"paper/story", layout: :paper_layout,
+          locals: { page: StoryPage.new(@record, desk, wording.seen_from(desk.start), batches, Document::Zones.of(@record.wanted["zone"])) }
       end
 
       helpers do

@@ -27,9 +27,14 @@ module Dakren
 
       class << self
         # @param path [String] e.g. "/shelf" @param name [String, nil] of its door @param order [Numeric, nil] among the doors
-        def at(path, name: nil, order: nil)
+        # @param within [String] the room with a name that it belongs to
+        def at(path, name: nil, order: nil, within: path)
+          @within = within
           ROOMS << Door.new(path: path, room: self, name: name, order: order)
         end
+
+        # @return [String] path of the door that leads there
+        attr_reader :within
 
         # @return [Array<Door>] as they stand in the frame
         def doors
@@ -87,6 +92,11 @@ module Dakren
         # @return [ActiveSupport::TimeZone]
         def zone
           @zone ||= Document::Zones.of(settings_row.zone)
+        end
+
+        # @return [Date] by the shop's own clock
+        def today
+          zone.at(Stores::Now.wall).to_date
         end
 
         def wording
@@ -219,6 +229,21 @@ module Dakren
           nil
         end
 
+        # A photograph kept with the shop: it never changes.
+        # @param found [Stores::Picture]
+        def show_picture(found)
+          content_type found.kind
+          headers "cache-control" => "private, max-age=31536000, immutable"
+          bytes = found.shared_bytes
+          large(StringIO.new(bytes), bytes.bytesize)
+        end
+
+        # @return [IO, nil] as it was brought
+        def photograph
+          file = params["picture"]
+          file[:tempfile] if file.is_a?(Hash) && file[:tempfile].respond_to?(:read)
+        end
+
         def live?
           request.env["HTTP_X_LIVE"] == "1"
         end
@@ -296,7 +321,7 @@ module Dakren
         end
 
         def current_door?(path)
-          request.script_name == path || (path == "/" && request.script_name.empty?)
+          self.class.within == path || request.script_name == path || (path == "/" && request.script_name.empty?)
         end
       end
     end

@@ -47,10 +47,7 @@ module Dakren
 
       get %r{/(\d{1,15})/picture/(\d{1,15})} do |id, picture|
         found = Stores::Picture.find_by(id: picture, job_id: id) || not_found
-        content_type found.kind
-        headers "cache-control" => "private, max-age=31536000, immutable"
-        bytes = found.shared_bytes
-        large(StringIO.new(bytes), bytes.bytesize)
+        show_picture(found)
       end
 
       get %r{#{PLACE}/outline\.(svg|dxf|pdf)}o do |id, place, format|

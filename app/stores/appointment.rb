@@ -16,9 +16,11 @@ module Dakren
       scope :in_order, -> { order(:from_at, :id) }
       scope :between, ->(from, to) { where("to_at > ? AND from_at < ?", from.to_f, to.to_f).in_order }
 
+      scope :coming, -> { where("to_at > ?", Now.wall - PAST_S).in_order }
+
       # @return [Array<Array(Time, Time)>] when nobody is at work for them
       def self.taken
-        where("to_at > ?", Now.wall - PAST_S).in_order.pluck(:from_at, :to_at).map { |span| span.map { |at| Time.at(at) } }
+        coming.pluck(:from_at, :to_at).map { |span| span.map { |at| Time.at(at) } }
       end
     end
   end

@@ -3,6 +3,7 @@
 require_relative "database"
 require_relative "event"
 require_relative "seals"
+require_relative "tins"
 
 module Dakren
   module Stores
@@ -12,6 +13,10 @@ module Dakren
 
       serialize :recipe, coder: JSON
       serialize :sheet, coder: JSON
+      # What it teaches, see Bench::Lesson.
+      serialize :lesson, coder: JSON
+      # What its plan knew of the work when it was taken to the bench, as facts of Faults::Clues.
+      serialize :circumstances, coder: JSON
       has_many :events, -> { order(:number) }, class_name: "Dakren::Stores::Event", inverse_of: :batch, dependent: :delete_all
       belongs_to :job, class_name: "Dakren::Stores::Job", optional: true
 
@@ -24,7 +29,7 @@ module Dakren
       class Overtaken < StandardError; end
 
       # Counts up whenever what is kept beside a batch is read otherwise from what happened to it.
-      TOLD_BY = 2
+      TOLD_BY = 3
       # What a plan reads of it.
       PLANNED_BY = %w[met_at poured_at soft_at tacky_at hard_at made_g planned_of verdict room_c tins_c stands].freeze
 
@@ -52,7 +57,12 @@ module Dakren
                  end
         assign_attributes(finished_at: over ? finished_at || Time.at(Now.wall) : nil, outcome: outcome, stands: stands, **came_to(walk))
         changed = changed_attribute_names_to_save.intersect?(PLANNED_BY)
+        taught = changed_attribute_names_to_save.intersect?(%w[lesson aside])
         save!
+        Learned.stale(self) if taught
+        Tins.drawn(self, walk)
+        Book.batch(self, walk)
+        Paces.noted(self, walk)
         Job.where(id: job_id).update_all(summary_stamp: "") if changed && job_id
       end
 
@@ -65,7 +75,7 @@ module Dakren
           tacky_at: touched(walk, :touched_tacky), hard_at: on_the_wall(times.at(:tack), walk),
           made_g: (walk.contents.mass_g.to_f.round(3) if walk.contents.both?), verdict: walk.contents.verdict&.name&.to_s,
           room_c: measured(times, :room_c), tins_c: measured(times, :tins_c),
-          planned_of: walk.recipe.of || name[OF_HOW_MANY, 1]&.to_i, told_by: TOLD_BY }
+          planned_of: walk.recipe.of || name[OF_HOW_MANY, 1]&.to_i, told_by: TOLD_BY, **afterwards(walk), **parts(walk) }
       end
 
       # Was this very press taken already, and only its answer lost?
@@ -86,7 +96,7 @@ module Dakren
       # @param happened [Array<Array(Symbol, Float, Hash)>] kind, seconds and data, in order
       # @raise [Overtaken]
       def note_all(after:, happened:, by: By::NOBODY)
-        raise Overtaken unless (events.where.not(kind: "touched").maximum(:number) || 0) == after
+        raise Overtaken unless (events.where.not(kind: Bench::Afterwards::BESIDE).maximum(:number) || 0) == after
 
         number = events.maximum(:number) || 0
         happened.each do |kind, at, data|
@@ -98,7 +108,26 @@ module Dakren
         raise Overtaken
       end
 
+      # Something told of it beside its steps, see Bench::Afterwards.
+      # @param kind [Symbol] @param at [Float] seconds @param by [By]
+      def remark(kind, at:, data:, by: By::NOBODY)
+        events.create!(number: (events.maximum(:number) || 0) + 1, kind: kind.to_s, at: at, data: data, **by.columns)
+      end
+
       private
+
+      # g of each part that went in.
+      def parts(walk)
+        grams = walk.contents.both? ? walk.contents.grams : {}
+        { resin_g: grams[:resin]&.to_f&.round(3), hardener_g: grams[:hardener]&.to_f&.round(3) }
+      end
+
+      # What it teaches, why it is set aside, and what was found wrong with it.
+      def afterwards(walk)
+        last = ->(kind, name) { walk.events.reverse.find { |event| event.kind == kind }&.data.to_h[name].to_s }
+        { lesson: Bench::Lesson.of(walk)&.kept, aside: last.call(:aside, :why), fault: last.call(:found, :sign),
+          foretold_min: (walk.recipe.clock.usable.middle if walk.times.met_at) }
+      end
 
       # As it was measured when its parts met, °C.
       def measured(times, name)

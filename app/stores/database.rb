@@ -116,9 +116,22 @@ module Dakren
         return if Health.trouble
 
         ActiveRecord::Migration.verbose = false
+        open_seals if ActiveRecord::Base.with_connection { migrations.needs_migration? }
         # A table that is made anew is dropped in between: what points at it must not go with it.
         ActiveRecord::Base.with_connection { |connection| connection.disable_referential_integrity { migrations.migrate } }
         seal unless Keeping.of(SEALED).to_i == newest
+      end
+
+      # Before anything is changed that seals were made of: said in the file, so that a start that is broken off is gone on with.
+      def open_seals
+        Backup.reading(path) do |file|
+          next unless Health.keeps?(file)
+
+          file.transaction(:immediate) do
+            Seals.break_all(file)
+            file.execute("UPDATE keepings SET value = ? WHERE name = ?", [Health::OPEN, SEALED])
+          end
+        end
       end
 
       # Every row sealed anew, after a migration has changed what the seals were made of; and how the tables were made.

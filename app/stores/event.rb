@@ -21,9 +21,9 @@ module Dakren
     end
     By::NOBODY = By.new
 
-    # One thing that happened in the shop, to a batch or to a job: never changed, never removed. What is corrected is told anew.
+    # One thing that happened in the shop, to a batch, to a job or to a tin: never changed, never removed. What is corrected is told anew.
     #
-    # number: in the order in which it was taken, of its batch or else of its job; at: seconds, of the even clock for a batch and of the
+    # number: in the order in which it was taken, of its batch, its job or its tin; at: seconds, of the even clock for a batch and of the
     # one on the wall else, nil where it was taken back or cannot be read; told_at: when it was written down, on the wall.
     class Event < Base
       include Seals::Sealed
@@ -31,6 +31,9 @@ module Dakren
       serialize :data, coder: JSON
       belongs_to :batch, class_name: "Dakren::Stores::Batch", optional: true
       belongs_to :job, class_name: "Dakren::Stores::Job", optional: true
+      belongs_to :tin, class_name: "Dakren::Stores::Tin", optional: true
+
+      after_create { Book.event(self) }
 
       # @return [By]
       def by

@@ -34,8 +34,13 @@ module Dakren
         end
       end
       # plans: in the order in which they are planned; all: was every order tried? exact: is there surely nothing better? score: missed
-      # windows, and seconds until all are ready, added up.
-      Found = Value.define(:plans, :score, all: false, exact: false)
+      # windows and things wanted twice, and seconds until all are ready, added up.
+      Found = Value.define(:plans, :score, all: false, exact: false) do
+        # How many miss a window.
+        def missed
+          plans.count { |one| one.desk.schedule.nil? || !one.desk.schedule.kept? }
+        end
+      end
 
       attr_reader :jobs
 
@@ -48,6 +53,7 @@ module Dakren
         @was = @jobs.to_h { |job| [job.id, @plannings[job.id].desk_of(job.document)] }
         @jobs.select! { |job| @was[job.id].schedule && @was[job.id].coats.any? }
         @fixed = Others.works(Job.where(template: false, state: Job::OPEN).where.not(id: @jobs.map(&:id)))
+        @shared = Others.shared
         @around = {}
         @works = {}.compare_by_identity
       end
@@ -70,7 +76,7 @@ module Dakren
       # @return [Found]
       def order(jobs)
         plans = jobs.each_with_object([]) { |job, made| made << after(job, made) }
-        Found.new(plans: plans, score: score(plans))
+        Found.new(plans: plans, score: whole(plans))
       end
 
       private
@@ -100,7 +106,7 @@ module Dakren
       end
 
       def keep(plans)
-        mark = score(plans)
+        mark = whole(plans)
         @found = Found.new(plans: plans, score: mark) if (mark <=> @found.score).negative?
       end
 
@@ -113,20 +119,25 @@ module Dakren
       # The most promising first: each by itself, and where that clashes, once more with one of them giving way.
       # @return [Found]
       def giving_way
-        open = [[score(plans = settled({})), {}, plans]]
+        open = [[whole(plans = settled({})), {}, plans]]
         until open.empty?
           return @found unless time?
 
           open.sort_by!(&:first)
           mark, ways, plans = open.shift
-          return @found.with(exact: true) unless (mark <=> @found.score).negative?
+          return @found.with(exact: sure?) unless (mark <=> @found.score).negative?
 
           clash = clash_in(plans)
-          return Found.new(plans: plans, score: mark, all: true, exact: true) unless clash
+          return Found.new(plans: plans, score: mark, all: true, exact: sure?) unless clash
 
           open.concat(branches(clash, ways))
         end
-        @found.with(exact: true)
+        @found.with(exact: sure?)
+      end
+
+      # Where a thing stood in the way, a job kept off it for longer than it had to.
+      def sure?
+        @plannings.values.none?(&:gave_way)
       end
 
       # One for each job that may give way to what the others do there.
@@ -137,7 +148,7 @@ module Dakren
           to = clash.works.reject { |work| work.job == id }.map { |work| [work.job, work.about] }
           more = ways.merge(id => (ways[id] || []) | to)
           plans = settled(more) or next
-          [score(plans), more, plans]
+          [whole(plans), more, plans]
         end
       end
 
@@ -161,8 +172,20 @@ module Dakren
       end
 
       def clash_in(plans)
+        clashes(plans).first
+      end
+
+      # Where they want the same hands or things, with each other or with what is not moved.
+      def clashes(plans)
         works = plans.flat_map { |one| works_of(one.job.id, one.desk) }
-        Plan::Together.new(@fixed + works, @settings.crew).clashes.find { |clash| clash.works.any? { |work| @plannings.key?(work.job) } }
+        Plan::Together.new(@fixed + works, @settings.crew, things: @shared).clashes
+          .select { |clash| clash.works.any? { |work| @plannings.key?(work.job) } }
+      end
+
+      # Of all of them: with what they want twice of the things they share.
+      def whole(plans)
+        missed, seconds = score(plans)
+        [missed + clashes(plans).count(&:thing), seconds]
       end
 
       def after(job, made)
@@ -172,14 +195,14 @@ module Dakren
       # A job around what others do; the same others take the same hands in whatever order.
       # @param works [Array<Plan::Together::Work>]
       def around(job, works)
-        need = Others.hands(job.document, @settings.crew)
-        spans = Plan::Together.new(works, @settings.crew).full(need)
-        @around[[job.id, spans]] ||= @plannings[job.id].desk_around(job.document, spans.map { |span| span.map { |at| Time.at(at) } })
+        @around[[job.id, Set.new(works)]] ||= @plannings[job.id].desk_around(job.document, works)
       end
 
       # What somebody does for it, each known by its key.
       def works_of(id, desk)
-        @works[desk] ||= (Summary.of(desk)["events"] || []).map { |event| Others.work(id, event, event["key"]) }
+        @works[desk] ||= (Summary.of(desk)["events"] || []).flat_map do |event|
+          [Others.work(id, event, event["key"]), *Others.things(id, event, event["key"])]
+        end
       end
 
       def score(plans)

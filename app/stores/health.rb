@@ -11,6 +11,8 @@ module Dakren
       SMALL_BYTES = 80_000_000
       LATER = %w[pictures job_revisions].freeze
       SCHEMA = "tables as made"
+      # What is kept of the rows' seals while tables are brought up to date.
+      OPEN = "0"
       MOST_SAID = 3
       # how it is told, and since when
       Trouble = Value.define(:says, :at)
@@ -54,23 +56,32 @@ module Dakren
       def wrong_in(file, all)
         found = file.execute("PRAGMA #{all ? "integrity_check" : "quick_check"}(#{MOST_SAID})").flatten
         found = [] if found == ["ok"]
+        return found if keeps?(file) && kept(file, Database::SEALED) == OPEN
+
         found += ["its tables are not as they were made"] unless schema_as_made?(file)
         found + Seals.broken(file, but: all ? [] : LATER)
       end
 
       def schema_as_made?(file)
-        tables = file.execute("SELECT name FROM sqlite_master WHERE name = 'keepings'").flatten
-        return true if tables.empty?
+        made = keeps?(file) ? kept(file, SCHEMA) : nil
+        made.nil? || made == schema_of(file)
+      end
 
-        kept = file.get_first_value("SELECT value FROM keepings WHERE name = ?", [SCHEMA])
-        kept.nil? || kept == schema_of(file)
+      # Does it say anything of its upkeep?
+      # @param file [SQLite3::Database]
+      def keeps?(file)
+        file.execute("SELECT name FROM sqlite_master WHERE name = 'keepings'").any?
+      end
+
+      def kept(file, name)
+        file.get_first_value("SELECT value FROM keepings WHERE name = ?", [name])
       end
 
       # @return [String] in short, how the tables were made
       def schema_of(file)
         Digest::SHA256.hexdigest(file.execute("SELECT type, name, sql FROM sqlite_master ORDER BY name").to_s)
       end
-      private_class_method :damaged, :wrong_in, :schema_as_made?
+      private_class_method :damaged, :wrong_in, :schema_as_made?, :kept
     end
   end
 end

@@ -53,9 +53,16 @@ module Dakren
         text = JSON.generate(said)
         self.class.where(id: id, revision: revision).update_all(summary: text, summary_of: revision, summary_stamp: stamp,
           first_at: first, over_at: over, calendar: nil, keeps_clear: clear, clear_of: clear ? self.class.others_of(id) : "",
-          busy_digest: said["busy"].to_a.any? ? self.class.short(said["busy"]) : "", summary_seal: Seals.of([text]), calendar_seal: nil)
+          busy_digest: digest_of(said), summary_seal: Seals.of([text]), calendar_seal: nil)
         written(nil)
       end
+
+      # Changes when others have to plan around it anew: when somebody is at it, and who.
+      def digest_of(said)
+        busy = said["busy"].to_a
+        busy.any? ? self.class.short([busy, said["events"].to_a.map { |event| event["who"] }]) : ""
+      end
+      private :digest_of
 
       # @param text [String] iCalendar of what its plan says
       def keep_calendar(text)

@@ -12,7 +12,7 @@ module Dakren
     module Marks
       STEP = "step"
       # Events of a job that are no marks.
-      BESIDE = %w[note].freeze
+      BESIDE = %w[note found].freeze
 
       module_function
 

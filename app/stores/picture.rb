@@ -12,7 +12,8 @@ module Dakren
       # Bytes of late, so that many who look at one photograph hold it once.
       LATE = ObjectSpace::WeakMap.new
 
-      belongs_to :job, class_name: "Dakren::Stores::Job"
+      belongs_to :job, class_name: "Dakren::Stores::Job", optional: true
+      belongs_to :batch, class_name: "Dakren::Stores::Batch", optional: true
 
       # @return [String] its bytes, the same object for whoever asks while somebody holds it
       def shared_bytes

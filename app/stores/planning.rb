@@ -22,11 +22,17 @@ module Dakren
       MADE = Memo.new(70)
       READ = Memo.new(70)
       PRINTED = Memo.new(70)
+      # What a job keeps clear of, that has to.
+      CLEAR = Memo.new(40)
+      # Ours: so often a job is moved out of the way of what others do with the things it shares.
+      TRIES = 6
       FORECAST_S = 600
 
       extend Forwardable
 
       attr_reader :job_id
+      # @return [Boolean, nil] was anything of it moved out of the way of a thing that is shared?
+      attr_reader :gave_way
 
       # @param settings [Settings] @param job_id [Integer, nil] whose plan it is: its own times do not keep it from itself
       # @param rows [ShopRows, nil] @param mixed [Mixed, nil] where they were asked already
@@ -39,7 +45,7 @@ module Dakren
 
       # Nothing is remembered any more.
       def self.forget
-        [DESKS, MADE, READ, PRINTED].each(&:clear)
+        [DESKS, MADE, READ, PRINTED, CLEAR].each(&:clear)
       end
 
       # The same for another thread.
@@ -137,7 +143,13 @@ module Dakren
         end
       end
 
-      def_delegators :rows, :tools, :own, :own_steps, :sheet_choices
+      def_delegators :rows, :tools, :own_steps, :sheet_choices, :findings
+
+      # What the shop found for itself, but not on this very job: that goes on as it was planned.
+      # @return [Work::Own]
+      def own
+        rows.own(job_id)
+      end
 
       def zone
         @zone ||= Document::Zones.of(@settings.zone)
@@ -147,6 +159,19 @@ module Dakren
       # @return [Array<Array(String, Sheet)>]
       def named_sheets
         @named_sheets ||= records.filter_map { |record| (sheet = usable(record)) && [record.id.to_s, sheet] }
+      end
+
+      # @param id [String] of a sheet
+      # @return [String] "" where there is none
+      def called(id)
+        rows.sheet(id.to_i)&.name.to_s
+      end
+
+      # @param id [String] of a sheet
+      # @return [String, nil] what it is called, where it is out of the way
+      def retired(id)
+        record = id.match?(/\A\d{1,15}\z/) ? rows.sheet(id.to_i) : nil
+        record.name if record&.retired
       end
 
       # The same with what suits a work first.
@@ -169,17 +194,17 @@ module Dakren
 
       # When other jobs leave fewer hands than this one works with: as it was kept when those were planned.
       # @param document [Hash]
-      # @return [Array<Array(Time, Time)>]
+      # @return [Others::Taken]
       def taken(document)
-        @others ||= Others.works(Job.where(template: false, state: Job::OPEN).where.not(id: @job_id))
-        Others.taken(@others, @settings.crew, Others.hands(document, @settings.crew))
+        Others.taken(others, crew, document)
       end
 
-      # A job planned around what is taken already, and not kept.
-      # @param spans [Array<Array(Time, Time)>]
+      # A job planned around what others do, and not kept: off their hands, off what they share with it and off the dust of either, where
+      # that costs no window.
+      # @param works [Array<Plan::Together::Work>] of others
       # @return [Document::JobDesk]
-      def desk_around(document, spans)
-        planned(document, taken: spans)
+      def desk_around(document, works)
+        around(document, works).last
       end
 
       private
@@ -189,8 +214,9 @@ module Dakren
         @rows ||= ShopRows.now
       end
 
+      # Those that a new job may take.
       def records
-        rows.sheets
+        rows.sheets.reject(&:retired)
       end
 
       def usable(record)
@@ -199,9 +225,51 @@ module Dakren
         nil
       end
 
-      def shop(document, spans = nil)
-        spans ||= document["chain"] == "yes" ? taken(document) : []
-        Document::Crew.of(@settings, taken: rows.appointments + spans)
+      def others
+        @others ||= Others.works(Job.where(template: false, state: Job::OPEN).where.not(id: @job_id))
+      end
+
+      def shop(document, found = nil)
+        found ||= document["chain"] == "yes" ? clear_of_others(document) : Others::NOTHING
+        Document::Crew.of(@settings, taken: rows.appointments + found.spans, named: found.named)
+      end
+
+      # What a job keeps clear of that is to keep clear of others.
+      # @return [Others::Taken]
+      def clear_of_others(document)
+        CLEAR.recall([planned_part(document), stamp, mixed.digest, taken(document), others.select(&:thing), Others.shared]) do
+          found, desk = around(document, others)
+          # Planned so already: not once more.
+          MADE.keep(key(planned_part(document)), desk.made)
+          found
+        end
+      end
+
+      # @return [Array(Others::Taken, Document::JobDesk)] what it keeps clear of, and its plan so
+      def around(document, works)
+        shared = Others.shared
+        first = ways = [taken = Others.taken(works, crew, document), desk_clear_of(document, taken)]
+        TRIES.times do
+          span = Others.in_the_way(things_of(ways.last), works, shared) or break
+          @gave_way = true
+          ways = [taken = taken.and_not(*span), desk_clear_of(document, taken)]
+        end
+        kept?(ways.last) || !kept?(first.last) ? ways : first
+      end
+
+      def kept?(desk)
+        desk.schedule&.kept?
+      end
+
+      def desk_clear_of(document, taken)
+        (@clear_of ||= {})[[document, taken]] ||= planned(document, taken: taken)
+      end
+
+      # What it is still to take of things that are shared.
+      def things_of(desk)
+        @things_of ||= {}.compare_by_identity
+        @things_of[desk] ||= (Summary.of(desk)["events"] || []).reject { |event| event["real"] }
+          .flat_map { |event| Others.things(@job_id || 0, event, event["key"]) }
       end
 
       def key(document)

@@ -26,6 +26,8 @@ module Dakren
           tell(some)
           Kernel.sleep(breath_s) if breath_s.positive?
         end
+        Learned.renew_stale
+        nil while Book.catch_up.positive?
         while renew_one
           count += 1
           Kernel.sleep(breath_s) if breath_s.positive?

@@ -18,11 +18,11 @@ module Dakren
         busy_digest].freeze
       # What a batch came to, from what happened to it.
       CAME_TO = %w[met_at poured_at soft_at tacky_at hard_at made_g planned_of verdict room_c tins_c
-        told_by].freeze
+        told_by lesson aside fault foretold_min resin_g hardener_g].freeze
       # Tables whose rows are sealed: what a row is called, the column that names it, and columns that are worked out from the rest.
       TABLES = {
         "settings" => ["the settings", nil, []],
-        "sheets" => ["the data sheet", "resin", []],
+        "sheets" => ["the data sheet", "resin", %w[shop relearn]],
         "tools" => ["the tool", "name", []],
         "own_figures" => ["a figure of the shop's own", "name", []],
         "own_steps" => ["a step of the shop's own", "label", []],
@@ -33,6 +33,8 @@ module Dakren
         # Of shops of before, until they are brought up to date.
         "batch_events" => ["an event of a batch", "kind", []],
         "things" => ["a thing jobs share", "name", []],
+        "tins" => ["a tin", "lot", %w[level opened_at gone_at]],
+        "goods" => ["a good on the shelf", "name", []],
         "appointments" => ["an appointment", "label", []],
         "pictures" => ["a photograph", nil, []],
         "deeds" => ["a deed that was done", nil, []],
@@ -134,13 +136,19 @@ module Dakren
         def seal_now
           return unless self.class.column_names.include?(COLUMN)
 
-          self[COLUMN] = Seals.of(Sealed.columns_of(self.class).map { |name| as_held(to_be_held(name)) })
+          columns = Sealed.columns_of(self.class)
+          written, kept = columns.partition { |name| new_record? || will_save_change_to_attribute?(name) }
+          held = { **written.to_h { |name| [name, as_held(@attributes[name].value_for_database)] }, **as_it_stands(kept) }
+          self[COLUMN] = Seals.of(held.values_at(*columns))
         end
 
-        # What is not written now stays as the database holds it, to the letter.
-        def to_be_held(name)
-          held = @attributes[name]
-          new_record? || will_save_change_to_attribute?(name) ? held.value_for_database : held.original_value_for_database
+        # What is not written now stays as the database holds it, to the letter: whoever wrote it since this was read.
+        # @return [Hash{String=>Object}]
+        def as_it_stands(columns)
+          return {} if columns.empty?
+
+          listed = columns.map { |name| self.class.connection.quote_column_name(name) }.join(", ")
+          self.class.connection.select_one("SELECT #{listed} FROM #{self.class.quoted_table_name} WHERE id = #{id.to_i}") || {}
         end
 
         # As SQLite gives it back.

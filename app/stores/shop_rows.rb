@@ -6,6 +6,8 @@ require_relative "own_figure"
 require_relative "own_step"
 require_relative "appointment"
 
+require_relative "findings"
+
 module Dakren
   module Stores
     # What plans and pages read of the shop's own rows: its sheets, its tools, what it has weighed, its own steps. Asked once how they
@@ -17,11 +19,12 @@ module Dakren
     class ShopRows
       # Each table, and what else tells that one of its rows is another: a weighing is never changed, so what they come to does.
       TABLES = { "sheets" => "max(updated_at)", "tools" => "max(updated_at)", "own_figures" => "total(value)",
-                 "appointments" => "total(from_at) || total(to_at)", "own_steps" => "max(updated_at)" }.freeze
+                 "appointments" => "total(from_at) || total(to_at)", "things" => "group_concat(sort)",
+                 "own_steps" => "max(updated_at)" }.freeze
       # How each table stands: how many rows, the last of them, and that.
       STANDS = "SELECT #{TABLES.map do |table, told|
         "(SELECT count(*) || ' ' || coalesce(max(id), 0) || ' ' || coalesce(#{told}, '') FROM #{table})"
-      end.join(", ")}".freeze
+      end.join(", ")}, #{Findings::STANDS}".freeze
       # Of these shops of late.
       KEPT = Memo.new(4)
 
@@ -39,7 +42,7 @@ module Dakren
 
       # @param stands [Array<String>] of each of TABLES
       def initialize(stands)
-        @stamp = stands.first(4).freeze
+        @stamp = [*stands.first(5), stands.last].freeze
         @own_steps = {}
       end
 
@@ -59,15 +62,24 @@ module Dakren
         @tools ||= Tool.shelf
       end
 
+      # @param except_job [Integer, nil] whose own batches do not count
       # @return [Work::Own]
-      def own
-        @own ||= OwnFigure.of_shop
+      def own(except_job = nil)
+        @sums ||= OwnFigure.sums.freeze
+        except_job = nil if @sums.none? { |_, _, job, *| job == except_job }
+        (@own ||= {})[except_job] ||= OwnFigure.of_shop(except_job: except_job, sums: @sums)
       end
 
       # When appointments keep the shop from its work.
       # @return [Array<Array(Time, Time)>]
       def appointments
         @appointments ||= Appointment.taken
+      end
+
+      # What was found wrong of late, the latest first.
+      # @return [Array<Findings::Found>]
+      def findings
+        @findings ||= Findings.late.freeze
       end
 
       # Steps of the builder's own used last.
@@ -80,7 +92,7 @@ module Dakren
       # What may be chosen of the shelf, resin by resin: id and words.
       # @return [Hash{String=>Array<Array(String, String)>}]
       def sheet_choices
-        @sheet_choices ||= sheets.group_by(&:resin).transform_values do |records|
+        @sheet_choices ||= sheets.reject(&:retired).group_by(&:resin).transform_values do |records|
           records.map do |one|
             [one.id.to_s, "#{one.name}, #{Check.plain(one.ratio_resin)} : #{Check.plain(one.ratio_hardener)} by #{one.ratio_by}"]
           end

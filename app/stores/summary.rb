@@ -6,12 +6,14 @@ module Dakren
     # never plan. Times are seconds.
     module Summary
       # Counts up whenever the core plans otherwise, or this says otherwise: what was kept before is then worked out anew.
-      VERSION = 9
+      VERSION = 11
       MOST_BUSY = 500
       # A night is from then on, so long; of so many the coldest is told.
       NIGHT_FROM_H = 20
       NIGHT_MIN = 12 * 60
       MOST_NIGHTS = 14
+      # Batches of a coat that are told each for itself.
+      MOST_BATCHES = 100
 
       module_function
 
@@ -136,9 +138,28 @@ module Dakren
           "task" => entry.task.id, "coat" => entry.number, "section" => entry.section, "cups" => entry.plan.batches.size,
           "real" => entry.real, "lane" => lane(desk, entry), "opens" => entry.window && at(desk, entry.window[0]),
           "ready" => at(desk, entry.hard&.late), **heat(desk, entry),
-          "grams" => entry.plan.amounts.total.total_g.to_f.round(1), "sheet" => entry.plan.sheet.name,
+          "grams" => entry.plan.amounts.total.total_g.to_f.round(1), "sheet" => entry.plan.sheet.name, **tins(desk, entry),
           "shut" => shut && shut < Cure::HORIZON_MIN ? at(desk, shut) : nil
         }
+      end
+
+      # What its batches are to take of which resin and hardeners: of each when, and both parts, in g, or in ml where only that is known.
+      # What is more than that is one.
+      def tins(desk, entry)
+        plan = entry.plan
+        rows = plan.batches.map { |batch| [at(desk, entry.from_min + batch.mix_from), *parts(batch.split)] }
+        rest = rows.drop(MOST_BATCHES)
+        rows = rows.first(MOST_BATCHES) + [[rest.first[0], rest.sum { |row| row[1] }, rest.sum { |row| row[2] }]] if rest.any?
+        hardeners = plan.sheet.hardeners || [[plan.sheet.hardener, 1]]
+        { "resin" => plan.sheet.resin, "hardeners" => hardeners.map { |name, part| [name, part.to_f] },
+          "unit" => plan.amounts.total.resin_g ? "g" : "ml", "batches" => rows, "m2" => (plan.order.need.area_mm2 / 1e6).to_f.round(4) }
+      end
+
+      # @param split [Measure::Ratio::Split]
+      # @return [Array(Float, Float)] g, or ml where only that is known
+      def parts(split)
+        both = split.resin_g ? [split.resin_g, split.hardener_g] : [split.resin_ml, split.hardener_ml]
+        both.map { |amount| amount.to_f.round(3) }
       end
 
       def words(entry)
@@ -162,7 +183,7 @@ module Dakren
         minute && desk.time_at(minute).to_i
       end
       private_class_method :work, :waits, :figures, :over_at, :busy, :events, :coat, :coats, :words, :cures, :at, :usable, :who, :things,
-        :lane, :nights, :heat
+        :lane, :nights, :heat, :tins, :parts
     end
   end
 end

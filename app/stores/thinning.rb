@@ -73,7 +73,7 @@ module Dakren
 
       # @return [Integer] how many photographs went
       def pictures(now = Time.now)
-        old = Picture.where(created_at: ...(now - UNSEEN_S)).pluck(:id, :job_id)
+        old = Picture.where(created_at: ...(now - UNSEEN_S), batch_id: nil).pluck(:id, :job_id)
         unseen = old.group_by(&:last).flat_map { |job, ids| ids.map(&:first) - pointed_at(job) }
         Database.writing { Picture.where(id: unseen).delete_all }
       end

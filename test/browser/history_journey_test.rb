@@ -155,6 +155,10 @@ class HistoryJourneyTest < BrowserTest
   def test_a_job_moves_as_its_batches_are_mixed_elsewhere
     plan_board(name: "Shelf board", length: "900", width: "600")
     type "f-c1-coats", "2", pause: 0.1
+    # Whatever the hour: nothing waits for the morning.
+    open_more
+    type "f-hours", "24 h", pause: 0.08
+    type "f-days_off", "2000-01-01", pause: 0.08
     settled
 
     assert_selector "#b-day li", text: "film coat 2 of 2"

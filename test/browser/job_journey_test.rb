@@ -177,6 +177,26 @@ class RestartTest < BrowserTest
     FileUtils.remove_entry(shop.data)
   end
 
+  # Forms that are sent by a press: a note, and an appointment, while the shop is down.
+  def test_what_is_sent_while_the_shop_is_down_still_stands_there
+    shop = Served.new.start
+    Capybara.app_host = shop.address
+    visit "/history/3"
+    shop.stop("KILL")
+    type "f-text", "The lower seam looks dry", pause: 0.05
+    click_button "Write it down"
+
+    assert_selector "[data-unanswered]", text: "does not answer"
+    assert_field "f-text", with: "The lower seam looks dry"
+    shop.start
+    click_button "Write it down"
+
+    assert_selector ".events .what", text: "The lower seam looks dry", count: 1
+  ensure
+    shop.stop
+    FileUtils.remove_entry(shop.data)
+  end
+
   def test_an_empty_shop_and_a_clean_stop
     shop = Served.new("--empty").start
     Capybara.app_host = shop.address

@@ -5,6 +5,7 @@ require_relative "../browser_helper"
 class ShelfJourneyTest < BrowserTest
   def test_a_sheet_is_drawn_while_it_is_typed
     visit "/shelf/new"
+    also("densities", "working time, more pot lives", "limits")
     { "Resin, part A" => "Trial resin", "Hardener, part B" => "quick", "Parts of resin" => "100", "Parts of hardener" => "32",
       "Density of resin, g/ml" => "1.12",
       "Density of hardener, g/ml" => "0.98", "Working time, min" => "60" }.each { |label, typed| fill_in label, with: typed }
@@ -31,6 +32,7 @@ class ShelfJourneyTest < BrowserTest
 
   def test_a_wrong_sheet_is_kept_on_the_page_when_saving_fails
     visit "/shelf/new"
+    also("working time, more pot lives")
     fill_in "Resin, part A", with: "Half a sheet"
     fill_in "Working time, min", with: "soon"
     click_button "Save"
@@ -59,6 +61,11 @@ class ShelfJourneyTest < BrowserTest
   end
 
   private
+
+  # What the sheet also says.
+  def also(*headings)
+    headings.each { |heading| find("summary", text: /\A\+ #{heading}\z/).click }
+  end
 
   def slowed
     network(latency: 330)

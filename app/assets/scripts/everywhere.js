@@ -18,20 +18,63 @@ document.addEventListener("click", (event) => {
   if (!document.querySelector("dialog[open]")) shown.showModal();
 });
 
-// A form that is sent says so, and is sent once.
+// A form that is sent says so, and is sent once. While somebody types into one it is asked whether the shop still answers: where it does not,
+// the page stays, with all that was typed.
 const SENT_AGAIN_MS = 6000;
-document.addEventListener("submit", (event) => {
-  if (event.defaultPrevented || event.target.method === "dialog") return;
-  if (event.target.dataset.sent) {
+const ASKED_MS = 5000;
+const ASKED_EVERY_MS = 3000;
+const TYPED_AGO_MS = 60000;
+const reach = { answers: true, typed: 0, timer: null };
+const answers = () => fetch("/assets/mark.svg", { method: "HEAD", cache: "no-store", signal: AbortSignal.timeout(ASKED_MS) }).then((answer) => answer.ok, () => false);
+const ask = async () => {
+  reach.answers = await answers();
+  reach.timer = Date.now() - reach.typed < TYPED_AGO_MS ? setTimeout(ask, ASKED_EVERY_MS) : null;
+};
+document.addEventListener("input", (event) => {
+  if (event.target.form?.method !== "post") return;
+  reach.typed = Date.now();
+  if (!reach.timer) {
+    reach.timer = setTimeout(ask, 0);
+  }
+});
+const unanswered = (form) => {
+  let told = form.querySelector("[data-unanswered]");
+  if (!told) {
+    told = document.createElement("p");
+    told.className = "shop-trouble";
+    told.dataset.unanswered = "1";
+    told.setAttribute("role", "alert");
+    form.append(told);
+  }
+  told.textContent = "The shop does not answer, so nothing was kept yet. All you typed still stands here: press again once it is started.";
+};
+const goes = (form, submitter) => {
+  form.dataset.sent = "1";
+  submitter?.setAttribute("aria-busy", "true");
+  setTimeout(() => {
+    delete form.dataset.sent;
+    submitter?.removeAttribute("aria-busy");
+  }, SENT_AGAIN_MS);
+};
+document.addEventListener("submit", async (event) => {
+  const { target: form, submitter } = event;
+  if (event.defaultPrevented || form.method === "dialog") return;
+  if (form.dataset.sent) {
     event.preventDefault();
     return;
   }
-  event.target.dataset.sent = "1";
-  event.submitter?.setAttribute("aria-busy", "true");
-  setTimeout(() => {
-    delete event.target.dataset.sent;
-    event.submitter?.removeAttribute("aria-busy");
-  }, SENT_AGAIN_MS);
+  if (form.method !== "post" || reach.answers) {
+    goes(form, submitter);
+    return;
+  }
+  event.preventDefault();
+  reach.answers = await answers();
+  if (reach.answers) {
+    form.querySelector("[data-unanswered]")?.remove();
+    form.requestSubmit(submitter);
+  } else {
+    unanswered(form);
+  }
 });
 
 // A page the browser took out of its memory shows what was: it is asked for anew.

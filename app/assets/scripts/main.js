@@ -8,4 +8,5 @@ import "./lists.js";
 import "./cure_line.js";
 import "./week.js";
 import "./drawing.js";
+import "./photograph.js";
 import "./everywhere.js";

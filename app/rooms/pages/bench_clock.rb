@@ -64,7 +64,13 @@ module Dakren
           mix: @walk.recipe.clock.mix).working
         [Told.new(words: "when the hardener is in", css: "bench-quiet"), Told.new(words: "left in this cup"),
           time(@walk.recipe.clock.usable, "none"),
-          Told.new(words: "left once spread"), time(film, "none")]
+          Told.new(words: "left once spread"), time(film, "none"), *whose]
+      end
+
+      # Whose times these are, where the shop found its own.
+      def whose
+        says = Words::Whose.new(@walk.recipe.sheet, @wording).short
+        says ? [Told.new(words: says, css: "bench-quiet")] : []
       end
 
       def left

@@ -92,7 +92,7 @@ module Dakren
       # What was typed and refused stands in its field.
       # @param control [Control] @return [Control]
       def as_typed(control)
-        control.with(value: @typed[control.name].to_s)
+        control.with(value: @typed.fetch(control.name, control.value).to_s)
       end
     end
   end

@@ -23,9 +23,11 @@ module Dakren
 
       # @param walk [Dakren::Bench::Walk] @param clock [Dakren::Bench::BatchClock, nil] @param devices [Devices::Connected]
       # @param now [Float] seconds @param complaint [String, nil] @param typed [Hash{String=>String}] the form, where it was refused
+      # @param tins [BenchTins, nil] it may be mixed from
       # @param px_per_mm [Float] of this screen @param rose [Boolean] did the scale rise since the first part was in?
       def initialize(walk, clock, wording, devices:, now:, px_per_mm:, complaint: nil, typed: {}, rose: false, silent: false,
-        beside: [])
+        beside: [], tins: nil)
+        @tins = tins
         @beside = beside
         @walk = walk
         @clock = clock
@@ -75,7 +77,8 @@ module Dakren
 
       # @return [BenchStep::View] what is to be done now
       def doing
-        BenchStep.new(self, walk, @clock, @wording, devices: @devices, scale: @scale, now: @now, px_per_mm: @px_per_mm).view
+        BenchStep.new(self, walk, @clock, @wording, devices: @devices, scale: @scale, now: @now, px_per_mm: @px_per_mm,
+          tins: @tins).view
       end
 
       private

@@ -28,7 +28,8 @@ module Dakren
       # A scale that shows so much less than the cup held has another cup on it.
       LESS_G = 5
 
-      def initialize(page, walk, clock, wording, devices:, scale:, now:, px_per_mm:)
+      def initialize(page, walk, clock, wording, devices:, scale:, now:, px_per_mm:, tins: nil)
+        @tins = tins
         @page = page
         @walk = walk
         @clock = clock
@@ -75,7 +76,16 @@ module Dakren
           ["mix", planned_words], ["made for", sheet.purposes.map { |name| PURPOSES.fetch(name) }.join(", ")],
           ["planned at", "resin #{degrees(recipe.tins_c)}, room #{degrees(recipe.room_c)}"]]
         list.unshift(["note", recipe.note]) if recipe.note
-        plain(list: list, lost: otherwise, fields: [lot("lot_a", "lot of A, if you keep it"), lot("lot_b", "lot of B")])
+        found = plain(list: list, lost: otherwise, fields: tins_asked)
+        @tins ? found.with(told: [*(found.told if @tins.paired?), *@tins.told]) : found
+      end
+
+      # Which tins, of what stands on the shelf; of what does not, the lots.
+      def tins_asked
+        lots = [lot("lot_a", "lot of A, if you keep it"), lot("lot_b", "lot of B")]
+        return lots unless @tins&.any?
+
+        [*@tins.fields, *lots.each_with_index.reject { |_, i| @tins.kept?(i) }.map(&:first)]
       end
 
       # What is planned in the unit it is measured in, counts first.
@@ -221,7 +231,15 @@ module Dakren
       def of_pour_out
         whole = recipe.powder || recipe.weighed? ? grams(@walk.contents.whole_g) : measure(@walk.contents.amounts.values.sum)
         view = plain(target: whole)
-        at_the_tray? ? view.with(told: [*view.told, tray_thinner], fields: [thinner("thinner used at the tray")]) : view
+        return view.with(fields: [ended]) unless at_the_tray?
+
+        view.with(told: [*view.told, tray_thinner], fields: [thinner("thinner used at the tray"), ended])
+      end
+
+      # What it was like as the cup was emptied: that is what a shop learns its own pot life from.
+      def ended
+        Control.new(name: "ended", label: "what was left in the cup",
+          choices: [["", "not looked at"], *Dakren::Bench::Afterwards::ENDS.except(:set).map { |name, label| [name.to_s, label] }])
       end
 
       # How long until it is full, from the moment the clamp was opened.

@@ -4,8 +4,9 @@ module Dakren
   module Rooms
     # Typing in a batch that was mixed away from the bench: what its paper card asks, in the same order.
     class CardPage
-      # @param card [Document::BenchCard] @param recipe [Dakren::Bench::Recipe]
-      def initialize(card, recipe, wording)
+      # @param card [Document::BenchCard] @param recipe [Dakren::Bench::Recipe] @param tins [BenchTins, nil] it may have been mixed from
+      def initialize(card, recipe, wording, tins: nil)
+        @tins = tins
         @card = card
         @recipe = recipe
         @wording = wording
@@ -48,11 +49,18 @@ module Dakren
 
       # @return [Array<Control>]
       def rest
-        [control("room", "Room, °#{@wording.bare_temperature}", placeholder: "as planned"), control("lot_a", "Lot of A"),
+        ends = Dakren::Bench::Afterwards::ENDS.except(:set).map { |name, label| [name.to_s, label] }
+        [control("room", "Room, °#{@wording.bare_temperature}", placeholder: "as planned"),
+          control("ended", "What was left in the cup", choices: [["", "not looked at"], *ends]), *from_tins, control("lot_a", "Lot of A"),
           control("lot_b", "Lot of B")]
       end
 
       private
+
+      # Of what stands on the shelf; what is written on the card is what it was.
+      def from_tins
+        (@tins&.fields || []).map { |field| field.with(value: @card.tin(field.name, field.choices.map(&:first))) }
+      end
 
       def control(name, label, **more)
         Control.new(name: name, label: label, value: @card.value(name), problem: @card.problems[name],

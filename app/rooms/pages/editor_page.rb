@@ -6,6 +6,12 @@ module Dakren
   module Rooms
     # The sheet editor: its fields, and beside them what the sheet means while it is typed.
     class EditorPage
+      # What a leaflet says at the least, and the word before each.
+      LEAFLET = { "resin" => "", "hardener" => "with", "ratio_resin" => "mixed", "ratio_hardener" => "to", "ratio_by" => "by",
+                  "pot_life_min" => "lasting", "pot_mass_g" => "for", "reference_temp_c" => "at" }.freeze
+      # Headings as something that is added, where they say it otherwise.
+      MORE = { "Mix ratio" => "densities", "Time" => "working time, more pot lives", "Heat" => "chemistry" }.freeze
+
       attr_reader :record
 
       # @param record [Stores::Sheet] @param form [Document::SheetForm]
@@ -48,9 +54,31 @@ module Dakren
         "Not saved yet: #{count == 1 ? "one field needs" : "#{count} fields need"} another look. Everything typed is kept."
       end
 
-      # @return [Array<Array(String, Array<Control>)>] headings and fields
-      def groups
-        Document::SheetForm::GROUPS.map { |heading, fields| [heading, fields.map { |field| control(field) }] }
+      # What any leaflet says, as a sentence: a word, and the field that follows it.
+      # @return [Array<Array(String, Control)>]
+      def leaflet
+        LEAFLET.map do |name, word|
+          field = Document::SheetForm::FIELDS.fetch(name)
+          [word, control(field).with(note: nil, css: field.kind == :word ? "said-name" : "said-figure")]
+        end
+      end
+
+      # What is to be known of its ratio.
+      def ratio_hint
+        @wording.local(Document::SheetForm::FIELDS.fetch("ratio_hardener").hint)
+      end
+
+      # What the sheet also says: id, heading, fields, and is any of it told?
+      # @return [Array<Array(String, String, Array<Control>, Boolean)>]
+      def more
+        Document::SheetForm::GROUPS.filter_map do |heading, fields|
+          rest = fields.reject { |field| LEAFLET.key?(field.name) }
+          next if rest.empty?
+
+          controls = rest.map { |field| control(field) }
+          told = rest.zip(controls).any? { |field, control| said?(field, control) }
+          ["d-#{heading.downcase.tr(" ", "-")}", MORE.fetch(heading, heading.downcase), controls, told]
+        end
       end
 
       # @return [Array<Array(Symbol, String, Boolean)>] purposes, and whether it is made for them
@@ -63,6 +91,14 @@ module Dakren
       end
 
       private
+
+      # Does the sheet say something of it, or is something wrong with what it says?
+      def said?(field, control)
+        return true if control.problem
+
+        number = Check.plain(field.fallback.to_f) unless field.kind == :choice
+        ["", number || field.fallback, "#{number} min"].none?(control.value.to_s)
+      end
 
       def control(field)
         choices = field.kind == :choice ? field.choices.to_a : nil
@@ -77,7 +113,7 @@ module Dakren
 
         bare = @form.bare(field)
         value = bare && field.units.any? ? Measure::Units.from_core(field.fallback, bare) : field.fallback
-        "#{Check.plain(value.to_f.round(2))} assumed"
+        "#{Check.plain(value.to_f.round(value.to_f.abs < 10 ? 2 : 1))} assumed"
       end
 
       def label(field)

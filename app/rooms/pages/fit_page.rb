@@ -69,7 +69,7 @@ module Dakren
       end
 
       def missed
-        count = @found.score.first
+        count = @found.missed
         "#{count} of them still #{count == 1 ? "misses" : "miss"} a window: look at it." if count.positive?
       end
 

@@ -48,7 +48,8 @@ module Dakren
         [Control.new(name: "text", label: "Write down", lines: 3, css: "wide", **typed("text"),
           more: { "maxlength" => Document::NoteForm::LONGEST.to_s }),
           Control.new(name: "at", label: "When", placeholder: "now, or #{@wording.dates.minute_of_day(850)}", **typed("at")),
-          Control.new(name: "picture", label: "Photograph", type: "file", more: { "accept" => "image/png,image/jpeg,image/webp" },
+          Control.new(name: "picture", label: "Photograph", type: "file", more: { "accept" => "image/png,image/jpeg,image/webp",
+                                                                                  "data-photograph" => "1" },
             **typed("picture").slice(:problem, :complaint))]
       end
 
@@ -84,6 +85,7 @@ module Dakren
 
       def of_job(event)
         return [event.data["text"].to_s, ""] if event.kind == "note"
+        return ["Found wrong", Faults::SIGNS[event.data["sign"].to_s.to_sym]&.says.to_s] if event.kind == "found"
 
         label = event.kind == Stores::Marks::STEP ? Document::Fields.step_mark("done_#{event.data["step"]}").label : Document::Fields::MARKS.fetch(event.kind)
         [label, event.at ? "" : unread(event)]

@@ -23,6 +23,14 @@ module Dakren
           "working time once spread"]
       end
 
+      # Whose time that is, where the shop found its own.
+      # @return [String, nil]
+      def whose
+        return if plan.sheet.silent? || !plan.order.mix.told?
+
+        Words::Whose.new(plan.sheet, @wording).first_cup(plan)
+      end
+
       # The largest cup that can be used up in time: its mass, its name, how long it takes and lasts; nothing of a tin that tells no time.
       # @return [Array<String>, nil]
       def largest

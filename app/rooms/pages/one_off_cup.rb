@@ -6,7 +6,7 @@ module Dakren
     class OneOffCup
       extend Forwardable
 
-      SHEETS = -> { [["", "choose from the shelf"], *Stores::Sheet.in_order.map { |sheet| [sheet.id.to_s, sheet.name] }] }
+      SHEETS = -> { [["", "choose from the shelf"], *Stores::Sheet.where(retired: false).in_order.map { |sheet| [sheet.id.to_s, sheet.name] }] }
 
       def_delegators :@form, :valid?, :problems
 

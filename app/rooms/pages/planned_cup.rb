@@ -22,7 +22,8 @@ module Dakren
 
       # @return [Stores::Batch]
       def start
-        Stores::Walks.start(name: [planned_name, @again && "mixed again: #{@again}"].compact.join(", "), job: @job, planned: which,
+        name = [planned_name, @again && "mixed again: #{@again}"].compact.join(", ")
+        Stores::Walks.start(name: name, job: @job, planned: { **which, circumstances: circumstances },
           sheet: Stores::Shelf.numbers(@desk.tasks.find { |task| task.id == @coat.task.id }.sheet_id), own: own_of, note: note_of,
           **amounts, **conditions, **of_work)
       end
@@ -31,6 +32,11 @@ module Dakren
 
       def which
         { task: @coat.task.id, coat: @coat.number, section: @coat.section, cup_number: @planned.number }
+      end
+
+      # What the plan knows of it now: plans change.
+      def circumstances
+        { **Faults::Planned.facts(@desk.made, @coat).transform_keys(&:to_s), **Stores::Paces.planned(@coat) }
       end
 
       def order

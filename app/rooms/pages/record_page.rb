@@ -108,9 +108,11 @@ module Dakren
       PLAIN_WORDS = { touched: "Hardener met resin: the clock starts", back: "went back", accepted: "Taken as it was",
                       abandoned: "Thrown out", reopened: "Taken back, goes on", met: "Told when the hardener really went in",
                       touched_soft: "Test dab touched: still soft", touched_tacky: "Test dab touched: tacky",
-                      timed: "Could not be spread any more" }.freeze
+                      timed: "Could not be spread any more", ended: "How its cup ended", peak: "Hottest in its cup", checked: "Checked",
+                      note: "Noted", found: "Found wrong", corrected: "A reading put right", aside: "Set aside" }.freeze
       # What was asked back.
       ASKED = { nil => "Asked whether it is mixed through", "reading" => "Asked whether that reading is right",
+                "tins" => "Asked whether tins of two lots are crossed",
                 "powder" => "Asked whether it is so much powder", "thinner" => "Asked whether it is so much thinner",
                 "tacky" => "Asked whether it is tacky so soon", "hard" => "Asked whether it is hard so soon" }.freeze
       # Mixed for less of its time than this is hardly mixed, than that too short.
@@ -118,8 +120,11 @@ module Dakren
       SHORT = 0.8
 
       # @param walk [Dakren::Bench::Walk] @param zone [ActiveSupport::TimeZone]
-      # @param silent [Boolean] does its tin still say nothing of time?
-      def initialize(walk, wording, zone, silent: false)
+      # @param silent [Boolean] does its tin still say nothing of time? @param cost [String, nil] of what went in @param by [String] who
+      #   mixed it
+      def initialize(walk, wording, zone, silent: false, cost: nil, by: "")
+        @by = by
+        @cost = cost
         @silent = silent
         @walk = walk
         @wording = wording
@@ -172,10 +177,11 @@ module Dakren
 
       # @return [Array<Array(String, String)>] what it is called, and what it was
       def facts
-        [["planned", measured(@walk.recipe.planned.values.sum)],
+        [["planned", measured(@walk.recipe.planned.values.sum)], (["mixed by", @by] unless @by.empty?),
+          (["measured with", @walk.recipe.tool] if @walk.recipe.tool),
           ["resin temperature", "#{degrees(@walk.times.tins_c)}, #{source(:tins_c)}"],
           ["room", "#{degrees(@walk.times.room_c)}, #{source(:room_c)}"], ["cup", @wording.vessel(@walk.recipe.cup.name)], lots,
-          *spans, *beside, (["noted", "typed in afterwards"] if @walk.times.later?)].compact
+          (["cost", @cost] if @cost), *spans, *beside, (["noted", "typed in afterwards"] if @walk.times.later?)].compact
       end
 
       # Powder and thinner in it.
@@ -231,7 +237,8 @@ module Dakren
 
       def lots
         tins = @walk.events.find { |event| event.data[:lot_a] || event.data[:lot_b] } or return
-        ["lots", "A #{tins.data[:lot_a] || "not noted"}, B #{tins.data[:lot_b] || "not noted"}"]
+        crossed = ", crossed: they do not belong together" if @walk.noted(:tins)&.data.to_h[:crossed]
+        ["lots", "A #{tins.data[:lot_a] || "not noted"}, B #{tins.data[:lot_b] || "not noted"}#{crossed}"]
       end
 
       def words(event)
@@ -242,7 +249,26 @@ module Dakren
         when :done then step_words(event.data[:step])
         when :asked then ASKED.fetch(event.data[:about])
         when :met then "#{PLAIN_WORDS.fetch(:met)}: #{@wording.minutes((event.at - event.data.fetch(:met_at)) / 60)} before"
+        when :aside then event.data[:why].to_s.empty? ? "Counts again" : "Set aside: #{event.data[:why]}"
         else [PLAIN_WORDS.fetch(event.kind), event.data[:why].to_s].reject(&:empty?).join(": ")
+        end
+      end
+
+      # What was told beside the steps.
+      def told_beside(event)
+        data = event.data
+        case event.kind
+        when :ended then Dakren::Bench::Afterwards::ENDS[data[:ended].to_s.to_sym].to_s + (if data[:min]
+                                                                                             " after " \
+                                                                                               "#{@wording.minutes(data[:min])}"
+                                                                                           else
+                                                                                             ""
+                                                                                           end)
+        when :peak then degrees(data[:peak_c])
+        when :checked then [Dakren::Bench::Checks.label(data[:check]), data[:value], data[:text]].compact.join(": ")
+        when :note then data[:text].to_s.empty? ? "photograph" : data[:text]
+        when :found then [Faults::SIGNS[data[:sign].to_s.to_sym]&.says, Faults::BY_NAME[data[:cause].to_s.to_sym]&.label,
+          data[:text]].compact.join(": ")
         end
       end
 
@@ -287,19 +313,29 @@ module Dakren
 
       # A reading, and whether it was typed, measured or pretended.
       def reading(event)
+        return told_beside(event).to_s if Dakren::Bench::Afterwards::KINDS.include?(event.kind) && event.kind != :corrected
+
         data = event.data
         grams = data[:reading_g] || data[:added_g]
-        ml = data[:reading_ml] || data[:added_ml]
-        return noted(data) unless grams || ml
+        shown = grams ? weight(grams) : (ml = data[:reading_ml] || data[:added_ml]) && @wording.volume(ml).join(" ")
+        return noted(data) if shown.nil?
+        return "+ #{shown}, #{from(data)}#{was(data)}" if data[:added_g] || data[:added_ml]
 
-        from = if data[:typed] then "typed"
-               else data[:pretended] ? "pretended" : "measured"
-               end
+        "#{grams ? "scale showed " : "line "}#{shown}#{with_cup(event)}#{of_it(event)}, #{from(data)}#{was(data)}"
+      end
 
-        shown = grams ? weight(grams) : @wording.volume(ml).join(" ")
-        return "+ #{shown}, #{from}" if data[:added_g] || data[:added_ml]
+      def from(data)
+        return "typed" if data[:typed]
 
-        "#{"scale showed " if grams}#{"line " if ml}#{shown}#{with_cup(event)}#{of_it(event)}, #{from}"
+        data[:pretended] ? "pretended" : "measured"
+      end
+
+      # What it said before it was put right.
+      def was(data)
+        name, value = data[:was].to_h.find { |_, told| told.is_a?(Numeric) }
+        return "" if name.nil?
+
+        "; put right, it said #{name.end_with?("_ml") ? @wording.volume(value).join(" ") : weight(value)}"
       end
     end
   end

@@ -1,5 +1,7 @@
 # frozen_string_literal: true
 
+require_relative "tin_words"
+
 module Dakren
   module Rooms
     # One sheet as the shelf shows it.
@@ -7,10 +9,18 @@ module Dakren
       # Drawn once for as long as neither sheet nor shop change.
       BARS = Memo.new(500)
 
+      # A part on the shelf: how full its tins are, words, and is one of them past its day?
+      Level = Value.define(:bar, :words, :wrong)
+
+      include TinWords
+
       attr_reader :record, :sheet
 
       # @param record [Stores::Sheet] @param sheet [Sheet, nil] nil where its numbers contradict each other
-      def initialize(record, sheet, wording, room_c, last:)
+      # @param standing [Hash] of Stores::Tins @param today [Date]
+      def initialize(record, sheet, wording, room_c, last:, standing: {}, today: nil)
+        @standing = standing
+        @today = today
         @record = record
         @sheet = sheet
         @wording = wording
@@ -38,6 +48,13 @@ module Dakren
         ["#{@wording.minutes(sheet.mix.working_min)} as a film", "no pot life given"]
       end
 
+      # @return [Array<Level>] of resin and hardener, none where none of its tins are kept
+      def levels
+        { resin: [record.resin, ""], hardener: [record.resin, record.hardener] }.filter_map do |part, material|
+          told = @standing[material] and level(part, *told)
+        end
+      end
+
       def bar
         return "" if sheet.silent?
 
@@ -47,6 +64,11 @@ module Dakren
       end
 
       private
+
+      def level(part, left, size, count, use_by, unit)
+        Level.new(bar: Drawings::Tin.level(part, (left / size).clamp(0.0, 1.0)), wrong: !use_by.empty? && Date.iso8601(use_by) < @today,
+          words: "#{part == :resin ? "A" : "B"} #{held(left, unit)}#{" in #{count} tins" if count > 1}")
+      end
 
       def show(value, unit)
         @wording.show(Quantity.new(value: value, unit: unit))

@@ -23,6 +23,23 @@ module Dakren
         part.text("sheet").empty?
       end
 
+      # Where nobody printed densities: how they are had.
+      # @return [Array<Array(String, String)>] address and words
+      def undense
+        return [] if task.sheet.nil? || task.sheet.ratio.densities?
+
+        systems.first(1).map { |address, _| ["#{address}?job=#{@planning.job_id}", "Its data sheet tells no densities."] }
+      end
+
+      # Its resin systems on the shelf, each by its name: of a blend both.
+      # @return [Array<Array(String, String)>] address and words
+      def systems
+        kept = part.text("sheet")
+        ids = kept.start_with?("blend-") ? kept.scan(/\d+/).first(2) : [kept]
+        ids << part.text("blend_with") if task.blended?
+        ids.grep(/\A\d{1,15}\z/).uniq.map { |id| ["/stock/#{id}", "#{@planning.called(id)}: its tins and data sheet"] }
+      end
+
       # @return [Rows, nil]
       def cloths
         task.inputs.include?(:cloths) ? @fields.rows("cloths") : nil
@@ -93,6 +110,8 @@ module Dakren
       def sheet_choice
         kept = part.text("sheet")
         blend = kept.start_with?("blend-") && task.sheet ? [[kept, "#{task.sheet.name}, a blend: times are estimates"]] : []
+        # One that was retired since stays with the job that has it.
+        blend = [[kept, "#{@planning.retired(kept)}, retired"]] if @planning.retired(kept)
         @fields.pick("sheet", { nil => [["", "choose from the shelf"], *blend], **@planning.suited_choices(kind) }, kept,
           css: "sheet-choice", complaint: "This mix")
       end
@@ -156,7 +175,8 @@ module Dakren
       def drink_usual
         surface = part.choice("surface", kind.default(:surface))
         own = @planning.own.of(:drink, surface)
-        show(own&.value || Work::Drink::SURFACES.fetch(surface).first_coat_g_m2, :"g/m2")
+        usual = Work::Drink::SURFACES.fetch(surface).first_coat_g_m2
+        show(own ? own.beside(usual) : usual, :"g/m2")
       end
 
       # How fast it goes while nobody has said: as the plan took it.

@@ -66,6 +66,15 @@ module Dakren
         [says, [more, further].compact.join(" ")]
       end
 
+      # What went wrong before under such conditions, or with this resin.
+      # @return [Array<Array(String, String)>]
+      def returning
+        return [] unless planned? && @planning.findings.any?
+
+        Words::Returning.new(@planning.findings, Faults::Planned.conditions(@desk.made, coats.first), plan.sheet, @wording,
+          now: Stores::Now.wall, zone: @desk.zone).all
+      end
+
       private
 
       # @return [Document::JobDesk::Ticket]

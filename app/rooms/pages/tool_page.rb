@@ -46,7 +46,7 @@ module Dakren
 
       # @return [Array<Control>]
       def weighing_fields
-        sheets = Stores::Sheet.in_order.map { |sheet| [sheet.id.to_s, sheet.name] }
+        sheets = Stores::Sheet.where(retired: false).in_order.map { |sheet| [sheet.id.to_s, sheet.name] }
         named = WEIGHED.map { |name, label, unit| [name, [label, unit && @wording.unit_word(unit)].compact.join(", ")] }
         [*named.map { |name, label| Control.new(name: name, label: label, value: @typed[name].to_s) },
           Control.new(name: "for", label: "Held against", choices: sheets, value: @typed["for"].to_s)]

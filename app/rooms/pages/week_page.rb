@@ -55,6 +55,12 @@ module Dakren
         "/paper/week?#{query(week.first, week.days)}"
       end
 
+      # All that its jobs take.
+      # @return [String]
+      def takes_path
+        "/stock/takes?#{week.jobs.map { |line| "jobs[]=#{line.job.id}" }.join("&")}"
+      end
+
       def empty?
         week.jobs.empty?
       end
@@ -119,7 +125,17 @@ module Dakren
           return clash.there == 1 ? "the #{thing}" : "#{clash.there} of #{thing}"
         end
 
+        people = twice(clash)
+        return people.to_sentence if people.any?
+
         clash.there == 1 ? "one pair of hands" : "#{clash.there} pairs of hands"
+      end
+
+      # Whom several jobs ask for by name.
+      # @return [Array<String>]
+      def twice(clash)
+        asked = clash.works.flat_map { |work| work.names.map { |name| [name, work.job] } }.uniq
+        asked.map(&:first).tally.select { |_, count| count > 1 }.keys
       end
 
       def called(work)

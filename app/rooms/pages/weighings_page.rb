@@ -28,7 +28,19 @@ module Dakren
         surfaces = Work::Drink::SURFACES.values.reject { |surface| surface.name == "sealed" }.to_h do |surface|
           ["drink:#{surface.name}", Weighable.new(words: "#{surface.label} soaks up", unit: :"g/m2")]
         end
-        { **tools, **surfaces, **paces }
+        { **tools, **surfaces, **paces, **steps,
+          "fold:powder" => Weighable.new(words: "powder folded in, times the usual minutes", unit: nil) }
+      end
+
+      # Those that somebody can type; the rest the bench sees.
+      def self.asked
+        weighable.reject { |_, what| what.unit.nil? }
+      end
+
+      # Steps that take as long whatever the size of the work.
+      def self.steps
+        Plan::WorkSteps::ALL.values.select { |step| step.per_m2.zero? && step.minutes.positive? }
+          .to_h { |step| ["step:#{step.name}", Weighable.new(words: "#{step.label} took", unit: :min)] }
       end
 
       # How fast each work goes, in what it is measured in; what is drawn in is noted with its job.
@@ -45,23 +57,32 @@ module Dakren
 
       # @return [Array<Weighed>]
       def kept
-        Stores::OwnFigure.group(:sort, :name).pluck(:sort, :name, Arel.sql("avg(value)"), Arel.sql("count(*)"))
-          .map do |sort, name, mean, count|
+        Stores::OwnFigure.group(:sort, :name).pluck(*Stores::OwnFigure::MEANS)
+          .map do |sort, name, mean, count, square|
             what = WeighingsPage.weighable["#{sort}:#{name}"]
-            figure = what ? @wording.show(Quantity.new(value: mean, unit: what.unit)) : Check.plain(mean.round(1))
+            figure = what&.unit ? @wording.show(Quantity.new(value: mean, unit: what.unit)) : Check.plain(mean.round(2))
             Weighed.new(words: what ? local(what.words) : name, sort: sort, name: name,
-              mean: "#{figure}, #{@wording.counted(count, :weighing)}")
+              mean: "#{figure}#{spread(what, Stores::OwnFigure.spread(mean, count, square))}, #{@wording.counted(count, :weighing)}")
           end
       end
 
       # @return [Array<Control>]
       def fields
-        choices = WeighingsPage.weighable.map { |key, what| [key, "#{local(what.words)}, #{@wording.unit_word(what.unit)}"] }
+        choices = WeighingsPage.asked.map do |key, what|
+          [key, "#{local(what.words)}, #{what.unit == :min ? "min" : @wording.unit_word(what.unit)}"]
+        end
         [Control.new(name: "what", label: "What was weighed", choices: choices, value: @what),
           Control.new(name: "value", label: "It was", value: @value, problem: @wrong, complaint: "")]
       end
 
       private
+
+      # " ± 3 g", where there are two or more.
+      def spread(what, spread)
+        return "" if what&.unit.nil? || spread.nil?
+
+        " ± #{@wording.show(Quantity.new(value: spread, unit: what.unit))}"
+      end
 
       def local(words)
         @wording.local(words)

@@ -183,9 +183,9 @@ end
 
 class DoorTest < AppTest
   def test_every_page_answers
-    ["/", "/shelf", "/shelf/", "/shelf/new", "/settings", *Stores::Sheet.ids.map { |id| "/shelf/#{id}" }, *Stores::Job.ids.map do |id|
-      "/jobs/#{id}"
-    end].each do |path|
+    ["/", "/shelf", "/shelf/", "/shelf/new", "/settings", *Stores::Sheet.ids.flat_map { |id| ["/shelf/#{id}", "/stock/#{id}"] },
+      *Stores::Tin.ids.map { |id| "/stock/tins/#{id}" }, "/stock/buy", "/stock/takes?jobs[]=8", "/stock/labels?tins[]=1",
+      *Stores::Job.ids.map { |id| "/jobs/#{id}" }].each do |path|
       get path
 
       assert_equal 200, last_response.status, path

@@ -54,7 +54,7 @@ class ByVolumeTest < AppTest
     on_to(path, nil)
     assert_includes words, "Mixed 149.0 ml: resin 99.0 ml, hardener 50.0 ml. 1 % short of resin. Hardly mixed"
     assert_includes words, "line 140.0 ml, typed"
-    assert_includes words, "planned 150.0 ml"
+    assert_includes words, "plan 100.0 ml"
     refute_includes words, "unknown"
   end
 

@@ -44,7 +44,7 @@ class CardTest < AppTest
     cup = to_bench(job, "card" => "1").delete_suffix("/card")
     planned = walk(cup).recipe.planned
     write_down(cup, resin: (planned[:resin] + 3).to_f.round(1).to_s, hardener: planned[:hardener].to_f.round(1).to_s, began: said(70),
-      empty: said(50), room: "24", lot_a: "A-71", lot_b: "B-9")
+      empty: said(50), room: "24", lot_a: "A-71", lot_b: "B-9", ended: "thickening")
 
     assert_equal [303, job], [last_response.status, URI(last_response["location"]).path]
     kept = batch(cup)
@@ -57,10 +57,33 @@ class CardTest < AppTest
     assert desk.coats[0].real
     assert_in_delta ago(70).to_f, desk.time_at(desk.coats[0].from_min).to_f, 61
     assert_in_delta ago(50).to_f, desk.time_at(desk.coats[0].to_min).to_f, 61
+    assert_in_delta 20, Dakren::Bench::Lesson.read(kept.lesson).ended_min, 1.1
     assert_in_delta 24, walk(cup).times.room_c
     get cup
 
     assert_equal "tack", hidden("step")
+  end
+
+  # What was mixed away from the bench left its tins too, and comes back to them as it is typed anew.
+  def test_a_card_draws_from_its_tins
+    tins = Stores::Tin.where(resin: "Stillwater clear coat").order(:id).to_a
+    before = tins.map(&:level)
+    cup = to_bench(job)
+    planned = walk(cup).recipe.planned.transform_values { |grams| grams.to_f.round(1) }
+    told = { resin: planned[:resin].to_s, hardener: planned[:hardener].to_s, began: said(70), empty: said(50), room: "24" }
+    write_down(cup, **told, tin_0: tins[0].id.to_s, tin_1: tins[1].id.to_s)
+
+    assert_equal "A-2611 B-2611", batch(cup).lots
+    drawn = before.zip(tins.map { |tin| tin.reload.level }).map { |was, is| (was - is).round(1) }
+
+    assert_equal planned.values_at(:resin, :hardener), drawn
+    get "#{cup}/card"
+
+    assert_match(/<option value="#{tins[0].id}" selected/, page)
+    write_down(cup, **told, tin_0: "", tin_1: tins[1].id.to_s)
+
+    assert_in_delta before[0], tins[0].reload.level, 0.01
+    assert_in_delta before[1] - planned[:hardener], tins[1].reload.level, 0.06
   end
 
   # A slip on the card is put right as a whole; what stood before stays in its record.

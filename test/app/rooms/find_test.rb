@@ -8,6 +8,8 @@ class FindTest < AppTest
     assert_includes words, "Cedar shutters, three clear coats"
     get "/find?q=deepholm"
     assert_includes words, "Deepholm cast D50 + cast"
+    get "/find?q=d-77"
+    assert_match(%r{href="/stock/tins/\d+">Deepholm cast D50, lot D-77}, page)
     batch = Stores::Batch.create!(name: "Loose cup 7", recipe: {}, sheet: {})
     batch.note(after: 0, kind: :done, at: 1.0, data: { step: "tins", lot_a: "K-4411" })
     get "/find?q=k-44"

@@ -113,12 +113,15 @@ class PlanUseTest < AppTest
 
     assert_equal coats.map { |event| event.uid.to_s }.sort, second.events.map { |event| event.uid.to_s }.grep(/-coat-/).sort
     assert_operator second.events.first.sequence, :>, first.events.first.sequence
+    away = Stores::Appointment.create!(from_at: Stores::Now.wall.to_i + 3600, to_at: Stores::Now.wall.to_i + 7200,
+      label: "Delivery, <b>gate 2</b>")
     get "/plan/shop.ics"
 
     assert_equal 200, last_response.status
     events = Icalendar::Calendar.parse(page).first.events
 
     assert_operator events.size, :>, 10
+    assert(events.any? { |event| event.summary == "Delivery, <b>gate 2</b>" && event.dtstart.to_time.to_i == away.from_at.to_i })
     assert_equal events.size, events.map { |event| event.uid.to_s }.uniq.size
     # A parser of another make reads the same.
     other = RiCal.parse_string(page).first

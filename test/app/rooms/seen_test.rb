@@ -25,7 +25,7 @@ class SeenTest < AppTest
     end
     record.events.create!(number: 9, kind: "touched_tacky", at: at + (7 * 60) + (minutes * 60), data: {})
     record.stand(Stores::Walks.walk(record.reload))
-    Stores::Seen.noted(record)
+    Stores::Learned.renew_stale
     path
   end
 
@@ -60,7 +60,6 @@ class SeenTest < AppTest
     2.times { press(cup, act: "touched_tacky") } # asked back once: so soon?
 
     assert_operator changed.call, :>, before
-    assert_empty Stores::Seen.of("Stillwater clear coat", "clear").keys - %i[sandable recoat_opens]
-    refute Stores::Seen.wanted?(Stores::Sheet.new(stages: { "recoat_opens" => [1, 2], "recoat_closes" => [3, 4], "sandable" => [5, 6] }))
+    assert_equal %w[recoat_opens], sheet.reload.learned["noted"].keys
   end
 end

@@ -59,11 +59,28 @@ class ShelfTest < AppTest
         assert_predicate form, :valid?, "#{record.name}: #{form.problems}"
         form.columns.except(:calibration).each do |name, value|
           kept = record.public_send(name)
-          if value.is_a?(Float) then assert_in_delta kept, value, 1e-3, "#{record.name} #{name} #{system}"
+          if value.is_a?(Float) then assert_in_epsilon kept, value, 1e-6, "#{record.name} #{name} #{system}"
           elsif value.nil? then assert_nil kept
           else assert_equal kept, value, "#{record.name} #{name}"
           end
         end
+      end
+    end
+  end
+
+  def test_a_figure_told_in_other_units_is_shown_as_it_was_told
+    random = Random.new(Minitest.seed)
+    { "resin_density_g_ml" => 7.0..12.0, "pot_mass_g" => 1.0..200.0, "reference_temp_c" => 45.0..100.0, "lowest_c" => 33.0..60.0,
+      "max_depth_mm" => 0.05..9.0 }.each do |name, range|
+      20.times do
+        told = random.rand(range).round(random.rand(0..2)).then { |figure| figure.zero? ? range.begin : figure }
+        form = Document::SheetForm.new({ **SHEET, "lowest_c" => "40", "reference_temp_c" => "70", "resin_density_g_ml" => "9.5",
+                                         "hardener_density_g_ml" => "8.2", name => Check.plain(told) }, "us", calibrate: false)
+
+        refute form.problems.key?(name), "#{name} #{told}: #{form.problems}"
+        record = Stores::Sheet.new(form.columns.except(:calibration))
+
+        assert_equal Check.plain(told), Document::SheetForm.shown(Document::SheetForm::FIELDS[name], record, Words::Wording.new("us")), name
       end
     end
   end
@@ -276,6 +293,29 @@ class SettingsTest < AppTest
     assert_match(/id="f-room"[^>]* value="59"/, page)
   end
 
+  # Whoever works here is told once: their jobs plan by name, each by what they can do and when they are there.
+  def test_people_are_told_once_for_all_jobs
+    fields = { "units" => "metric", "shop_temp" => "20", "hours" => "07:00-17:00", "crew" => "1" }
+    submit "/settings", fields.merge("people" => "Ada; mix; 07:00-15:00\nBo; lay, roll\n Cy")
+
+    assert_equal 303, last_response.status
+    assert_equal [3, %w[Ada Bo Cy]], [Stores::Settings.shop.crew, Document::Crew.of(Stores::Settings.shop).names]
+    desk = Stores::Planning.new(Stores::Settings.shop).desk_of(Stores::Job.find(1).document.except("crew", "people"))
+
+    assert_equal(%w[Ada Bo Cy], desk.coats.flat_map { |coat| coat.crew.map(&:first) }.uniq.sort)
+    { "Ada; juggle" => /juggle is none of these/, "; mix" => /line 1 must begin with a name/, "Ada\nada" => /nobody twice/,
+      "Ada; mix; 25:00-26:00" => /hours|open|bands/,
+      (["A;"] * 21).each_with_index.map { |one, i| "#{one[0]}#{i}" }.join("\n") => /at most 20/,
+      "Ada; all; 2026-13-45" => /bands/ }.each do |text, says|
+      submit "/settings", fields.merge("people" => text)
+
+      assert_equal 422, last_response.status, text
+      assert_match says, words
+      assert_includes page, CGI.escapeHTML(text.lines.first.chomp)
+    end
+    assert_equal 3, Stores::Settings.shop.crew
+  end
+
   def test_bad_settings_are_refused_and_kept
     ["-300", "900", "warm", "", "1e309", "NaN"].each do |typed|
       submit "/settings", { "units" => "metric", "shop_temp" => typed }
@@ -296,7 +336,7 @@ class SettingsTest < AppTest
              "thinner_most_pct" => "4",
              "grain_most_g_m2" => "2100", "moisture_most_pct" => "5",
              "pack_ml" => "9000", "service_c" => "44", "service_cured_c" => "71", "cure_c" => "60", "cure_min" => "480 min",
-             "cure_ramp_c_h" => "12", "cure_most_c" => "90" }
+             "cure_ramp_c_h" => "12", "cure_most_c" => "90", "store_from_c" => "10", "store_to_c" => "28" }
 
     assert_equal WorkLimits::ALL.keys.map(&:to_s), told.keys
     form = Document::SheetForm.of(record, "metric")

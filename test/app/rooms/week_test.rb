@@ -325,6 +325,18 @@ class WeekTest < AppTest
     week
   end
 
+  # Where jobs ask for somebody by name, it says for whom.
+  def test_a_clash_names_whom_it_is_about
+    Stores::Settings.shop.update!(people: "Ada\nBo", crew: 2)
+    board("Hatch", "2026-12-01T08:00", "crew[0][name]" => "Ada", "crew[0][does]" => "all")
+    board("Lid", "2026-12-01T08:00", "crew[0][name]" => "Ada", "crew[0][does]" => "all")
+    Stores::Renewer.new.renew_all(breath_s: 0)
+    week
+
+    assert_match(/Tue 08:\d\d: 2 want Ada/, words)
+    refute_match(/2 want 2 pairs of hands/, words)
+  end
+
   def test_the_week_for_the_door
     board("Hatch", "2026-12-01T08:00")
     get "/paper/week?from=#{MONDAY}&days=5"

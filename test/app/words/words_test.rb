@@ -40,7 +40,10 @@ class WordsTest < AppTest
       "/plan/3/compare", "/table/2/c1/templates", "/table/9/p1", "/paper/10", "/paper/8/cards", *Stores::Batch.ids.map do |id|
                                                                                                   "/bench/#{id}"
                                                                                                 end,
-      *Stores::Sheet.ids.map { |id| "/shelf/#{id}" }]
+      *Stores::Sheet.ids.flat_map { |id| ["/shelf/#{id}", "/stock/#{id}"] }, *Stores::Tin.ids.first(4).map { |id| "/stock/tins/#{id}" },
+      "/book", "/book/read-in", "/book/jobs/3?seen=bubbles", "/paper/11/story", "/history/11",
+      *Faults::SIGNS.keys.map { |seen| "/book/batches/11?seen=#{seen}" },
+      "/stock/buy", "/stock/takes?jobs[]=8&jobs[]=3", "/stock/labels?tins[]=1"]
     paths.each do |path|
       get path
 
