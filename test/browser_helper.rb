@@ -59,7 +59,7 @@ class BrowserTest < CoreTest
     # Cookies stay: an answer still on its way from the page just left would bring back one that was taken away.
     page.driver.browser.navigate.to("about:blank")
 
-    assert_empty complaints
+    assert_empty complaints, "The shop wrote:\n#{self.class.shop.output.lines.last(90).grep_v(%r{/gems/}).join if complaints.any?}"
   end
 
   def size(width, height)

@@ -210,7 +210,7 @@ module Dakren
         match = KEY.match(key) or return
         table = if match[:shape] then SHAPE
                 elsif match[:place] then PLACE
-                elsif match[:task] then return TASK[match[:name]] || mark(match[:name]) || not_before(match[:name])
+                elsif match[:task] then return TASK[match[:name]] || mark(match[:name]) || not_before(match[:name]) || took(match[:name])
                 else JOB
                 end
         table[match[:name]]

@@ -18,6 +18,19 @@ module Dakren
       # When a step of a task was really done: "c1-done_trim".
       DONE = /\Adone_(?<step>own_(?:before|between|after|stage)_\d{1,3}|[a-z_]+(?:_\d+)?)\z/
 
+      # How many minutes a step of a task really took: "c1-took_trim". Of those that take no longer where there is more of the work.
+      TOOK = /\Atook_(?<step>[a-z_]+(?:_\d+)?)\z/
+
+      # @param name [String] e.g. "took_trim"
+      # @return [Field, nil]
+      def took(name)
+        match = TOOK.match(name) or return
+        step = Plan::WorkSteps::ALL[match[:step].to_sym]
+        return unless step&.per_m2&.zero?
+
+        make(name, "Took", allowed: Work::Own::SORTS.fetch(:step).last, **Fields::MINUTES)
+      end
+
       # @param name [String] e.g. "done_trim"
       # @return [Field, nil]
       def step_mark(name)

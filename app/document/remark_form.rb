@@ -13,7 +13,8 @@ module Dakren
       include TypedForm
 
       KINDS = %w[ended peak checked note found corrected aside].freeze
-      NAMES = { "how" => "How the cup ended", "min" => "After", "peak" => "Hottest", "check" => "The check", "value" => "What it showed",
+      NAMES = { "how" => "How the cup ended", "min" => "After", "peak" => "Hottest", "where" => "Seen",
+                "check" => "The check", "value" => "What it showed",
                 "text" => "The note", "at" => "When", "picture" => "The photograph", "reading" => "What was wrong",
                 "should" => "What it should say",
                 "why" => "Why", "cause" => "The cause", "sign" => "What is seen" }.freeze
@@ -72,7 +73,14 @@ module Dakren
       def peak
         bare = @wording.us?(:temperature) ? :F : :C
         @data = { peak_c: Measure::Typed.read(value("peak"), field: "peak", units: Measure::Units::TEMPERATURE, bare: bare, allowed: PEAK_C)
-          .to_f.round(1) }
+          .to_f.round(1), where: where }.compact
+      end
+
+      # Where it was seen, of one that was poured.
+      def where
+        return if @walk.times.poured_at.nil?
+
+        Bench::Afterwards::SEEN.key?(value("where").to_sym) ? value("where") : "inside"
       end
 
       def checked

@@ -14,7 +14,7 @@ module Dakren
       FRACTION = %r{\A\d+(?:\s+\d+)?\s*/\s*\d+\z}
       FRACTION_OF_INCH = %i[mil mm micron].freeze
 
-      attr_reader :sections, :service_c, :real, :id, :kind, :figures, :sheet, :coats, :reading
+      attr_reader :sections, :service_c, :real, :took, :id, :kind, :figures, :sheet, :coats, :reading
 
       # @param reading [Reader] of the task @param places [Hash{String=>PlaceDesk}] of the piece, by id
       # @param sheets [#call] from an id to a Sheet or nil @param tools [ToolShelf] @param zone [ActiveSupport::TimeZone]
@@ -33,6 +33,8 @@ module Dakren
         told = reading.problems.size + reading.missing.size
         read_figures
         @unread = reading.problems.size + reading.missing.size > told
+        # What is wrong there stops no plan.
+        @took = read_took
         @sheet = read_sheet
         @unread ||= !too_warm.nil?
         @reading.miss("places", "#{Work::Kinds.one(Work::Kinds::PLACES.fetch(@kind.on))} for the #{@kind.label}") if covered_ids.empty?

@@ -35,6 +35,14 @@ module Dakren
         end
       end
 
+      # How many minutes steps really took.
+      # @return [Hash{Symbol=>Rational}]
+      def read_took
+        @reading.told(Fields::TOOK).each_with_object({}) do |name, found|
+          minutes = Fields.took(name) && @reading.figure(name) and found[Fields::TOOK.match(name)[:step].to_sym] = minutes
+        end
+      end
+
       def real_time(name)
         text = @reading.entry(name).typed
         return if text.strip.empty?

@@ -49,22 +49,23 @@ module Dakren
         tell(find(id))
       end
 
-      # A whole job: one batch of it, or what its plan knows.
-      get %r{/jobs/(\d{1,15})} do |id|
-        ask_job(Stores::Job.find_by(id: id) || not_found)
+      # A whole job or one coat of it: what its batches say, or what its plan knows.
+      get %r{/jobs/(\d{1,15})(?:/(c\d{1,3}-\d{1,2}-\d{1,2}))?} do |id, coat|
+        ask_job(Stores::Job.find_by(id: id) || not_found, coat)
       end
 
-      post %r{/jobs/(\d{1,15})} do |id|
+      post %r{/jobs/(\d{1,15})(?:/(c\d{1,3}-\d{1,2}-\d{1,2}))?} do |id, coat|
         job = Stores::Job.find_by(id: id) || not_found
         sign = word("sign").to_sym
         cause = word("cause")
-        next ask_job(job, 422) unless Faults::SIGNS.key?(sign) && (cause.empty? || Faults::BY_NAME.key?(cause.to_sym))
+        next ask_job(job, coat, 422) unless Faults::SIGNS.key?(sign) && (cause.empty? || Faults::BY_NAME.key?(cause.to_sym))
 
         once do
+          asked = job_fault(job, coat)
           data = { sign: sign.to_s, cause: cause, text: word("text").strip[0, Document::RemarkForm::LONGEST],
-                   told: Document::RemarkForm.told(typed) }
+                   told: Document::RemarkForm.told(typed), **asked.marks }
           Stores::Database.writing { Stores::Marks.beside(job.id, "found", at: Stores::Now.wall - ago_s, by: by, data: data) }
-          "/book/jobs/#{job.id}?seen=#{sign}"
+          "#{asked.address}?seen=#{sign}"
         end
       end
 
@@ -78,14 +79,21 @@ module Dakren
           Stores::Batch.find_by(id: id) || not_found
         end
 
-        # @param job [Stores::Job]
-        def ask_job(job, code = 200)
+        # @param job [Stores::Job] @param coat [String, nil] as its address names it
+        def ask_job(job, coat, code = 200)
+          page = job_fault(job, coat)
           status code
           @record = job
           @title = "#{job.title(80)}: something wrong?"
+          erb :"book/job", locals: { page: page }
+        end
+
+        # @return [JobFault]
+        def job_fault(job, coat)
           desk = Stores::Planning.new(settings_row, job_id: job.id).desk_soon(job.document)
           batches = Stores::Batch.where(job_id: job.id).where.not(met_at: nil).order(met_at: :desc).limit(MOST_BATCHES).to_a
-          erb :"book/job", locals: { page: JobFault.new(job, desk, wording.seen_from(desk.start), typed, batches, zone) }
+          page = JobFault.new(job, desk, wording.seen_from(desk.start), typed, batches, zone, coat: JobFault::Coat.read(coat))
+          page.any? ? page : not_found
         end
 
         def read_in(shown, code = 200)

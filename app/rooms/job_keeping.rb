@@ -84,6 +84,7 @@ module Dakren
         # What is not ready yet is summed up in the background.
         return if desk.working?
 
+        Stores::Paces.took(record, desk.tasks.to_h { |task| [task.id, task.took] })
         said = Stores::Summary.of(desk)
         Stores::Database.writing { record.summarise(said, planning.stamp) }
       end

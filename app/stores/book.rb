@@ -99,7 +99,7 @@ module Dakren
         data = event.data
         case event.kind
         when "checked" then [Bench::Checks.label(data["check"]), data["value"], data["text"]].compact.reject(&:empty?).join(": ")
-        when "found" then fault_words(data["sign"], data["cause"]).join(": ")
+        when "found" then [data["of"], *fault_words(data["sign"], data["cause"])].compact.join(": ")
         else data["text"].to_s.empty? && data["picture"] ? "photograph" : data["text"].to_s
         end
       end

@@ -43,7 +43,7 @@ module Dakren
         lesson = batch.lesson || {}
         out = batch.poured_at && ((batch.poured_at - batch.met_at) / 60).round(1)
         { "minutes" => lesson["ended_min"]&.round(1) || out, "ended" => Bench::Afterwards::ENDS[lesson["ended"]&.to_sym],
-          "hottest_c" => lesson["peak_c"] }
+          "hottest_c" => lesson["peak_c"] || lesson["pour_c"] }
       end
 
       def said(told)

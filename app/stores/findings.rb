@@ -16,7 +16,7 @@ module Dakren
       def late
         keys = Entry.where(kind: "fault").order(at: :desc, id: :desc).limit(MOST).pluck(:key)
         events = Event.where(id: keys.map { |key| key.delete_prefix("event-") }).includes(:batch, :job).order(at: :desc, id: :desc)
-        events.uniq { |event| [event.batch_id, event.job_id] }.filter_map { |event| found(event) }
+        events.uniq { |event| [event.batch_id, event.job_id, event.data["coat"]] }.filter_map { |event| found(event) }
       end
 
       def found(event)
@@ -25,9 +25,13 @@ module Dakren
         return if cause.nil? || sign.nil?
 
         Found.new(at: event.at + event.data["set_s"].to_f, batch: event.batch ? event.batch.name : event.job&.title(60).to_s, sign: sign,
-          cause: cause, resin: event.batch && event.batch.sheet["resin"], hardener: event.batch && event.batch.sheet["hardener"])
+          cause: cause, **mix(event.batch&.sheet || event.data))
       end
-      private_class_method :found
+
+      def mix(told)
+        { resin: told["resin"], hardener: told["hardener"] }
+      end
+      private_class_method :found, :mix
     end
   end
 end

@@ -13,6 +13,8 @@ module Dakren
       MOST_TIMED = 24
       MOST_FILMS = 24
       MOST_BOUNDS = 8
+      # Pours whose heat was seen, the deepest: they take the longest to work out.
+      MOST_POURS = 2
       # Lessons that are read for it, the latest.
       MOST_READ = 400
 
@@ -73,10 +75,11 @@ module Dakren
         nil
       end
 
-      # @return [Array<Cure::LoggedCup, Cure::LoggedFilm>]
+      # @return [Array<Cure::LoggedCup, Cure::LoggedPour, Cure::LoggedFilm>]
       def logs(sheet, lessons)
         timed, open = lessons.select(&:logged_cup).partition { |one| one.timed? || one.peak_c }
         [*timed.first(MOST_TIMED).map(&:logged_cup), *telling(sheet, open).map(&:logged_cup),
+          *lessons.filter_map(&:logged_pour).max_by(MOST_POURS) { |pour| pour.bed.depth_mm },
           *lessons.flat_map { |one| one.logged_films(sheet) }.first(MOST_FILMS)]
       end
 

@@ -11,17 +11,19 @@ module Dakren
 
       MEANS = [:sort, :name, Arel.sql("avg(value)"), Arel.sql("count(*)"), Arel.sql("avg(value * value)")].freeze
 
+      # The job whose batch or whose step it is of.
+      JOB = "coalesce(own_figures.job_id, batches.job_id)"
       # Sort, name, the job whose batches they are of (nil of none), how many, their sum and that of their squares.
-      SUMS = ["own_figures.sort", "own_figures.name", "batches.job_id", "count(*)", "total(value)", "total(value * value)"]
+      SUMS = ["own_figures.sort", "own_figures.name", JOB, "count(*)", "total(value)", "total(value * value)"]
         .map { |sql| Arel.sql(sql) }.freeze
 
       # @return [Array<Array>] of SUMS
       def self.sums
-        joins("LEFT JOIN batches ON batches.id = own_figures.batch_id").group("own_figures.sort", "own_figures.name", "batches.job_id")
+        joins("LEFT JOIN batches ON batches.id = own_figures.batch_id").group("own_figures.sort", "own_figures.name", Arel.sql(JOB))
           .pluck(*SUMS)
       end
 
-      # @param except_job [Integer, nil] a job goes on as it was planned: what its own batches took is for the next
+      # @param except_job [Integer, nil] a job goes on as it was planned: what its own batches and steps took is for the next
       # @param sums [Array<Array>] of SUMS
       # @return [Work::Own] the mean of each with how many weighings stand behind it, and how they spread
       def self.of_shop(except_job: nil, sums: self.sums)

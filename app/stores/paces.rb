@@ -21,6 +21,22 @@ module Dakren
         end
       end
 
+      # How long steps of a job really took, as it stands there: the shop's own, for other jobs.
+      # @param job [Job] @param steps [Hash{String=>Hash{Symbol=>Numeric}}] minutes by task and step
+      def took(job, steps)
+        found = steps.flat_map { |task, all| all.map { |name, minutes| [[task, name.to_s], minutes.to_f] } }.to_h
+        known = OwnFigure.where(job_id: job.id).index_by { |own| [own.task, own.name] }
+        return if known.transform_values(&:value) == found
+
+        Database.writing do
+          known.except(*found.keys).each_value(&:destroy!)
+          found.each do |(task, name), value|
+            own = known[[task, name]] || OwnFigure.new(job_id: job.id, task: task, sort: "step", name: name)
+            own.update!(value: value)
+          end
+        end
+      end
+
       # What its plan reckoned with, as it is kept with the batch.
       # @param entry [Plan::Entry] @return [Hash{String=>Object}]
       def planned(entry)

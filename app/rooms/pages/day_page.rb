@@ -8,8 +8,9 @@ module Dakren
 
       # One thing somebody does: when, what, what is said of it, and what may be noted.
       # crew: who does it; marks: [Control] of what really happened; tap: [act, words] of what happens next, noted by one press; open: is
-      # a mark wrong?
-      Doing = Value.define(:css, :clock, :label, :count, :told, :waits, :wrong, :key, marks: [].freeze, tap: nil, crew: nil, open: false)
+      # a mark wrong? coat: the address of one that was begun.
+      Doing = Value.define(:css, :clock, :label, :count, :told, :waits, :wrong, :key, marks: [].freeze, tap: nil, crew: nil, open: false,
+        coat: nil)
       # What is noted by one press, in this order.
       TAPS = { "began" => "started now", "finished" => "last batch applied now", "tacky" => "tacky now", "hard" => "hard now" }.freeze
 
@@ -55,7 +56,8 @@ module Dakren
           label: entry.label, count: entry.coat? ? count(entry) : "", told: entry.coat? ? told(entry) : nil,
           waits: entry.waits_min.positive? ? "then leave #{@wording.minutes(entry.waits_min)}" : nil, wrong: edge(entry),
           key: "#{entry.task.id}-real_#{entry.number}_#{entry.section}", marks: marks,
-          tap: entry.coat? ? tap(entry) : step_tap(entry), crew: crew(entry), open: marks.any?(&:problem))
+          tap: entry.coat? ? tap(entry) : step_tap(entry), crew: crew(entry), open: marks.any?(&:problem),
+          coat: (JobFault::Coat.of(entry).to_s if entry.coat? && entry.real))
       end
 
       # " 2 of 3, section 1 of 2"
@@ -111,7 +113,9 @@ module Dakren
       def step_marks(entry)
         return [] unless markable?(entry) && entry.real
 
-        [@form.part(entry.task.id).moment("done_#{entry.name}", label: "Done")]
+        part = @form.part(entry.task.id)
+        took = "took_#{entry.name}"
+        [part.moment("done_#{entry.name}", label: "Done"), (part.field(took) if Document::Fields.took(took))].compact
       end
 
       def markable?(entry)

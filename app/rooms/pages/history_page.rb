@@ -85,10 +85,14 @@ module Dakren
 
       def of_job(event)
         return [event.data["text"].to_s, ""] if event.kind == "note"
-        return ["Found wrong", Faults::SIGNS[event.data["sign"].to_s.to_sym]&.says.to_s] if event.kind == "found"
+        return ["Found wrong", found(event.data)] if event.kind == "found"
 
         label = event.kind == Stores::Marks::STEP ? Document::Fields.step_mark("done_#{event.data["step"]}").label : Document::Fields::MARKS.fetch(event.kind)
         [label, event.at ? "" : unread(event)]
+      end
+
+      def found(data)
+        [data["of"], Faults::SIGNS[data["sign"].to_s.to_sym]&.says].compact.join(": ")
       end
 
       # What stands there instead of a time.

@@ -112,7 +112,17 @@ module Dakren
       # What the bench must know of the work itself.
       def of_work
         { **powder_of, **thinner_of, of: @coat.plan.batches.size, hardeners: hardeners_of, kind: @coat.task.kind.name,
-                                     comb_mm: comb_of&.to_f, laid: laid, after: @coat.task.steps & Dakren::Bench::AFTER.map(&:name) }
+                                     comb_mm: comb_of&.to_f, laid: laid, bed: bed,
+                                     after: @coat.task.steps & Dakren::Bench::AFTER.map(&:name) }
+      end
+
+      # Where it lies, of a pour in one lift: lifts warm each other.
+      # @return [Cure::Bed, nil]
+      def bed
+        plan = @coat.plan
+        return unless plan.pour? && @coat.of == 1 && @coat.sections == 1 && plan.film_mm && plan.order.need.laminate.nil?
+
+        Cure::Bed.new(depth_mm: plan.film_mm.to_f, **plan.order.ground.slice(:wall, :plan))
       end
 
       # How cloth is laid, where there is some.

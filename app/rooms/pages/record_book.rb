@@ -89,7 +89,7 @@ module Dakren
         case deed
         when :ended then [control("how", choices: Dakren::Bench::Afterwards::ENDS.map { |name, label| [name.to_s, label] }),
           control("min", placeholder: ended_hint)]
-        when :peak then [control("peak", label: "Hottest in its cup, #{@wording.us?(:temperature) ? "°F" : "°C"}")]
+        when :peak then hottest
         when :checked then [control("check", choices: Dakren::Bench::Checks.all_words),
           control("value", placeholder: "leaves no mark, 78, tacky …"), at_field]
         when :note then [control("text", lines: 3, css: "wide"), at_field,
@@ -114,6 +114,14 @@ module Dakren
       # What is seen, as it was asked, or as it was being written down.
       def seen
         @form && @form.kind == :found ? { **@typed, "seen" => @form.value("sign") } : @typed
+      end
+
+      # Of what was poured it is asked where it was seen: the surface stays cooler than what is within.
+      def hottest
+        out = @walk.times.poured_at
+        unit = @wording.us?(:temperature) ? "°F" : "°C"
+        [control("peak", label: "Hottest #{out ? "as it cured" : "in its cup"}, #{unit}"),
+          (control("where", choices: Dakren::Bench::Afterwards::SEEN.map { |name, label| [name.to_s, label] }) if out)].compact
       end
 
       def at_field

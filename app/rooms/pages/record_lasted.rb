@@ -39,7 +39,7 @@ module Dakren
 
       # @return [Array<String>]
       def says
-        [taught, stage_words].compact
+        [taught, stage_words, heat_words].compact
       end
 
       private
@@ -80,6 +80,20 @@ module Dakren
         return "#{label(name)} when it was foretold." if share.between?(0.9, 1.11)
 
         "#{label(name)} #{share < 1 ? "sooner" : "later"} than foretold: #{@wording.minutes(minutes)} for #{@wording.minutes(band.middle)}."
+      end
+
+      # A pour as hot as it was seen, beside what its recipe and its data sheet made of it.
+      def heat_words
+        pour = lesson&.logged_pour or return
+        sheet = @recipe.sheet
+        made = pour.hottest_c(sheet.clock, sheet.mix.reaction, nodes: Cure::Pour::NODES)
+        "#{degrees(pour.peak_c)} hot #{pour.surface ? "on its surface" : "within"}; foretold was #{degrees(made.round)}."
+      rescue NotSolved
+        nil
+      end
+
+      def degrees(value)
+        @wording.show(Quantity.new(value: value, unit: :c))
       end
 
       def label(name)

@@ -108,7 +108,7 @@ module Dakren
       PLAIN_WORDS = { touched: "Hardener met resin: the clock starts", back: "went back", accepted: "Taken as it was",
                       abandoned: "Thrown out", reopened: "Taken back, goes on", met: "Told when the hardener really went in",
                       touched_soft: "Test dab touched: still soft", touched_tacky: "Test dab touched: tacky",
-                      timed: "Could not be spread any more", ended: "How its cup ended", peak: "Hottest in its cup", checked: "Checked",
+                      timed: "Could not be spread any more", ended: "How its cup ended", peak: "Hottest", checked: "Checked",
                       note: "Noted", found: "Found wrong", corrected: "A reading put right", aside: "Set aside" }.freeze
       # What was asked back.
       ASKED = { nil => "Asked whether it is mixed through", "reading" => "Asked whether that reading is right",
@@ -264,7 +264,7 @@ module Dakren
                                                                                            else
                                                                                              ""
                                                                                            end)
-        when :peak then degrees(data[:peak_c])
+        when :peak then [degrees(data[:peak_c]), Dakren::Bench::Afterwards::SEEN[data[:where].to_s.to_sym]].compact.join(", ")
         when :checked then [Dakren::Bench::Checks.label(data[:check]), data[:value], data[:text]].compact.join(": ")
         when :note then data[:text].to_s.empty? ? "photograph" : data[:text]
         when :found then [Faults::SIGNS[data[:sign].to_s.to_sym]&.says, Faults::BY_NAME[data[:cause].to_s.to_sym]&.label,

@@ -138,6 +138,10 @@ module Dakren
         @wording.show(Quantity.new(value: value, unit: :g))
       end
 
+      def millimetres(value)
+        @wording.show(Quantity.new(value: value, unit: :mm))
+      end
+
       def degrees(value)
         @wording.show(Quantity.new(value: value, unit: :c))
       end
@@ -148,7 +152,9 @@ module Dakren
           "#{Cure::STAGES.find { |one| one.name == name }.label} after #{@wording.minutes(minutes)}"
         end
         ["#{grams(lesson.cup[:mass_g].round)} at #{degrees(lesson.cup[:start_c])}", ended,
-          lesson.peak_c && "#{degrees(lesson.peak_c)} hot", *stages].compact.join(", ")
+          lesson.peak_c && "#{degrees(lesson.peak_c)} hot",
+          lesson.pour_c && "#{degrees(lesson.pour_c)} hot in a pour of #{millimetres(lesson.bed.depth_mm)}",
+          *stages].compact.join(", ")
       end
     end
   end

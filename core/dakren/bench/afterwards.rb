@@ -7,14 +7,17 @@ module Dakren
     # What is told of a batch beside its steps, at the bench or long after: how its cup ended, how hot it got, a check, a note, what was
     # wrong with it, a reading corrected. It moves no step, and whoever is at the bench is not overtaken by it.
     #
-    # ended: how (ENDS), min since its parts met; peak: peak_c in its cup; checked: check, value; note: text, picture; found: sign, cause;
-    # corrected: of (number of the event), and what it should have said; aside: why, "" where it counts again.
+    # ended: how (ENDS), min since its parts met; peak: peak_c, and where (SEEN) once it was poured; checked: check, value; note: text,
+    # picture; found: sign, cause; corrected: of (number of the event), and what it should have said; aside: why, "" where it counts
+    # again.
     module Afterwards
       KINDS = %i[ended peak checked note found corrected aside].freeze
       # Neither do these move a step: the scale rose.
       BESIDE = [:touched, *KINDS].freeze
       # How a cup ended, as it is asked.
       ENDS = { runny: "still runny", thickening: "thickening", gummed: "gummed up", set: "found set" }.freeze
+      # Where its heat was seen once it lay on the work: no surface is as hot as what is within.
+      SEEN = { inside: "inside it, by a probe", surface: "on its surface" }.freeze
       # What may be corrected of an event, by its name.
       READINGS = %i[reading_g reading_ml added_g added_ml powder_g thinner_ml start_g room_c tins_c].freeze
 

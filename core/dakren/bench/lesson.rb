@@ -10,9 +10,10 @@ module Dakren
     #
     # cup: mass_g (everything in it), start_c, room_c, diameter_mm; powder: share of everything, density; shaped: was it for what must
     # level or be shaped; ended: of Afterwards::ENDS or nil, min since its parts met; peak_c; poured_min; stages: minutes on the work by
-    # stage; soft_min: the last look that found it soft, on the work.
+    # stage; pour: hottest °C seen in a pour of one lift, surface: on its surface, and not within it? bed: where it lies;
+    # soft_min: the last look that found it soft, on the work.
     Lesson = Value.define(:cup, powder_share: 0.0, powder_density_g_ml: nil, shaped: false, ended: nil, ended_min: nil, peak_c: nil,
-      poured_min: nil, stages: {}.freeze, soft_min: nil) do
+      poured_min: nil, stages: {}.freeze, soft_min: nil, pour_c: nil, surface: false, bed: nil) do
       # @param walk [Walk]
       # @return [Lesson, nil] nil where it teaches nothing: its parts never met, it is off its ratio or thinned, nothing was seen, or its
       # tin
@@ -32,17 +33,18 @@ module Dakren
       def self.read(kept)
         told = kept.transform_keys(&:to_sym)
         new(**told, cup: told[:cup].transform_keys(&:to_sym), ended: told[:ended]&.to_sym,
-          stages: told[:stages].to_h { |name, minutes| [name.to_sym, minutes] })
+          stages: told[:stages].to_h { |name, minutes| [name.to_sym, minutes] }, bed: Cure::Bed.read(told[:bed]))
       end
 
       # @return [Hash{String=>Object}] of JSON
       def kept
         to_h.reject { |name, value| value == self.class.new(cup: nil)[name] && name != :cup }
-          .to_h { |name, value| [name.to_s, value.is_a?(Symbol) ? value.to_s : value] }.merge("stages" => stages.transform_keys(&:to_s))
+          .to_h { |name, value| [name.to_s, value.is_a?(Symbol) ? value.to_s : value] }
+          .merge({ "stages" => stages.transform_keys(&:to_s), "bed" => bed&.kept }.compact)
       end
 
       def teaches?
-        !(ended.nil? && peak_c.nil? && stages.empty?)
+        !(ended.nil? && peak_c.nil? && pour_c.nil? && stages.empty?)
       end
 
       # Was its end seen, and not only that it was still runny?
@@ -56,6 +58,13 @@ module Dakren
 
         times = { runny: :still_min, thickening: :usable_min, gummed: :set_min, set: :set_min }
         Cure::LoggedCup.new(**cup, ballast: ballast, shaped: shaped, peak_c: peak_c, **(ended ? { times.fetch(ended) => ended_min } : {}))
+      end
+
+      # @return [Cure::LoggedPour, nil]
+      def logged_pour
+        return if pour_c.nil?
+
+        Cure::LoggedPour.new(bed: bed, start_c: cup[:start_c], room_c: cup[:room_c], peak_c: pour_c, surface: surface, ballast: ballast)
       end
 
       # Stages that its sheet tells, seen on the work.
@@ -115,7 +124,7 @@ module Dakren
         mix = @contents.mix
         Lesson.new(cup: cup(mix), powder_share: mix.ballast.share.to_f, powder_density_g_ml: mix.ballast.density_g_ml.to_f,
           shaped: shaped?, ended: ended, ended_min: minutes, peak_c: peak_c, poured_min: since_met(@times.poured_at), stages: stages,
-          soft_min: last(:touched_soft)&.then { |at| on_the_work(at) })
+          soft_min: last(:touched_soft)&.then { |at| on_the_work(at) }, **pour)
       end
 
       private
@@ -144,9 +153,19 @@ module Dakren
 
       # Of one that was left in its cup: what was poured out had no time to get as hot as it would.
       def peak_c
-        return if @times.poured_at
+        peak[:peak_c] if @times.poured_at.nil?
+      end
 
-        @walk.events.reverse.find { |event| event.kind == :peak }&.data&.fetch(:peak_c)
+      # Of one that was poured, where it is known how it lies.
+      def pour
+        bed = @walk.recipe.bed
+        return {} if @times.poured_at.nil? || bed.nil? || peak.empty?
+
+        { pour_c: peak[:peak_c], surface: peak[:where] == "surface", bed: bed }
+      end
+
+      def peak
+        @peak ||= @walk.events.reverse.find { |event| event.kind == :peak }&.data.to_h
       end
 
       def stages

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "../base/value"
+require_relative "../cure/logged_pour"
 require_relative "../measure/tools"
 require_relative "../plan/cup_kind"
 require_relative "steps"
@@ -24,6 +25,7 @@ module Dakren
       COUNT = ->(kept) { kept && Count.new(**kept.transform_keys(&:to_sym)) }
       CUP = ->(kept) { Plan::CupKind.new(**kept.transform_keys(&:to_sym)) }
       WORDS = ->(kept) { kept.map(&:to_sym) }
+      BED = ->(kept) { Cure::Bed.read(kept) }
       OWN = ->(kept) { kept.map { |name, label, after_min| Bench.own_step(name.to_sym, label, after_min: after_min) } }
     end
 
@@ -55,6 +57,8 @@ module Dakren
       thinner_pct: [Kept::NUMBER, nil], thinner_when: [Kept::WORD, nil],
       # Of how many batches of its coat it is one, as it was planned; nil without a job.
       of: [Kept::PLAIN, nil],
+      # Where a pour of one lift lies; nil for all else.
+      bed: [Kept::BED, nil],
       # How cloth is, of Work::Cloth::LAID.
       laid: [Kept::WORD, nil],
       # Of the walk it was made for, since a batch goes through the steps it began with.
@@ -76,7 +80,7 @@ module Dakren
       # As it is kept: what can be written as JSON and read again.
       # @return [Hash{String=>Object}]
       def kept
-        to_h.except(:name, :sheet).to_h { |part, value| [part.to_s, written(value)] }.merge("cup" => cup.told)
+        to_h.except(:name, :sheet, :bed).to_h { |part, value| [part.to_s, written(value)] }.merge("cup" => cup.told, "bed" => bed&.kept)
       end
 
       # @return [Measure::Way] how it is measured

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "body"
+require_relative "logged_pour"
 require_relative "../base/memo"
 require_relative "../base/value"
 
@@ -78,7 +79,7 @@ module Dakren
 
       attr_reader :reaction, :covariance, :unknowns, :z, :logs
 
-      # @param clock [Clock] @param logs [Array<LoggedCup, LoggedFilm>] at most 500
+      # @param clock [Clock] @param logs [Array<LoggedCup, LoggedPour, LoggedFilm>] at most 500
       # @return [Learning]
       # @raise [InputError, NotSolved]
       def self.of(clock, logs)
@@ -114,7 +115,7 @@ module Dakren
       # What it comes to, to be kept and planned by.
       # @return [Shop]
       def shop
-        Shop.new(z: z, covariance: covariance, cups: logs.grep(LoggedCup).size, films: logs.grep(LoggedFilm).size)
+        Shop.new(z: z, covariance: covariance, cups: logs.size - logs.grep(LoggedFilm).size, films: logs.grep(LoggedFilm).size)
       end
 
       # @return [Float] standard deviation from slopes on all unknowns, the factor's last

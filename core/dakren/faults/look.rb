@@ -55,6 +55,12 @@ module Dakren
         @causes ||= possible.map { |cause| suspect(cause) }.sort_by { |one| [-one.score, one.place] }
       end
 
+      # How much the history says for the likeliest: of several histories the one that tells most.
+      # @return [Float]
+      def weight
+        causes.map { |one| one.evidence.sum(&:first) }.max
+      end
+
       # Each a little off: cool, damp, a little off the ratio.
       # @return [Array<String>] what they are, where none is to be blamed alone
       def small_faults

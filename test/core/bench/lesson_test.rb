@@ -33,8 +33,8 @@ class LessonTest < CoreTest
     happen(:done, step: :pour_out, after_min: out_min - 4, **out) if out_min
   end
 
-  def lesson
-    Bench::Lesson.of(walk)
+  def lesson(**changes)
+    Bench::Lesson.of(walk(**changes))
   end
 
   def test_how_a_cup_ended_and_when
@@ -80,6 +80,27 @@ class LessonTest < CoreTest
     happen :done, step: :pour_out, ended: "runny"
 
     assert_nil lesson.peak_c
+  end
+
+  BED = Dakren::Cure::Bed.new(depth_mm: 40.0, wall: Dakren::Cure::Wall::GROUNDS[:wood],
+    plan: Dakren::Cure::Footprint.new(perimeter_m: 1.2, area_m2: 0.08))
+
+  # In a pour that lies somewhere known, within it or on its surface; elsewhere nobody can say what it should have been.
+  def test_the_hottest_of_a_pour_counts_where_it_is_known_how_it_lies
+    poured(ended: "runny")
+    happen :peak, peak_c: 71.0, where: "inside", after_min: 200
+
+    assert_nil lesson.pour_c
+    found = lesson(bed: BED)
+
+    assert_equal [71.0, false, BED], found.to_h.values_at(:pour_c, :surface, :bed)
+    assert_equal found, Bench::Lesson.read(JSON.parse(JSON.generate(found.kept)))
+    happen :peak, peak_c: 58.0, where: "surface"
+
+    assert_predicate lesson(bed: BED).logged_pour, :surface
+    kept = JSON.parse(JSON.generate(recipe(bed: BED).kept))
+
+    assert_equal BED, Bench::Recipe.read(kept, name: "Cup 1", sheet: @sheet).bed
   end
 
   # A stage seen is one; seen long after it surely is, it was only found so.
@@ -155,13 +176,13 @@ class LessonTest < CoreTest
         case chance.rand(5)
         when 0 then happen(:ended, ended: %w[runny thickening gummed set].sample(random: chance),
           min: [nil, chance.rand(0.2..500.0)].sample(random: chance))
-        when 1 then happen(:peak, peak_c: chance.rand(10.0..300.0))
+        when 1 then happen(:peak, peak_c: chance.rand(10.0..300.0), where: [nil, "inside", "surface"].sample(random: chance))
         when 2 then happen(:corrected, of: 6, reading_g: chance.rand(210.0..420.0))
         when 3 then happen(:touched_tacky, after_min: chance.rand(1..2000))
         else happen(:aside, why: "")
         end
       end
-      found = lesson
+      found = lesson(bed: [nil, BED].sample(random: chance))
 
       assert_equal found, Bench::Lesson.read(JSON.parse(JSON.generate(found.kept))) if found
       assert_kind_of Array, found.logged_films(@sheet) if found

@@ -18,7 +18,8 @@ class RecipeTest < CoreTest
       parts_ml: { resin: Rational(200, 3), hardener: Rational(100, 3) }, kind: :fill, comb_mm: 0.4,
       hardeners: [["slow", Rational(2, 3)], ["fast", Rational(1, 3)]], note: "edge left bare", after: %i[look_30],
       own: [Bench.own_step(:own_after_1, "wax it", after_min: 12), Bench.own_step(:own_before_1, "mask it")], prime_share: 0.12,
-      thinner_pct: 5.0, thinner_when: :tray, laid: :wet, of: 3, version: 1 }
+      thinner_pct: 5.0, thinner_when: :tray, laid: :wet, of: 3, version: 1,
+      bed: Cure::Bed.new(depth_mm: 31.5, wall: Cure::Wall::GROUNDS[:foam], plan: Cure::Footprint.new(perimeter_m: 0.5, area_m2: 0.01)) }
   end
 
   def again(recipe)

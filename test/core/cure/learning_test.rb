@@ -120,6 +120,25 @@ class LearningTest < CoreTest
     assert_nil Cure::Shop.read({ "z" => [1] }, shop.clock)
   end
 
+  # A pour that got hotter than its data sheet has it makes the shop hotter than that, by less than what was seen; its surface is cooler
+  # than what is within.
+  def test_the_heat_of_a_pour_teaches
+    clock = slow_clock
+    sheet = Cure::Calibration.of(clock).reaction
+    bed = Cure::Bed.new(depth_mm: 45.0, wall: Cure::Wall::GROUNDS[:wood])
+    pour = Cure::LoggedPour.new(bed: bed, start_c: 22, room_c: 21, peak_c: 0.0)
+    here = pour.hottest_c(clock, sheet)
+    [-15.0, 15.0].each do |off|
+      learned = Cure::Learning.new(clock, [pour.with(peak_c: here + off)])
+      moved = (pour.hottest_c(clock, learned.reaction) - here) / off
+
+      assert_operator moved, :>, 0.1
+      assert_operator moved, :<, 1.0
+      assert_equal 1, learned.shop.cups
+    end
+    assert_operator pour.with(surface: true).hottest_c(clock, sheet), :<, here
+  end
+
   def test_a_film_seen_by_then_is_no_more_than_that
     clock = Cure::Clock.new(reference_temp_c: 23, working_min: 60)
     factor = ->(**seen) { Cure::Learning.of(clock, [Cure::LoggedFilm.new(age_min: 120, room_c: 23, **seen)]).shop_factor }
