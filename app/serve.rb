@@ -1,6 +1,6 @@
 # frozen_string_literal: true
 
-# Serves the shop: ruby app/serve.rb PORT DATA_DIR demo|empty. Called by bin/dakren once the gems are there.
+# Serves the shop: ruby app/serve.rb PORT DATA_DIR demo|empty [ADDRESS]. Called by bin/dakren once the gems are there.
 # Pages are compiled once: told before the rooms are read.
 ENV["RACK_ENV"] = "production"
 require_relative "boot"
@@ -10,7 +10,7 @@ require "puma/configuration"
 require "puma/events"
 require "puma/launcher"
 
-port, data_dir, contents = ARGV
+port, data_dir, contents, shared_at = ARGV
 
 begin
   folder = Dakren::Stores::DataFolder.new(data_dir, "http://127.0.0.1:#{port}/")
@@ -24,6 +24,10 @@ begin
   Dakren::Stores::Now.go_on_from(File.join(data_dir, "clock"))
   warn Dakren::Stores::Health.trouble.says if Dakren::Stores::Health.trouble
   house = Dakren::Rooms::House.build(data_dir)
+  if shared_at
+    Dakren::Rooms::Sharing.now = Dakren::Rooms::Sharing.new(shared_at, port.to_i, data_dir)
+    doors = Dakren::Rooms::Doors.new(Dakren::Rooms::Sharing.now, data_dir)
+  end
   folder.close_to_others
 rescue Dakren::Stores::DataFolder::Refused => e
   warn e.message
@@ -55,7 +59,11 @@ configuration = Puma::Configuration.new do |config|
   config.raise_exception_on_sigterm false
 end
 events = Puma::Events.new
-events.on_booted { puts "Dakren is open at http://127.0.0.1:#{port}/   (data in #{data_dir}; stop with Ctrl-C)" }
+events.on_booted do
+  doors&.open
+  puts "Dakren is open at http://127.0.0.1:#{port}/   (data in #{data_dir}; stop with Ctrl-C)"
+  puts Dakren::Rooms::Sharing.now.says if doors
+end
 
 $stdout.sync = true
 begin
@@ -66,6 +74,7 @@ rescue Errno::EADDRINUSE
 rescue Interrupt
   # Ctrl-C is the way to stop.
 ensure
+  doors&.close
   Dakren::Stores::Now.keep
   Dakren::Stores::Database.close
 end

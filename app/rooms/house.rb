@@ -5,6 +5,8 @@ require "rack"
 require "rack/protection"
 require "rack/session"
 
+require_relative "entrance"
+
 module Dakren
   module Rooms
     # The house: every room behind one door that checks who asks and what is asked.
@@ -17,23 +19,32 @@ module Dakren
       module_function
 
       # @param data_dir [String] where the session key is kept
+      # @param shared [Sharing, nil] the house as the workshop reaches it; nil for this machine alone
       # @return [#call] the Rack application
-      def build(data_dir)
+      def build(data_dir, shared: nil)
         secret = secret(data_dir)
+        cookie = cookie(secret, shared)
         Rack::Builder.app do
           use Frame::Headers
+          use Rack::Attack if shared
           use Frame::SmallBodies
           use Frame::ReadableForms
-          use Rack::Protection::HostAuthorization, permitted_hosts: HOSTS, logging: false, message: "This address is not served here.\n"
+          use Rack::Protection::HostAuthorization, permitted_hosts: shared&.hosts || HOSTS, logging: false,
+            message: "This address is not served here.\n"
           use Rack::Static, urls: ["/assets"], root: Frame::PUBLIC,
             header_rules: [[:all, { "cache-control" => "public, max-age=31536000, immutable" }]]
-          # Cookies know no ports: a second shop on this machine has its own name, and a tablet that slept keeps its forms.
-          use Rack::Session::Cookie, key: "dakren-#{Digest::SHA256.hexdigest(secret)[0, 8]}", secrets: secret, same_site: :strict,
-            httponly: true, expire_after: SESSION_S
+          use Rack::Session::Cookie, cookie
           use Rack::Protection::AuthenticityToken, logging: false,
             message: "This form has expired. Go back, load the page again and send it once more.\n"
+          use Gate if shared
           Room.places.each { |door| map(door.path) { run door.room } }
         end
+      end
+
+      # Cookies know no ports: a second shop on this machine has its own name, and a tablet that slept keeps its forms.
+      def cookie(secret, shared)
+        name = "dakren-#{Digest::SHA256.hexdigest("#{secret}#{"shared" if shared}")[0, 8]}"
+        { key: name, secrets: secret, same_site: :strict, httponly: true, expire_after: SESSION_S, secure: shared&.secure? || false }
       end
 
       # The key that signs sessions: made once, readable by its owner alone.
@@ -55,7 +66,7 @@ module Dakren
                                            "Give it another name: a new key is made, the shop itself is not touched, and open pages have " \
                                            "to be loaded again."
       end
-      private_class_method :kept_secret
+      private_class_method :kept_secret, :cookie
     end
   end
 end

@@ -60,6 +60,14 @@ module Dakren
           locals: { page: StoryPage.new(@record, desk, wording.seen_from(desk.start), batches, Document::Zones.of(@record.wanted["zone"])) }
       end
 
+      # The record of one batch.
+      get %r{/batches/(\d{1,15})} do |id|
+        @batch = Stores::Batch.find_by(id: id) || not_found
+        @title = @batch.name
+        walk = Stores::Walks.walk(@batch)
+        erb :"paper/record", layout: :paper_layout, locals: { page: RecordBook.new(@batch, walk, wording, zone, settings_row), walk: walk }
+      end
+
       helpers do
         def sheet(id)
           @record = find(id)

@@ -3,6 +3,7 @@
 require "sqlite3"
 require_relative "../stores/backup"
 require_relative "../stores/health"
+require_relative "gate"
 
 module Dakren
   module Rooms
@@ -138,12 +139,29 @@ module Dakren
         # What this device is called: as somebody told it, or by its sort and a mark of its own.
         # @return [String]
         def device
+          guest = request.env[Gate::GUEST] and return guest.name
           session = request.env["rack.session"]
           session["device_mark"] ||= SecureRandom.hex(2)
           named = session["device"].to_s
           return named unless named.empty?
 
           "#{request.user_agent.to_s.include?("Mobi") ? "phone" : "computer"} #{session["device_mark"]}"
+        end
+
+        # Is this the shop's own computer?
+        def at_home?
+          request.env[Gate::OUTSIDE].nil?
+        end
+
+        # The link somebody only looks by; nil for whoever is in.
+        # @return [String, nil] its path
+        def looking
+          request.env[Gate::LOOKING]
+        end
+
+        # Where a photograph is to be had, by whoever looks.
+        def seen_at(picture)
+          looking ? "#{looking}/picture/#{picture[/\d+\z/]}" : picture
         end
 
         # How long ago something was pressed that had to wait on a device.

@@ -182,6 +182,8 @@ module Dakren
           @saved = word("saved") == "1"
           shown = SettingsPage.new(settings_row, form, wording, Devices.connected,
             weighing: [word("what"), word("value")[0, 60], @weighed_wrong],
+            sharing: SharingPage.new(Sharing.now, wording, zone, at_home: at_home?,
+              told: request.env["rack.session"].delete("sharing_told")),
             copies: CopiesPage.new(wording, zone, told: request.env["rack.session"].delete("copies_told"),
               place: [(word("second_place") if @place_wrong), @place_wrong]))
           erb :"settings/page", locals: { page: shown }

@@ -17,9 +17,10 @@ module Dakren
 
       # @param row [Stores::Settings] @param form [Document::SettingsForm] @param devices [Devices::Connected]
       # @param weighing [Array<String>] what was to be noted, its figure, and what is wrong with it
-      # @param copies [CopiesPage]
-      def initialize(row, form, wording, devices, copies:, weighing: ["", "", nil])
+      # @param copies [CopiesPage] @param sharing [SharingPage]
+      def initialize(row, form, wording, devices, copies:, sharing:, weighing: ["", "", nil])
         @copies = copies
+        @sharing = sharing
         @row = row
         @form = form
         @wording = wording
@@ -28,7 +29,7 @@ module Dakren
         @screen = ScreenPage.new(row, form, wording)
       end
 
-      attr_reader :copies, :weighings, :screen
+      attr_reader :copies, :sharing, :weighings, :screen
 
       # @return [Array<Array(Integer, String, String)>] id, name and sort
       def things
