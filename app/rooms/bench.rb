@@ -35,7 +35,7 @@ module Dakren
       end
 
       post "/planned" do
-        job = Stores::Job.find_by(id: word("job")) || not_found
+        job = Stores::Job.kept.find_by(id: word("job")) || not_found
         desk = Stores::Planning.new(settings_row, job_id: job.id).desk_of(job.document)
         once do
           mixed = Stores::Mixed.of(job.id)

@@ -23,7 +23,7 @@ module Dakren
         end
 
         def jobs
-          Stores::Job.where("name LIKE ?", pattern).latest.limit(MOST).map { |job| ["/jobs/#{job.id}", job.title] }
+          Stores::Job.kept.where("name LIKE ?", pattern).latest.limit(MOST).map { |job| ["/jobs/#{job.id}", job.title] }
         end
 
         def sheets

@@ -18,8 +18,23 @@ module Dakren
         planning.desk_soon(document)
       end
 
+      # What was done on a deleted job can be read; nothing more is done to it.
       def find(id)
-        Stores::Job.find_by(id: id) || not_found
+        record = Stores::Job.find_by(id: id) || not_found
+        halt in_the_bin(record) if record.deleted? && (writes? || [Jobs, Table].include?(self.class))
+        record
+      end
+
+      def in_the_bin(record)
+        status 410
+        says = "“#{record.title(60)}” was deleted#{" by #{record.binned_by}" unless record.binned_by.empty?}."
+        if live?
+          content_type "text/plain"
+          return "#{says} What you typed was not taken: put the job back, under Jobs, Bin, and send it again."
+        end
+
+        @title = "Deleted"
+        erb :"bin/job", locals: { record: record, says: says }
       end
 
       # What was typed here, put together with what may have been typed elsewhere since.

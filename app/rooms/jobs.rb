@@ -24,7 +24,8 @@ module Dakren
 
       get "/" do
         @title = "Jobs"
-        @templates = Stores::Job.where(template: true).latest.limit(Stores::JobList::PAGE).to_a
+        @templates = Stores::Job.kept.where(template: true).latest.limit(Stores::JobList::PAGE).to_a
+        @binned = Stores::Bin.jobs.count + Stores::Bin.pictures.count(:id)
         @list = Stores::JobList.new(word("show"), word("sort"), word("page"))
         erb :"jobs/list"
       end

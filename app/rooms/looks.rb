@@ -109,8 +109,8 @@ module Dakren
         # A photograph of what it shows.
         def picture_of(link, id)
           found = case link.what
-                  when "story" then Stores::Picture.where(job_id: link.job_id)
-                  when "record" then Stores::Picture.where(batch_id: link.batch_id)
+                  when "story" then Stores::Picture.kept.where(job_id: link.job_id)
+                  when "record" then Stores::Picture.kept.where(batch_id: link.batch_id)
                   else Stores::Picture.none
                   end
           found.find_by(id: id) || not_found

@@ -46,7 +46,7 @@ module Dakren
       end
 
       get %r{/(\d{1,15})/picture/(\d{1,15})} do |id, picture|
-        found = Stores::Picture.find_by(id: picture, job_id: id) || not_found
+        found = Stores::Picture.kept.find_by(id: picture, job_id: id) || not_found
         show_picture(found)
       end
 

@@ -19,6 +19,8 @@ module Dakren
       # States in which it still takes the crew's time.
       OPEN = %w[planned under_way].freeze
 
+      # Those that are not in the bin, and were not.
+      scope :kept, -> { where(state: STATES.keys) }
       scope :latest, -> { order(updated_at: :desc, id: :desc) }
       # Jobs whose summary is of another revision, or of a shop that has changed since.
       scope :stale, ->(stamp) { where("summary_of <> revision OR summary_stamp <> ?", stamp) }
@@ -139,6 +141,11 @@ module Dakren
       def reload(...)
         @newest = @noted = @whole = nil
         super
+      end
+
+      # Does it lie in the bin, or is it gone from there?
+      def deleted?
+        !STATES.key?(state)
       end
 
       # @return [JobRevision, nil] the state undo goes back to

@@ -34,6 +34,7 @@ module Dakren
         copies.thin(now)
         Thinning.all(now)
         Thinning.pictures(now)
+        Bin.empty(now)
       end
 
       # All of it is looked through.

@@ -37,6 +37,8 @@ module Dakren
         # @return [LookLink, nil] nil where it leads nowhere, or no longer
         def of(key)
           found = standing.find_by(key_digest: Guest.digest(key)) or return
+          return if found.job&.deleted?
+
           found.seen
           found
         end

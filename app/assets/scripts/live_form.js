@@ -9,7 +9,7 @@ const LOOK_AGAIN_MS = 1000;
 // How often it is asked whether anything happened to the job elsewhere: at the bench, on the wall.
 const HAPPENS_MS = 1000;
 // Answers that stay the same however often one asks.
-const REFUSED = [400, 403, 404, 409, 413];
+const REFUSED = [400, 401, 403, 404, 409, 410, 413];
 
 export function liveForm() {
   return {

@@ -72,7 +72,13 @@ module Dakren
         words, reading = event.batch_id ? of_batch(event) : of_job(event)
         Line.new(hour: @wording.dates.hour(time(told)), of: event.batch ? called(event.batch) : place(event),
           address: event.batch && "/bench/#{event.batch_id}", words: words, reading: reading, by: event.by.to_s, told: said(told),
-          anew: !told.replaced_by.nil?, picture: event.data["picture"] && "/table/#{@record.id}/picture/#{event.data["picture"]}")
+          anew: !told.replaced_by.nil?, picture: picture(event))
+      end
+
+      # Where its photograph is, unless that is in the bin.
+      def picture(event)
+        found = Stores::Picture.there([event.data["picture"]]).first
+        found && "/table/#{@record.id}/picture/#{found}"
       end
 
       def of_batch(event)

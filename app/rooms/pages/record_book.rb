@@ -75,12 +75,14 @@ module Dakren
       # Checks, notes and photographs, in order.
       # @return [Array<Told>]
       def told
-        @record.events.select { |event| TOLD.include?(event.kind) }.map do |event|
+        events = @record.events.select { |event| TOLD.include?(event.kind) }
+        there = Stores::Picture.there(events.map { |event| event.data["picture"] })
+        events.map do |event|
           data = event.data
           what = event.kind == "note" ? "note" : Dakren::Bench::Checks.label(data["check"])
           Told.new(when: @wording.dates.moment(@zone.at(event.at + data["set_s"].to_f)), what: what, by: event.by.to_s,
             words: [data["value"], data["text"]].map(&:to_s).reject(&:empty?).join(": "),
-            picture: data["picture"] && "/book/batches/#{@record.id}/picture/#{data["picture"]}")
+            picture: there.include?(data["picture"]) ? "/book/batches/#{@record.id}/picture/#{data["picture"]}" : nil)
         end
       end
 

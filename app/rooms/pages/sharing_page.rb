@@ -38,8 +38,8 @@ module Dakren
       def lacks
         return if @sharing.nil? || @sharing.secure?
 
-        "Without a certificate a phone cannot keep its screen on, give notice, be installed or take batches along. bin/dakren certificate " \
-          "makes one, and says how a phone trusts it."
+        "Without a certificate a phone cannot keep its screen on, give notice, be installed or take batches along. " \
+          "bin/dakren certificate makes one, and says how a phone trusts it."
       end
 
       # @return [String, nil] SVG: leads a phone to the entrance

@@ -49,7 +49,7 @@ module Dakren
       def told
         Stores::Entry.where(job_id: @record.id).where.not(kind: "batch").order(:at, :id).limit(MOST).map do |entry|
           event = Stores::Event.find_by(id: entry.key.delete_prefix("event-"))
-          picture = event&.data.to_h["picture"]
+          picture = Stores::Picture.there([event&.data.to_h["picture"]]).first
           Told.new(when: moment(entry.at), of: entry.batch_id ? called(entry.title) : "", words: entry.says, by: entry.who,
             picture: picture && picture_of(event, picture))
         end
