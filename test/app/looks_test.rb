@@ -38,7 +38,7 @@ class LooksTest < AppTest
 
       assert_equal 200, answer.status, what
       assert_includes answer.body, told
-      refute_match(/<form|authenticity_token|href="\/(?!assets|look)/, answer.body, what)
+      refute_match(%r{<form|authenticity_token|href="/(?!assets|look)}, answer.body, what)
       assert_equal "noindex", answer["x-robots-tag"]
     end
   end
@@ -52,7 +52,7 @@ class LooksTest < AppTest
     browser.get(link)
     routes.each do |_, path|
       %w[GET POST PUT PATCH DELETE].each do |verb|
-        browser.request(path, method: verb, params: { "key" => link[%r{[\w-]+\z}] })
+        browser.request(path, method: verb, params: { "key" => link[/[\w-]+\z/] })
 
         assert_includes [303, 401, 403, 404, 405], browser.last_response.status, "#{verb} #{path}"
       end
@@ -130,7 +130,8 @@ class LooksTest < AppTest
   end
 
   def test_what_is_typed_for_one_is_told_by_its_field
-    { { for_whom: "x" * 61 } => "For whom must be at most 60", { ends_on: "yesterdayish" } => "Last day", { ends_on: "2020-01-01" } => "Last day" }
+    { { for_whom: "x" * 61 } => "For whom must be at most 60", { ends_on: "yesterdayish" } => "Last day",
+      { ends_on: "2020-01-01" } => "Last day" }
       .each do |told, says|
       assert_equal 422, make("job", of: job, **told)
       assert_includes words, says

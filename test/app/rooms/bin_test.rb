@@ -8,7 +8,8 @@ class BinTest < AppTest
   include BenchHelp
   include Dakren
 
-  LISTS = ["/", "/?show=all&sort=name", "/?show=done", "/bench", "/week", "/find/?q=Dory", "/plan/shop.ics", "/paper/week", "/stock/buy"].freeze
+  LISTS = ["/", "/?show=all&sort=name", "/?show=done", "/bench", "/week", "/find/?q=Dory", "/plan/shop.ics", "/paper/week",
+    "/stock/buy"].freeze
 
   def delete(path)
     get path
@@ -115,11 +116,12 @@ class BinTest < AppTest
     assert_equal 1, Stores::Bin.empty
     gone = record(path)
 
-    assert_equal ["gone", "Dory"], [gone.state, gone.name]
+    assert_equal %w[gone Dory], [gone.state, gone.name]
     assert_equal %w[name zone], gone.wanted.keys.sort & %w[name zone tasks c1-film]
     assert_empty gone.revisions
     assert_equal gone.id, batch.reload.job_id
-    [path, "/history/#{gone.id}", "/", "/book", "/bench/#{batch.id}", "/book/jobs/#{gone.id}", "/paper/#{gone.id}", "/bin"].each do |address|
+    [path, "/history/#{gone.id}", "/", "/book", "/bench/#{batch.id}", "/book/jobs/#{gone.id}", "/paper/#{gone.id}",
+      "/bin"].each do |address|
       get address
 
       assert_includes [200, 303, 410], last_response.status, address
