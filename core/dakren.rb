@@ -22,7 +22,8 @@ end
   plan/together plan/shared_things plan/seen plan/schedule plan/readiness plan/completion plan/scheduler plan/backward
   plan/task plan/job plan/task_lifts plan/task_planner plan/plan
   care/cautions care/conditions care/job_cautions
-  bench/manner bench/steps bench/recipe bench/contents bench/walk bench/batch_clock bench/afterwards bench/checks bench/lesson
+  bench/manner bench/steps bench/recipe bench/contents bench/walk bench/batch_clock bench/as_planned bench/afterwards
+  bench/checks bench/lesson
   faults/look faults/planned faults/witnessed
   stock/ledger stock/reserve stock/buy stock/load_list
 ].each { |file| require_relative "dakren/#{file}" }

@@ -23,7 +23,7 @@ module Assets
   }.freeze
   STYLE_SOURCES = %w[app/assets/dakren.css app/assets/styles/*.css app/rooms/*.rb app/rooms/**/*.erb app/drawings/*.rb].freeze
   # Shipped file => what it is a copy of.
-  OWN = { "mark.svg" => "mark.svg" }.freeze
+  OWN = %w[mark.svg icon-192.png icon-512.png].to_h { |name| [name, name] }.freeze
   # Shipped file => what builds it, and every file it is made from.
   BUILT = { "dakren.css" => [:stylesheet, STYLE_SOURCES], "dakren.js" => [:scripts, %w[app/assets/scripts/*.js]] }.freeze
   RECORD = File.join(OUT, "sources.json")

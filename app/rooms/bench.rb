@@ -198,6 +198,15 @@ module Dakren
           @walk.recipe.sheet.silent? && !Stores::FirstTime.silent(record).nil?
         end
 
+        # Who has this batch with them, away from the shop.
+        # @return [Array<String>]
+        def taken_along
+          Stores::Taking.elsewhere(@record.id, device).map do |one|
+            "#{one.who} took it along (#{wording.dates.moment(one.taken_at.in_time_zone(zone))}). Whoever hands it in first counts; what " \
+              "comes second is kept as a note."
+          end
+        end
+
         # Other pots whose time runs.
         # @return [Array<RunningCup>]
         def beside(record)

@@ -15,7 +15,8 @@ module Dakren
 
       CONTENT_POLICY = {
         "default-src" => "'none'", "script-src" => "'self'", "style-src" => "'self'", "img-src" => "'self'", "font-src" => "'self'",
-        "connect-src" => "'self'", "form-action" => "'self'", "base-uri" => "'none'", "frame-ancestors" => "'none'"
+        "connect-src" => "'self'", "manifest-src" => "'self'", "worker-src" => "'self'", "form-action" => "'self'", "base-uri" => "'none'",
+        "frame-ancestors" => "'none'"
       }.map { |name, value| "#{name} #{value}" }.join("; ").freeze
 
       HEADERS = {

@@ -9,7 +9,8 @@ class RandomRequestsTest < AppTest
   REQUESTS = ENV["DAKREN_LONG"] ? 10_000 : 150
   MOST_WORK = 3_000_000
   STARTS = ["/", "/bench", "/shelf", "/settings", "/find/?q=a", "/shelf/new", "/stock/1", "/stock/buy",
-    "/settings/tools/new?kind=pump", "/book", "/bin", "/looks", "/paper/batches/11", "/book/read-in", "/book/batches/1?seen=sticky", "/book/jobs/3?seen=bubbles"].freeze
+    "/settings/tools/new?kind=pump", "/book", "/bin", "/looks", "/shift", "/shift/bag", "/offline", "/paper/batches/11", "/book/read-in",
+    "/book/batches/1?seen=sticky", "/book/jobs/3?seen=bubbles"].freeze
   # Bytes the process may hold at the end above what it held when everything had been seen once.
   GROWTH_MB = 120
 

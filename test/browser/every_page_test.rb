@@ -11,7 +11,8 @@ class EveryPageTest < BrowserTest
     "/table/10/p2", "/table/2/c1/templates", "/paper/10", "/paper/8/cards", "/bench", "/bench/1", "/shelf", "/shelf/4", "/shelf/new",
     "/week", "/paper/week", "/stock/2", "/stock/10", "/stock/11", "/stock/tins/1", "/stock/buy", "/stock/takes?jobs[]=8", "/paper/buy",
     "/stock/labels?tins[]=1&tins[]=2", "/paper/takes?jobs[]=3",
-    "/book", "/bin", "/looks", "/paper/batches/11", "/book/read-in", "/book/batches/11?seen=streaks", "/book/jobs/3?seen=bubbles", "/paper/11/story",
+    "/book", "/bin", "/looks", "/shift", "/shift/bag", "/offline", "/paper/batches/11", "/book/read-in",
+    "/book/batches/11?seen=streaks", "/book/jobs/3?seen=bubbles", "/paper/11/story",
     "/bench/wall", "/history/2", "/settings", "/settings/tools/1", "/find?q=cedar", "/find?q=zzz", "/nothing/here"].freeze
   # Least size of what is pressed, px, at the table and at the bench; links inside running text are left out, as the rule has it.
   TABLE_PX = 24

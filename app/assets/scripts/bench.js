@@ -97,6 +97,11 @@ document.addEventListener("alpine:init", () => {
         const how = { sent: deed ? live.sent(this.form) : null, wanted: () => deeds === this.deeds, prepare: deed ? undefined : (fresh) => this.keepTold(fresh) };
         const { answer, html, fresh, stale } = await live.look(this.form, address, options, how);
         if (stale) return;
+        // Locked out meanwhile: what was pressed is kept, and goes on once the passphrase was told again.
+        if (answer.status === 401) {
+          setTimeout(() => window.location.reload());
+          throw new Error(html);
+        }
         if ([502, 503, 504, 507].includes(answer.status)) throw new Error(html);
         if (!fresh) {
           if (deed || answer.ok) window.location.reload();

@@ -1,6 +1,7 @@
 // On the job sheet, the data sheet and the drawing table. Liveliness for forms the server computes: what is typed goes to the server once typing pauses, and the
 // answer is merged into the page around the field being typed in. One request at a time, in order.
 import { live } from "./live.js";
+import { newName } from "./name.js";
 import { unsent } from "./unsent.js";
 
 const PAUSE_MS = 220;
@@ -109,7 +110,7 @@ export function liveForm() {
       const form = this.$root;
       const how = { sent: live.sent(form), added: /^(?:add|repeat|split)/.test(act || "") };
       // A deed keeps its id however often it is sent: the answer to the first may be lost.
-      this.deed = act ? this.deed || crypto.randomUUID() : null;
+      this.deed = act ? this.deed || newName() : null;
       const told = { method: "POST", body: left || live.body(form, act, this.served) };
       if (act) told.body.set("deed_id", this.deed);
       try {
@@ -210,7 +211,7 @@ export function liveForm() {
     // @returns what is kept, with a name of its own: however often it is sent, it is taken once.
     keep() {
       const body = live.body(this.$root, null, this.served);
-      body.set("left_id", this.leftId ||= crypto.randomUUID());
+      body.set("left_id", this.leftId ||= newName());
       unsent.keep(this.$root.action, new URLSearchParams(body));
       return body;
     },

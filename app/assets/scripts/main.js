@@ -9,4 +9,5 @@ import "./cure_line.js";
 import "./week.js";
 import "./drawing.js";
 import "./photograph.js";
+import "./bag.js";
 import "./everywhere.js";

@@ -1,4 +1,6 @@
 // At the bench. Presses that wait for the shop: each with the moment it was pressed, kept through a reload, sent in order, done once.
+import { newName } from "./name.js";
+
 const OUTBOX = "bench outbox ";
 const OUTBOX_RETRY_MS = 2000;
 export class Outbox {
@@ -31,7 +33,7 @@ export class Outbox {
     return Math.max(even ? performance.now() - press.tick : Date.now() - press.at, 0) / 1000;
   }
   add(body, says) {
-    body.set("deed_id", crypto.randomUUID());
+    body.set("deed_id", newName());
     this.waiting.push({ body: body.toString(), says, at: Date.now(), tick: performance.now(), page: performance.timeOrigin });
     this.keep();
     this.told();

@@ -1,10 +1,12 @@
 // On every page with a form. What was typed while the shop did not answer: kept in the browser until an answer has come, whatever page is opened meanwhile.
+import { newName } from "./name.js";
+
 const UNSENT = "unsent ";
 export const unsent = {
   keep(address, body) {
     try {
       body.delete("authenticity_token");
-      if (!body.has("left_id")) body.set("left_id", crypto.randomUUID());
+      if (!body.has("left_id")) body.set("left_id", newName());
       localStorage.setItem(UNSENT + address, body.toString());
     } catch (error) {
       // No room is left: the browser asks nobody, and nothing more can be done.

@@ -13,7 +13,8 @@ class EnterTest < AppTest
       %w[/ /jobs/new /bench /shelf /shelf/new /settings /settings/tools/new?kind=scale /find/?q=x] +
         Stores::Job.limit(6).pluck(:id).flat_map { |id| ["/jobs/#{id}", "/plan/#{id}/compare", "/table/#{id}/p1"] } +
         Stores::Sheet.limit(2).pluck(:id).flat_map { |id| ["/shelf/#{id}", "/stock/#{id}"] } +
-        ["/book", "/bin", "/looks", "/paper/batches/11", "/book/read-in", "/book/batches/1?seen=sticky", "/book/jobs/3?seen=bubbles"] +
+        ["/book", "/bin", "/looks", "/shift", "/shift/bag", "/offline", "/paper/batches/11", "/book/read-in",
+          "/book/batches/1?seen=sticky", "/book/jobs/3?seen=bubbles"] +
         ["/stock/tins/#{Stores::Tin.first.id}", "/stock/buy", "/stock/takes"] +
         Stores::Tool.pluck(:id).map { |id| "/settings/tools/#{id}" } +
         (running + Stores::Batch.finished.to_a).map { |one| "/bench/#{one.id}" }

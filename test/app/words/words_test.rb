@@ -41,7 +41,8 @@ class WordsTest < AppTest
                                                                                                   "/bench/#{id}"
                                                                                                 end,
       *Stores::Sheet.ids.flat_map { |id| ["/shelf/#{id}", "/stock/#{id}"] }, *Stores::Tin.ids.first(4).map { |id| "/stock/tins/#{id}" },
-      "/book", "/bin", "/looks", "/paper/batches/11", "/book/read-in", "/book/jobs/3?seen=bubbles", "/paper/11/story", "/history/11",
+      "/book", "/bin", "/looks", "/shift",
+      "/shift/bag", "/offline", "/paper/batches/11", "/book/read-in", "/book/jobs/3?seen=bubbles", "/paper/11/story", "/history/11",
       *Faults::SIGNS.keys.map { |seen| "/book/batches/11?seen=#{seen}" },
       "/stock/buy", "/stock/takes?jobs[]=8&jobs[]=3", "/stock/labels?tins[]=1"]
     paths.each do |path|

@@ -1,0 +1,172 @@
+# frozen_string_literal: true
+
+require_relative "../browser_helper"
+require_relative "../cable"
+
+# The shop shared in its workshop: a phone comes in, takes a batch along to where there is no network, walks it, and hands it in.
+class ShiftJourneyTest < BrowserTest
+  WORDS = "seven warm tins"
+  ADDRESS = "127.0.0.2"
+
+  def setup
+    data = Dir.mktmpdir("dakren-shared")
+    IO.popen([Served::START, "passphrase", "--data", data], "r+") { |io| io.puts(WORDS) && io.close_write && io.read }
+    @shop = Served.new("--share", ADDRESS, data: data).start
+    Capybara.app_host = @shop.address
+    @cable = Cable.new
+    cable = @cable
+    @profile = profile = Dir.mktmpdir("dakren-phone")
+    @name = :"phone_#{cable.port}"
+    Capybara.register_driver(@name) do |app|
+      options = Chromium.options(profile)
+      options.add_argument("--proxy-server=127.0.0.1:#{cable.port}")
+      options.add_argument("--proxy-bypass-list=<-loopback>")
+      PatientDriver.new(app, browser: :chrome, options: options, service: Chromium.service)
+    end
+    size(1280, 800)
+  end
+
+  def teardown
+    @cable.plug_in
+    Capybara.session_name = :default
+    Capybara.current_driver = Capybara.default_driver
+    page.driver.browser.navigate.to("about:blank")
+    @phone&.quit
+    @cable.close
+    @shop.stop
+    FileUtils.rm_rf([@shop.data, @profile])
+  end
+
+  # Whatever is done within is done on the phone.
+  def on_the_phone
+    Capybara.using_driver(@name) do
+      Capybara.using_session(@name) do
+        Capybara.app_host = "http://#{ADDRESS}:#{@shop.port}"
+        size(390, 844)
+        yield
+        @phone = page.driver
+      end
+    end
+  ensure
+    Capybara.app_host = @shop.address
+  end
+
+  def come_in(name = "phone by the scale")
+    type "f-passphrase", WORDS, pause: 0.01
+    fill_in "Name of this device", with: name
+    click_button "Come in"
+  end
+
+  # Presses on with what each step asks.
+  def walk_along(upto: nil)
+    30.times do
+      break if has_text?("Walked to its end", wait: 0) || (upto && find(".bag .bench-do h2").text.match?(upto))
+
+      target = first("#bag-target", minimum: 0)&.text
+      type "bag-reading", target[/[\d.]+/], pause: 0.02 if target && has_field?("what the scale shows now", wait: 0)
+      deeds = all(".bag-deeds button", minimum: 0, wait: 0)
+      deeds.any? ? deeds.last.click : find(".bag .bench-foot .bench-next").click
+    end
+  end
+
+  def kept_on_the_device
+    until_true do
+      evaluate_async_script("const done = arguments[0]; navigator.serviceWorker.ready.then(() => caches.keys()).then((names) => names[0] " \
+                            "? " \
+                            "caches.open(names[0]).then((c) => c.match('/shift/bag')).then((hit) => done(Boolean(hit))) : done(false))")
+    end
+  end
+
+  def test_a_batch_walked_where_there_is_no_network
+    plan_board(name: "Bilge")
+    day = planned_day
+    on_the_phone do
+      visit "/shift"
+      come_in
+
+      assert_selector "h1", text: "A shift away"
+      assert_empty page.driver.browser.execute_cdp("Page.getInstallabilityErrors")["installabilityErrors"]
+      assert_accessible "a shift away"
+      visit "/shift?day=#{day}"
+      find("label", text: "Bilge: film coat").click
+      click_button "Take along"
+
+      assert_selector ".bag-open", text: "Bilge"
+      kept_on_the_device
+      @cable.pull
+      visit "/shift/bag"
+
+      assert_text "No network"
+      first(".bag-open").click
+      walk_along(upto: /Pour it|Roll|Spread|out/)
+      refresh
+
+      assert_text "No network"
+      first(".bag-open").click
+      type "bag-note", "A hair near the edge", pause: 0.01
+      click_button "Keep it"
+
+      assert_text "A note (1 kept)"
+      walk_along
+      click_button "All taken along"
+      click_button "Hand in"
+
+      assert_text "The shop does not answer. Everything stays here"
+      assert_accessible "taken along"
+      assert_operator evaluate_script("document.documentElement.scrollWidth"), :<=, 390
+    end
+    # Meanwhile somebody plans on at home.
+    fill_in "f-name", with: "Bilge, port side"
+
+    assert_text "saved"
+    on_the_phone do
+      @cable.plug_in
+      click_button "Hand in"
+
+      assert_text "is handed in."
+      assert_text "Nothing is taken along"
+    end
+    visit "/book"
+
+    assert_text "A hair near the edge"
+    first("a", text: /Bilge.*batch 1/).click
+
+    assert_text "What went in"
+    assert_text "phone by the scale"
+  end
+
+  # Locked out in the middle of a batch: what was pressed waits on the device, and is done once it is in again.
+  def test_a_device_locked_out_in_the_middle_of_a_batch_loses_nothing
+    on_the_phone do
+      visit "/jobs/1"
+      come_in
+      find(".to-bench-now").click
+
+      assert_selector ".bench-steps"
+      find("#b-next").click
+
+      assert_selector "[aria-current=step]", text: "Gear"
+    end
+    visit "/settings"
+    click_button "Lock all out"
+
+    assert_text "1 device locked out"
+    on_the_phone do
+      find("#b-next").click if has_selector?("#b-next", wait: 1)
+
+      assert_selector "h1", text: "Come in"
+      come_in
+
+      assert_selector ".bench-steps"
+      assert_selector "[aria-current=step]", text: /Gear|At hand/
+    end
+  end
+
+  private
+
+  # The day it begins, as an address tells it.
+  def planned_day
+    told = Date.parse(find_by_id("f-start").value)
+    (told < Date.today - 30 ? told.next_year : told).iso8601
+  end
+end
