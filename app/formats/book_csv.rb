@@ -129,7 +129,7 @@ module Dakren
 
         problems << "day must be a day of the past, like 2025-03-14"
         nil
-      rescue Date::Error
+      rescue ArgumentError # what is too long is no Date::Error
         problems << "day must be like 2025-03-14"
         nil
       end

@@ -107,7 +107,7 @@ module Dakren
           file = params["file"]
           return word("csv") unless file.is_a?(Hash) && file[:tempfile].respond_to?(:read)
 
-          file[:tempfile].read(Formats::BookCsv::LONGEST_BYTES + 1).to_s.force_encoding("UTF-8").scrub("")
+          file[:tempfile].read(Formats::BookCsv::LONGEST_BYTES + 1).to_s.dup.force_encoding("UTF-8").scrub("")
         end
 
         # @param form [Document::RemarkForm, nil] as it was typed and not taken

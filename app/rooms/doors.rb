@@ -11,8 +11,6 @@ module Dakren
     # The shop's second door, for the workshop: a server of its own on the address it is shared at, so that whoever comes by it is asked,
     # whatever they say of themselves.
     class Doors
-      # Beside those of the shop's own computer.
-      THREADS = 6
       # What a device may send at once: photographs, and what a shift has gathered.
       MOST_BYTES = 24_000_000
 
@@ -20,7 +18,7 @@ module Dakren
       def initialize(sharing, data_dir)
         @sharing = sharing
         @server = Puma::Server.new(House.build(data_dir, shared: sharing), nil,
-          min_threads: 1, max_threads: THREADS, enable_keep_alives: false, http_content_length_limit: MOST_BYTES,
+          min_threads: 1, max_threads: Stores::Database::SHARED_THREADS, enable_keep_alives: false, http_content_length_limit: MOST_BYTES,
           log_writer: Puma::LogWriter.new(StringIO.new, $stderr), environment: "production", raise_exception_on_sigterm: false)
         sharing.secure? ? add_secure : @server.add_tcp_listener(sharing.host, sharing.port)
       rescue Errno::EADDRNOTAVAIL

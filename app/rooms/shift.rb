@@ -23,13 +23,12 @@ module Dakren
 
       # What was ticked is claimed, and carried over by the page that comes next.
       post "/" do
-        chosen = Array(params["coats"]).grep(String).first(MOST) + Array(params["batches"]).grep(String).first(MOST)
-        @nothing = chosen.empty?
+        coats, batches = %w[coats batches].map { |name| Array(typed[name]).grep(String).first(MOST) }
+        @nothing = (coats + batches).empty?
         next status(422) && erb(:"shift/page", locals: { page: shift_page }) if @nothing
 
         once do
-          found = [*batches_of(Array(params["coats"]).grep(String)),
-            *Stores::Batch.where(id: Array(params["batches"]).grep(String)).limit(MOST)]
+          found = [*batches_of(coats), *Stores::Batch.where(id: batches.grep(/\A\d{1,15}\z/))]
           found.first(MOST).each { |batch| Stores::Taking.take(batch, by: by) }
           "/shift/bag"
         end

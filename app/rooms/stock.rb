@@ -173,7 +173,7 @@ module Dakren
           @labels_page ||= begin
             pots = Stores::Batch.where(id: numbers("batches")).includes(:events).map { |record| [record, Stores::Walks.walk(record)] }
             LabelsPage.new(Stores::Tin.where(id: numbers("tins")).in_order.to_a, pots, settings_row, wording, zone: zone,
-              host: request.base_url)
+              host: Sharing.now&.address&.chomp("/") || request.base_url)
           end
         end
 

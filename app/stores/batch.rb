@@ -20,7 +20,13 @@ module Dakren
       has_many :events, -> { order(:number) }, class_name: "Dakren::Stores::Event", inverse_of: :batch, dependent: :delete_all
       belongs_to :job, class_name: "Dakren::Stores::Job", optional: true
 
-      scope :running, -> { where(finished_at: nil).order(id: :desc) }
+      # Ours: what was poured so long ago has cured, though nobody pressed that it is hard.
+      LAIN_S = 10 * 86_400
+
+      # Those on the go.
+      scope :running, lambda {
+        where(finished_at: nil).where("batches.poured_at IS NULL OR batches.poured_at > ?", Now.wall - LAIN_S).order(id: :desc)
+      }
       # Those whose clock runs.
       scope :live, -> { running.where.not(stands: "opened") }
       scope :finished, -> { where.not(finished_at: nil).order(finished_at: :desc) }

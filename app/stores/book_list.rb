@@ -92,7 +92,7 @@ module Dakren
         return if asked[name].empty?
 
         Date.iso8601(asked[name])
-      rescue Date::Error
+      rescue ArgumentError # what is too long is no Date::Error
         problems[name] = "must be a day, like 2026-11-30"
         nil
       end

@@ -41,6 +41,8 @@ module Dakren
       MIGRATIONS = File.join(ROOT, "db", "migrate")
       SEALED = "rows sealed"
       THREADS = 8
+      # Those of the door to the workshop, where it is open.
+      SHARED_THREADS = 6
       # What is acknowledged is on the disk.
       PRAGMAS = { "synchronous" => "full" }.freeze
 
@@ -99,7 +101,7 @@ module Dakren
         require "active_record/connection_adapters/sqlite3_adapter"
         adapter = ActiveRecord::ConnectionAdapters::SQLite3Adapter
         adapter.prepend(WritesAtOnce) unless adapter.include?(WritesAtOnce)
-        ActiveRecord::Base.establish_connection(adapter: "sqlite3", database: path, pool: THREADS + 2, pragmas: PRAGMAS)
+        ActiveRecord::Base.establish_connection(adapter: "sqlite3", database: path, pool: THREADS + SHARED_THREADS + 2, pragmas: PRAGMAS)
         ActiveRecord::Base.with_connection { |connection| connection.execute("PRAGMA journal_mode = WAL") } unless Health.trouble
       end
 

@@ -28,7 +28,7 @@ class DemoTest < AppTest
   def test_what_was_mixed_is_what_was_planned
     batches = Stores::Batch.where.not(finished_at: nil).to_a
 
-    assert_operator batches.size, :>=, 2
+    assert_operator batches.size, :>=, 1
     batches.each do |batch|
       walk = Stores::Walks.walk(batch)
 
@@ -38,6 +38,16 @@ class DemoTest < AppTest
 
       assert_equal steps.uniq, steps
     end
+  end
+
+  # What was noted weeks ago has cured: it stands in the book, and not among what is on the go.
+  def test_what_was_poured_long_ago_is_not_on_the_go
+    get "/bench"
+
+    refute_includes words, "Oar blades"
+    get "/book"
+
+    assert_includes words, "Oar blades"
   end
 
   private

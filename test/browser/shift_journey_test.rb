@@ -69,6 +69,16 @@ class ShiftJourneyTest < BrowserTest
     end
   end
 
+  # Where the thumb of the hand that holds it is: in the lower half, and large.
+  def assert_in_reach(what)
+    box = evaluate_script("(({ top, bottom, width, height }) => ({ top, bottom, width, height }))(document.querySelector('#{what}')." \
+                          "getBoundingClientRect())")
+
+    assert_operator box["top"], :>, 844 / 2
+    assert_operator box["bottom"], :<=, 844
+    assert_operator [box["width"], box["height"]].min, :>=, 44
+  end
+
   def kept_on_the_device
     until_true do
       evaluate_async_script("const done = arguments[0]; navigator.serviceWorker.ready.then(() => caches.keys()).then((names) => names[0] " \
@@ -98,6 +108,7 @@ class ShiftJourneyTest < BrowserTest
 
       assert_text "No network"
       first(".bag-open").click
+      assert_in_reach ".bag .bench-foot .bench-next"
       walk_along(upto: /Pour it|Roll|Spread|out/)
       refresh
 
@@ -143,6 +154,7 @@ class ShiftJourneyTest < BrowserTest
       find(".to-bench-now").click
 
       assert_selector ".bench-steps"
+      assert_in_reach "#b-next"
       find("#b-next").click
 
       assert_selector "[aria-current=step]", text: "Gear"

@@ -276,5 +276,6 @@ export function bagPage(root) {
 document.addEventListener("DOMContentLoaded", () => {
   const root = document.querySelector("[data-bag]");
   if (root) bagPage(root);
+  if (!window.isSecureContext) document.querySelector("[data-insecure]")?.removeAttribute("hidden");
   if (document.querySelector("[data-installs], [data-bag]")) navigator.serviceWorker?.register("/worker.js").catch(() => {});
 });

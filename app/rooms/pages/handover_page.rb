@@ -36,7 +36,7 @@ module Dakren
 
       # When it may be used, a sentence; "" where nothing is known.
       def ready
-        Words::ReadyFor.new(@desk, @wording).sentence.to_s
+        @desk.schedule ? Words::ReadyFor.new(@desk, @wording).sentence.to_s : ""
       end
 
       # What was seen, and not only foretold.
