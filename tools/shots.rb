@@ -11,13 +11,13 @@ VIEWS = {
   "begin" => ["/jobs/new", 1280, 800],
   "job-sheet" => ["/jobs/10", 1280, 800],
   "job-decide" => ["/jobs/9", 1280, 800, ->(browser) { decide(browser) }],
-  "job-sheet-narrow" => ["/jobs/7", 390, 844],
   "drawing-table" => ["/table/6/p1", 1280, 960, ->(browser) { trace(browser) }],
   "compare" => ["/plan/3/compare", 1280, 800],
   "paper" => ["/paper/10", 1280, 960],
   "bench-pour" => ["/jobs/10", 1280, 800, ->(browser) { to_pouring(browser).then { pour(browser, 6) } }],
   "bench-narrow" => ["/bench/12", 390, 844, ->(browser) { %w[128.5 190].each { |reading| type_reading(browser, reading) } }],
   "bench" => ["/bench", 1280, 800, ->(browser) { mix_on(browser) }],
+  "shift" => ["/shift", 390, 844, ->(browser) { take_along(browser) }],
   "wall" => ["/bench/wall", 1280, 800],
   "book" => ["/book", 1280, 800],
   "record" => ["/book/batches/11?seen=streaks", 1280, 1100],
@@ -50,6 +50,15 @@ end
 def pour(browser, seconds)
   browser.action.click_and_hold(browser.find_element(css: ".bench-hold")).pause(duration: seconds).release.perform
   PATIENCE.until { !browser.find_element(css: ".bench-now").text.include?("settling") }
+end
+
+# Takes the first that is planned along, and walks it until the resin is poured.
+def take_along(browser)
+  browser.find_element(css: "input[name='coats[]']").click
+  browser.find_element(css: "button.press").click
+  PATIENCE.until { browser.find_elements(css: ".bag-open").any? }
+  browser.find_element(css: ".bag-open").click
+  4.times { browser.find_element(css: ".bag .bench-foot .bench-next").click }
 end
 
 # Outline of the river in the demo's picture, mm; its two tips are corners.
