@@ -114,7 +114,15 @@ class ShiftJourneyTest < BrowserTest
 
       assert_text "No network"
       first(".bag-open").click
+      execute_script("window.storing = Storage.prototype.setItem; Storage.prototype.setItem = () => { throw new Error('full'); };")
+      find(".bag .bench-foot .bench-next").click
+
+      assert_text "This device has no room left"
+      execute_script("Storage.prototype.setItem = window.storing;")
       type "bag-note", "A hair near the edge", pause: 0.01
+      find_by_id("bag-picture").attach_file(picture)
+
+      assert_selector "#bag-picture[data-turned]"
       click_button "Keep it"
 
       assert_text "A note (1 kept)"
@@ -144,6 +152,7 @@ class ShiftJourneyTest < BrowserTest
 
     assert_text "What went in"
     assert_text "phone by the scale"
+    assert_selector "img[alt^=photograph]"
   end
 
   # Locked out in the middle of a batch: what was pressed waits on the device, and is done once it is in again.
@@ -175,6 +184,11 @@ class ShiftJourneyTest < BrowserTest
   end
 
   private
+
+  # A photograph, as a phone has one.
+  def picture
+    File.join(@profile, "edge.png").tap { |path| page.driver.browser.save_screenshot(path) }
+  end
 
   # The day it begins, as an address tells it.
   def planned_day
