@@ -38,7 +38,7 @@ class LooksTest < AppTest
 
       assert_equal 200, answer.status, what
       assert_includes answer.body, told
-      refute_match(%r{<form|authenticity_token|href="/(?!assets|look)}, answer.body, what)
+      refute_match(%r{<form|authenticity_token|href="/(?!assets|look|manifest)}, answer.body, what)
       assert_equal "noindex", answer["x-robots-tag"]
     end
   end

@@ -120,9 +120,14 @@ module Dakren
         spans_from(from).first&.then { |begins, ends| begins <= from + 1e-6 && ends >= to - 1e-6 } || false
       end
 
-      # Longest band of a day: nothing that takes longer can be done in one go.
+      # The longest that is worked without a break: nothing that takes longer can be done in one go. Bands that meet, at noon or at
+      # midnight, are one.
       def longest_min
-        always? ? Float::INFINITY : @bands.map { |from, to| to - from }.max
+        joined = @bands.sort.slice_when { |one, two| two[0] > one[1] }.map { |all| [all.first[0], all.last[1]] }
+        return joined[0][1] * days_in_a_row if joined == [[0, 1440]]
+
+        night = joined.first[0].zero? && joined.last[1] == 1440 && days_in_a_row > 1 ? joined.first[1] + 1440 - joined.last[0] : 0
+        [night, *joined.map { |from, to| to - from }].max
       end
 
       # Open spans until a minute, for drawing: what is left of each band.
@@ -138,6 +143,14 @@ module Dakren
 
       private
 
+      # Days of a week that follow one another, none of them off.
+      def days_in_a_row
+        return Float::INFINITY if @weekdays_off.empty?
+
+        ((0..6).to_a * 2).slice_when { |one, two| @weekdays_off.include?(one) || @weekdays_off.include?(two) }
+          .map { |days| (days - @weekdays_off).size }.max
+      end
+
       def round_the_clock
         @spans = free(-FAR_DAYS * 1440.0, FAR_DAYS * 1440.0)
         @day = noon(@last_day, 1)
@@ -150,7 +163,8 @@ module Dakren
 
         index = @spans.bsearch_index { |_, to| to > minute } || @spans.size
         loop do
-          unroll(nil) while index >= @spans.size && @day <= @last_day
+          # A band that goes on through midnight ends where the next day's ends: one more is looked at, so that it is whole.
+          next_day while index >= @spans.size - 1 && @day <= @last_day
           break if index >= @spans.size
 
           yield @spans[index] if @spans[index][1] > minute
@@ -158,17 +172,16 @@ module Dakren
         end
       end
 
-      def unroll(until_min)
-        return next_day if until_min.nil?
-
-        next_day while @day <= @last_day && minute_of(@day, 0) < until_min
-      end
-
       def next_day
         unless @weekdays_off.include?(@day.wday) || @dates_off.include?([@day.year, @day.month, @day.day])
-          @bands.each { |from, to| free(minute_of(@day, from), minute_of(@day, to)).each { |span| @spans << span if span[1] > span[0] } }
+          @bands.each { |from, to| free(minute_of(@day, from), minute_of(@day, to)).each { |span| add(span) if span[1] > span[0] } }
         end
         @day = noon(@day, 1)
+      end
+
+      def add(span)
+        through = @spans.last && (@spans.last[1] - span[0]).abs < 1e-6
+        through ? @spans[-1] = [@spans.last[0], span[1]] : @spans << span
       end
 
       # What is left of a band beside what is taken.

@@ -9,6 +9,28 @@ class HoursTest < CoreTest
     Plan::Hours.read(text, start: start, **more)
   end
 
+  # Round the clock a coat goes on through midnight, and ends where a day off begins.
+  def test_round_the_clock_goes_on_through_midnight
+    late = Plan::Hours.read("24 h", days_off: "Sun", start: Time.utc(2026, 11, 26, 23, 57))
+
+    assert_in_delta 0.0, late.fit(0, 600)
+    assert late.open?(0, 2880)
+    # Until Saturday midnight.
+    assert_in_delta 2883.0, late.until_shut(0)
+    assert_in_delta 2883.0 + 1440, late.fit(2880, 10)
+    assert_in_delta 2873.0, late.last_fit(4000, 10, 0)
+    joined = Plan::Hours.read("07:00-12:00, 12:00-17:00", days_off: "Sat Sun", start: Time.utc(2026, 11, 26, 7))
+
+    assert_in_delta 0.0, joined.fit(0, 600)
+    assert_nil joined.fit(0, 601)
+    { ["24 h", "Sun"] => 6 * 1440, ["24 h", "Sat Sun"] => 5 * 1440, ["24 h", "Wed Sun"] => 3 * 1440,
+      ["07:00-12:00, 12:00-17:00", ""] => 600,
+      ["22:00-24:00, 00:00-06:00", ""] => 480, ["07:00-12:00, 12:30-17:00", "Sat"] => 300 }.each do |(bands, off), minutes|
+      assert_in_delta minutes, Plan::Hours.read(bands, days_off: off, start: Time.utc(2026, 11, 26, 7)).longest_min, 1e-6, bands
+    end
+    assert_predicate Plan::Hours.read("24 h", days_off: "2026-12-24", start: Time.utc(2026, 11, 26, 7)).longest_min, :infinite?
+  end
+
   def test_work_is_put_where_it_fits_in_one_go
     assert_in_delta 0, hours.fit(0, 60), 1e-9
     assert_in_delta 210, hours.fit(170, 20), 1e-9 # 11:50 does not leave 20 minutes before noon
