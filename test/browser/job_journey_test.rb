@@ -192,6 +192,17 @@ class RestartTest < BrowserTest
     click_button "Write it down"
 
     assert_selector ".events .what", text: "The lower seam looks dry", count: 1
+    # Typed while it answered, and pressed the moment after it went down; then pressed twice.
+    type "f-text", "And the upper one", pause: 0.01
+    shop.stop("KILL")
+    click_button "Write it down"
+
+    assert_selector "[data-unanswered]", text: "does not answer"
+    assert_field "f-text", with: "And the upper one"
+    shop.start
+    find_button("Write it down").double_click
+
+    assert_selector ".events .what", text: "And the upper one", count: 1
   ensure
     shop.stop
     FileUtils.remove_entry(shop.data)

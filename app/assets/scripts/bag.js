@@ -68,6 +68,11 @@ export function bagPage(root) {
         return complain("That is far from what is meant. Is it really so? Press again to take it.");
       }
     }
+    const stirred = stands(item).met;
+    if (on.least && stirred && minutesSince(stirred) < on.least && page.asked !== "mix") {
+      page.asked = "mix";
+      return complain("Mixing ended early? Streaks left in the cup stay sticky on the work: press again only if it is clear through.");
+    }
     return press(item, act, says, { step: on.step, ...told });
   }
 
@@ -91,6 +96,14 @@ export function bagPage(root) {
       if (!is[name] && ago !== null && ago !== undefined) is[name] = { ...item.seen, at: item.seen.at - ago * 1000, tick: item.seen.tick - ago * 1000 };
     }
     return is;
+  }
+
+  // What is waited for at the step that is on.
+  function waits(item, is) {
+    const on = card(item, is);
+    if (on?.minutes && is.met) return [["of mixing left", MINUTES(Math.max(on.minutes - minutesSince(is.met), 0)), ""]];
+    if (on?.after_min && is.poured) return [["until the look", MINUTES(Math.max(on.after_min - minutesSince(is.poured), 0)), ""]];
+    return [];
   }
 
   function clock(item, is) {
@@ -127,15 +140,13 @@ export function bagPage(root) {
     const walk = walkOf(item);
     const way = made("button", { class: "bench-side", type: "button", onclick: () => { page.open = null; draw(); } }, "All taken along");
     if (!on) return [made("h2", {}, item.name), made("p", { class: "bench-told" }, "Walked to its end. It is handed in with the rest."), noteForm(item), way];
-    const minutes = on.minutes ? [made("p", { class: "bench-target" }, MINUTES(on.minutes), made("small", {}, " of mixing"))] : [];
-    const after = on.after_min && is.poured ? [made("p", { class: "bench-target" }, MINUTES(Math.max(on.after_min - minutesSince(is.poured), 0)), made("small", {}, " until the look"))] : [];
     return [
       made("h2", {}, item.name),
       made("ol", { class: "bench-steps" }, item.cards.map((one, i) => made("li", { class: i < is.at ? "finished" : null, "aria-current": i === is.at ? "step" : null }, one.title || ""))),
       made("div", { class: "bag-two" },
         made("section", { class: "bench-do" },
           made("h2", { "aria-live": "polite" }, on.heading),
-          on.target ? made("p", { class: "bench-target", id: "bag-target" }, on.target) : null, minutes, after,
+          on.target ? made("p", { class: "bench-target", id: "bag-target" }, on.target) : null,
           on.list?.length ? made("dl", { class: "bench-list" }, on.list.map(([term, words]) => made("div", {}, made("dt", {}, term), made("dd", {}, words)))) : null,
           on.things?.length ? made("ul", { class: "bench-things" }, on.things.map((words) => made("li", {}, words))) : null,
           (on.told || []).map((words) => made("p", { class: "bench-told" }, words)),
@@ -155,7 +166,7 @@ export function bagPage(root) {
   }
 
   function clockDrawn(item, is) {
-    return clock(item, is).filter(([words]) => words).map(([words, time, more, mood]) => made("div", { class: mood ? `mood-${mood}` : null },
+    return [...waits(item, is), ...clock(item, is)].filter(([words]) => words).map(([words, time, more, mood]) => made("div", { class: mood ? `mood-${mood}` : null },
       made("p", {}, words), time ? made("p", { class: "bench-time" }, time) : null, more ? made("p", { class: "bench-quiet" }, more) : null));
   }
 
@@ -266,6 +277,14 @@ export function bagPage(root) {
     return result || `${item.name}: notes are handed in.`;
   }
 
+  // Enter, or a pedal, goes on as the press does.
+  root.addEventListener("keydown", (event) => {
+    const typing = event.target.matches("input:not([type=file]), select") && event.key === "Enter";
+    const on = root.querySelectorAll(".bench-foot .bench-next");
+    if (event.repeat || on.length !== 1 || !page.open || !(typing || event.key === "PageDown") || event.target.closest(".bag-note")) return;
+    event.preventDefault();
+    on[0].click();
+  });
   draw();
   fill();
   setInterval(tick, LOOK_MS);

@@ -18,25 +18,11 @@ document.addEventListener("click", (event) => {
   if (!document.querySelector("dialog[open]")) shown.showModal();
 });
 
-// A form that is sent says so, and is sent once. While somebody types into one it is asked whether the shop still answers: where it does not,
-// the page stays, with all that was typed.
+// A form that is sent says so, and is sent once. Before it is, it is asked whether the shop still answers: where it does not, the page stays,
+// with all that was typed.
 const SENT_AGAIN_MS = 6000;
 const ASKED_MS = 5000;
-const ASKED_EVERY_MS = 3000;
-const TYPED_AGO_MS = 60000;
-const reach = { answers: true, typed: 0, timer: null };
 const answers = () => fetch("/assets/mark.svg", { method: "HEAD", cache: "no-store", signal: AbortSignal.timeout(ASKED_MS) }).then((answer) => answer.ok, () => false);
-const ask = async () => {
-  reach.answers = await answers();
-  reach.timer = Date.now() - reach.typed < TYPED_AGO_MS ? setTimeout(ask, ASKED_EVERY_MS) : null;
-};
-document.addEventListener("input", (event) => {
-  if (event.target.form?.method !== "post") return;
-  reach.typed = Date.now();
-  if (!reach.timer) {
-    reach.timer = setTimeout(ask, 0);
-  }
-});
 const unanswered = (form) => {
   let told = form.querySelector("[data-unanswered]");
   if (!told) {
@@ -58,23 +44,30 @@ const goes = (form, submitter) => {
 };
 document.addEventListener("submit", async (event) => {
   const { target: form, submitter } = event;
-  if (event.defaultPrevented || form.method === "dialog") return;
-  if (form.dataset.sent) {
+  // Asked of its attribute: a field may be called so.
+  const method = form.getAttribute("method");
+  if (event.defaultPrevented || method === "dialog") return;
+  if (form.dataset.sent || form.dataset.asking) {
     event.preventDefault();
     return;
   }
-  if (form.method !== "post" || reach.answers) {
+  if (method !== "post" || form.dataset.answered) {
+    delete form.dataset.answered;
     goes(form, submitter);
     return;
   }
   event.preventDefault();
-  reach.answers = await answers();
-  if (reach.answers) {
-    form.querySelector("[data-unanswered]")?.remove();
-    form.requestSubmit(submitter);
-  } else {
+  form.dataset.asking = "1";
+  const there = await answers();
+  delete form.dataset.asking;
+  if (!there) {
     unanswered(form);
+    return;
   }
+  form.querySelector("[data-unanswered]")?.remove();
+  form.dataset.answered = "1";
+  if (submitter?.isConnected) form.requestSubmit(submitter);
+  else form.requestSubmit();
 });
 
 // A page the browser took out of its memory shows what was: it is asked for anew.

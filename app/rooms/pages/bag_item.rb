@@ -79,7 +79,7 @@ module Dakren
       # How long it is mixed, when it is looked at.
       def waiting(walk)
         case walk.step.name
-        when :mix then { minutes: walk.times.mixing_min, target: nil }
+        when :mix then { minutes: walk.times.mixing_min, least: walk.times.least_mixing_min, target: nil }
         when :tack then { target: nil }
         else walk.step.after_min ? { after_min: walk.step.after_min, target: nil } : {}
         end
