@@ -39,13 +39,32 @@ module Dakren
 
     # @return [Sheet] all its times at the first sheet's reference temperature
     def sheet
-      Sheet.new(resin: @sheets.first.resin, hardener: hardener_name, ratio: ratio, clock: clock_numbers, stages: stages,
-        lowest_c: @sheets.filter_map(&:lowest_c).max, highest_c: @sheets.filter_map(&:highest_c).min,
-        purposes: purposes, mixing: mixing, limits: WorkLimits.blended(@sheets.map(&:limits)), bands: bands, **tolerance,
-        hardeners: @sheets.map(&:hardener).zip(@shares), looks: @sheets.first.looks)
+      plain = made
+      learned = @sheets.any?(&:shop) && !plain.silent? ? shop(plain.clock).kept(plain.clock) : nil
+      learned ? made(learned: learned) : plain
     end
 
     private
+
+    def made(**more)
+      Sheet.new(resin: @sheets.first.resin, hardener: hardener_name, ratio: ratio, clock: clock_numbers, stages: stages,
+        lowest_c: @sheets.filter_map(&:lowest_c).max, highest_c: @sheets.filter_map(&:highest_c).min,
+        purposes: purposes, mixing: mixing, limits: WorkLimits.blended(@sheets.map(&:limits)), bands: bands, **tolerance,
+        hardeners: @sheets.map(&:hardener).zip(@shares), looks: @sheets.first.looks, **more)
+    end
+
+    # What the shop learned of each: its factor mixes as times do, by their logarithms; of one nothing was learned of, it is the usual one,
+    # as little known as ever.
+    def shop(clock)
+      sheet = Cure::Calibration.of(clock)
+      known = @sheets.map { |one| one.shop ? [one.shop.z.last, one.shop.covariance.last.last] : [0.0, 1.0] }
+      factor = known.zip(@shares).sum { |(z, _), share| z * share.to_f }
+      variance = known.zip(@shares).sum { |(_, one), share| one * (share.to_f**2) }
+      Cure::Shop.new(z: [*sheet.z, factor].freeze, covariance: [*sheet.covariance.map do |row|
+        [*row, 0.0]
+      end, [*Array.new(sheet.z.size, 0.0), variance]],
+        cups: @sheets.sum { |one| one.shop&.cups.to_i }, films: @sheets.sum { |one| one.shop&.films.to_i })
+    end
 
     # What all are made for; a sheet that does not say is made for anything.
     def purposes

@@ -23,6 +23,28 @@ class BlendTest < CoreTest
     assert_nil Blend.new([[limited("a"), 0.5], [limited("b"), 0.5]]).sheet.extra_resin_pct
   end
 
+  # What the shop learned of its hardeners counts in their blend, by their shares; beside one nothing was learned of, by its own alone.
+  def test_a_blend_goes_by_what_the_shop_learned_of_its_hardeners
+    told = { ratio: ratio(by: :weight, resin: 2, hardener: 1) }
+    plain = coating(hardener: "slow", **told)
+    logs = Array.new(6) { |i| Cure::LoggedCup.new(mass_g: 80.0 + (i * 40), start_c: 20, room_c: 20, usable_min: 15.0) }
+    kept = Cure::Learning.new(plain.clock, logs).shop
+    slow = coating(hardener: "slow", learned: kept.kept(plain.clock), **told)
+    fast = coating(hardener: "fast", learned: kept.kept(plain.clock), **told)
+    other = coating(hardener: "other", **told)
+    factor = ->(parts) { Blend.new(parts).sheet.mix.reaction.speed }
+
+    assert_operator kept.factor, :>, 1.02
+    assert_in_delta kept.factor, factor.call([[slow, 0.4], [fast, 0.6]]), 1e-6
+    assert_in_delta Math.exp(Math.log(kept.factor) * 0.4), factor.call([[slow, 0.4], [other, 0.6]]), 1e-6
+    assert_in_delta 1.0, factor.call([[other, 0.5], [coating(hardener: "third", **told), 0.5]]), 1e-9
+    assert_equal 12, Blend.new([[slow, 0.4], [fast, 0.6]]).sheet.shop.cups
+    cup = { mass_g: 200, start_c: 20, room_c: 20 }
+
+    assert_operator Blend.new([[slow, 0.4], [fast, 0.6]]).sheet.mix.usable_band(**cup).middle, :<,
+      Blend.new([[plain, 0.4], [other, 0.6]]).sheet.mix.usable_band(**cup).middle
+  end
+
   # Declared once: a property has its label, its units, its range and its rule for blends, and is read back as it was given.
   def test_each_property_of_a_sheet_is_declared_once_and_kept
     WorkLimits::ALL.each do |name, one|
