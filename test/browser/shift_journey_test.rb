@@ -155,6 +155,63 @@ class ShiftJourneyTest < BrowserTest
     assert_selector "img[alt^=photograph]"
   end
 
+  def on_the_bag(reading = nil, **told)
+    type "bag-reading", reading.to_s, pause: 0.02 if reading
+    told.each { |name, text| type "bag-#{name}", text, pause: 0.02 }
+    find(".bag .bench-foot .bench-next").click
+  end
+
+  def target
+    find_by_id("bag-target").text[/[\d.]+/].to_f
+  end
+
+  # The cup left untared, a quarter too much hardener, put right by what the device says: the shop finds the same.
+  def test_a_mistake_is_put_right_away_from_the_shop
+    visit "/shift"
+    first(:css, "[name='coats[]']").click
+    click_button "Take along"
+    first(".bag-open").click
+    3.times { on_the_bag }
+    on_the_bag(41)
+    resin = target
+
+    assert_operator resin, :>, 41
+    on_the_bag(resin)
+    hardener = target - resin
+    on_the_bag((resin + (hardener * 1.25)).round(1), room: "17", warmth: "18")
+
+    assert_text(/2[456] % too little resin/)
+    assert_selector ".bag-clock", text: "since the hardener went in"
+    on_the_bag(target - 100)
+
+    assert_selector ".bench-complaint", text: "must be above"
+    find_by_id("bag-reading").set("")
+    mended = target
+    on_the_bag(mended)
+
+    assert_selector "[aria-current]", text: "Mix"
+    on_the_bag
+
+    assert_selector ".bench-complaint", text: "Mixing ended early"
+    click_button "All taken along"
+    click_button "Hand in"
+
+    assert_text "is handed in."
+    batch = find_by_record
+    assert_in_delta mended - 41, batch["grams"], 0.3
+    assert_equal "good", batch["verdict"]
+    assert_in_delta 17.0, batch["room_c"], 0.01
+  end
+
+  # The batch that was begun last, as the shop's file has it.
+  def find_by_record
+    file = SQLite3::Database.new(File.join(@shop.data, Served::FILE))
+    file.get_first_row("SELECT made_g, verdict, room_c FROM batches WHERE met_at IS NOT NULL ORDER BY met_at DESC")
+      .then { |grams, verdict, room| { "grams" => grams, "verdict" => verdict, "room_c" => room } }
+  ensure
+    file&.close
+  end
+
   # Locked out in the middle of a batch: what was pressed waits on the device, and is done once it is in again.
   def test_a_device_locked_out_in_the_middle_of_a_batch_loses_nothing
     on_the_phone do

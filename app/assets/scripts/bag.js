@@ -23,9 +23,9 @@ const made = (tag, told = {}, ...inside) => {
 export function bagPage(root) {
   const body = root.querySelector("[data-bag-body]");
   const says = root.querySelector("[data-bag-says]");
-  const page = { open: null, typed: {}, wrong: "", asked: "", told: "", moods: {} };
+  const page = { open: null, typed: {}, wrong: "", asked: "", told: "", good: false, moods: {} };
   const tell = (words) => { says.textContent = words; };
-  kept.full = (words) => { page.told = words; };
+  kept.full = (words) => { Object.assign(page, { told: words, good: false }); };
 
   const items = () => kept.bag().batches;
   const walkOf = (item) => kept.walk(item.id);
@@ -214,8 +214,11 @@ export function bagPage(root) {
   function draw() {
     const item = items().find((one) => one.id === page.open);
     const focused = document.activeElement?.id;
-    body.replaceChildren(...[page.told ? made("p", { class: "bench-complaint", role: "alert" }, page.told) : "", ...(item ? drawn(item) : listed())].filter(Boolean));
+    body.replaceChildren(...[page.told ? made("p", page.good ? { class: "bench-beside-pot", role: "status" } : { class: "bench-complaint", role: "alert" }, page.told) : "", ...(item ? drawn(item) : listed())].filter(Boolean));
     if (focused) document.getElementById(focused)?.focus();
+    const steps = body.querySelector(".bench-steps");
+    const now = steps?.querySelector("[aria-current]");
+    if (now) steps.scrollLeft = now.offsetLeft - steps.clientWidth / 2 + now.clientWidth / 2;
   }
 
   // Only what runs: a field somebody types in stays what it is.
@@ -229,7 +232,7 @@ export function bagPage(root) {
 
   // ---- back in the shop
   async function handIn() {
-    page.told = "";
+    Object.assign(page, { told: "", good: false });
     let token;
     try {
       const answer = await fetch("/shift/token", { cache: "no-store" });
@@ -241,6 +244,7 @@ export function bagPage(root) {
       const results = [];
       for (const item of items()) results.push(await handOne(item, token));
       page.told = results.filter(Boolean).join(" ") || "Nothing was pressed yet, so there is nothing to hand in.";
+      page.good = !/others went on|Not taken|was not taken/.test(page.told);
     } catch {
       page.told = "The shop does not answer. Everything stays here: hand in again later.";
     }

@@ -28,10 +28,12 @@ function step(item, is, press) {
   if (press.act !== "next") return;
   const on = card(item, is);
   if (!on) return;
+  // A cup left untared: what stands on the scale from then on.
+  if (on.step === "tare" && Number.isFinite(number(press.reading))) is.last = number(press.reading) / item.per_unit;
   if (on.part && press.reading) take(item, is, on, number(press.reading) / item.per_unit);
   if (on.step === "second") {
-    is.met = press;
-    is.warmth = { room: celsius(item, press.room), tins: celsius(item, press.warmth) };
+    is.met ||= press; // of strokes the first
+    if (press.room || press.warmth) is.warmth = { room: celsius(item, press.room), tins: celsius(item, press.warmth) };
   }
   if (on.step === "pour_out") is.poured = press;
   const mend = ["second", "mend"].includes(on.step) ? toMend(item, is) : null;
@@ -46,8 +48,8 @@ function step(item, is, press) {
 
 function take(item, is, on, reading) {
   if (!Number.isFinite(reading)) return;
-  is.amounts[on.part] = (is.amounts[on.part] || 0) + reading - (is.last || on.from || 0);
-  is.last = reading;
+  is.amounts[on.part] = (is.amounts[on.part] || 0) + reading - on.from;
+  if (!on.own) is.last = reading;
 }
 
 // The second part goes by what really went in of the first.
@@ -55,7 +57,7 @@ function withAmounts(item, is, on) {
   if (!on.part) return on;
   const other = is.amounts[PARTS[on.part]];
   const meant = on.step === "second" && other && item.parts ? other * item.parts[on.part] / item.parts[PARTS[on.part]] : on.meant;
-  const from = is.last || on.from;
+  const from = on.own ? 0 : is.last ? is.last + (on.between || 0) : on.from;
   return { ...on, meant, from, target: shown(item, from + meant) };
 }
 
@@ -69,7 +71,7 @@ function toMend(item, is) {
   const meant = part === "hardener" ? (resin * item.parts.hardener) / item.parts.resin - hardener : (hardener * item.parts.resin) / item.parts.hardener - resin;
   const off = Math.round(Math.abs(index > 1 ? index - 1 : 1 / index - 1) * 100);
   return {
-    step: "mend", title: "put it right", part, meant, from: is.last, target: shown(item, is.last + meant), next: `The ${part} is in`, fields: [{ name: "reading", label: "what the scale shows" }],
+    step: "mend", title: "put it right", part, meant, from: is.last, own: is.last === 0, target: shown(item, is.last + meant), next: `The ${part} is in`, fields: [{ name: "reading", label: "what the scale shows" }],
     heading: `${off} % too little ${part}. Add ${shown(item, meant)} of ${part}, until the scale shows`, told: ["What does not fit the cup any more, or cannot be stirred in time, is thrown out."],
   };
 }

@@ -57,7 +57,9 @@ module Dakren
       end
 
       def label(walk, field)
-        field.name == "reading" && POURED.include?(walk.step.name) ? "what the scale shows now" : field.label
+        return field.label unless field.name == "reading" && POURED.include?(walk.step.name)
+
+        @recipe.weighed? ? "what the scale shows now" : "what is read off it"
       end
 
       def warmth
@@ -73,7 +75,17 @@ module Dakren
       def amount(walk, view)
         return { target: view.target&.join(" ") } unless POURED.include?(walk.step.name) && walk.pouring.read? && @recipe.count.nil?
 
-        { part: walk.pouring.part, from: walk.contents.last_reading.to_f, meant: (walk.pouring.target - walk.contents.last_reading).to_f }
+        last = walk.contents.last_reading
+        # What went in between stands on the scale as well.
+        between = walk.step.name == :second ? walk.contents.beside.between : 0
+        own = own?(walk)
+        { part: walk.pouring.part, from: own ? 0.0 : (last + between).to_f, meant: (walk.pouring.target - last - between).to_f,
+          own: own || nil, between: between.zero? ? nil : between.to_f }
+      end
+
+      # Is a part read by itself, as a syringe holds it, and not on top of the other?
+      def own?(walk)
+        @recipe.way.fillings? || (walk.pouring.apart? && walk.step.name == :second)
       end
 
       # How long it is mixed, when it is looked at.
