@@ -20,11 +20,14 @@ class BoardTest < BrowserTest
     page.driver.browser
   end
 
-  # What it holds once all that is let go of is gone: MB, and nodes of the page.
+  # What it holds once all that is let go of is gone: MB, and nodes. An answer that is just being read counts for itself, so the least of
+  # several looks is what is held.
   def held
-    2.times { browser.execute_cdp("HeapProfiler.collectGarbage") }
-    told = browser.execute_cdp("Performance.getMetrics")["metrics"].to_h { |one| one.values_at("name", "value") }
-    [told["JSHeapUsedSize"] / 1e6, told["Nodes"]]
+    Array.new(6) do
+      browser.execute_cdp("HeapProfiler.collectGarbage")
+      told = browser.execute_cdp("Performance.getMetrics")["metrics"].to_h { |one| one.values_at("name", "value") }
+      [told["JSHeapUsedSize"] / 1e6, told["Nodes"]]
+    end.transpose.map(&:min)
   end
 
   def looked(times)
