@@ -172,7 +172,16 @@ class ShiftJourneyTest < BrowserTest
     click_button "Take along"
     first(".bag-open").click
     3.times { on_the_bag }
-    on_the_bag(41)
+    { "41 oz" => "must be in g", "NaN" => "must be in g", "1e309" => "must be", "-3" => "must be above",
+      "<b>" => "must be in g" }.each do |typed, says|
+      find_by_id("bag-reading").set("")
+      on_the_bag(typed)
+
+      assert_selector ".bench-complaint", text: says
+      assert_field "bag-reading", with: typed
+    end
+    find_by_id("bag-reading").set("")
+    on_the_bag("41 g")
     resin = target
 
     assert_operator resin, :>, 41

@@ -60,10 +60,11 @@ export function bagPage(root) {
 
   function goOn(item, on, act, says) {
     const told = Object.fromEntries(Object.entries(page.typed).filter(([, value]) => String(value).trim() !== ""));
-    if (on.part && act === "next") {
-      const why = doubt(item, on, told.reading);
+    // A cup that stands on the scale untared is read as a part is.
+    if (act === "next" && (on.part || (on.step === "tare" && told.reading))) {
+      const why = doubt(item, on.part ? on : { from: 0 }, told.reading);
       if (why) return complain(`The reading ${why}`);
-      if (unlikely(on, number(told.reading) / item.per_unit) && page.asked !== told.reading) {
+      if (on.part && unlikely(on, number(told.reading) / item.per_unit) && page.asked !== told.reading) {
         page.asked = told.reading;
         return complain("That is far from what is meant. Is it really so? Press again to take it.");
       }
@@ -114,7 +115,9 @@ export function bagPage(root) {
     const gone = minutesSince(is.met);
     if (!is.poured && band) {
       const left = band.map((value) => value - gone);
-      const mood = left[0] <= 0 ? "past" : gone > HURRY * band[0] ? "hurry" : "fine";
+      // Nobody is called by the hottest it could be: where no warmth was told, by what the plan has.
+      const likely = usable(item, { room: is.warmth.room ?? item.planned.room, tins: is.warmth.tins ?? item.planned.tins });
+      const mood = gone >= likely[0] ? "past" : gone > HURRY * likely[0] ? "hurry" : "fine";
       if (page.moods[item.id] && page.moods[item.id] !== mood && mood !== "fine") chime.call(mood === "past" ? 3 : 2);
       page.moods[item.id] = mood;
       const alarm = { past: "Pour it out now, thin: onto the work if it still flows, else onto foil outside.", hurry: "Hurry: pour it out, spread thin it lives again.", fine: "" }[mood];

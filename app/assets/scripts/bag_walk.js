@@ -80,6 +80,8 @@ export const shown = (item, amount) => `${(amount * item.per_unit).toFixed(item.
 
 // Is what was typed for a part to be believed? Answers why not.
 export function doubt(item, on, text) {
+  const unit = String(text ?? "").trim().match(/[^\d.,+\-\s].*$/)?.[0];
+  if (unit && unit !== item.unit) return `must be in ${item.unit}, as this scale shows it`;
   const reading = number(text) / item.per_unit;
   if (!Number.isFinite(reading)) return "must be a number, what the scale shows now";
   if (reading <= on.from) return `must be above ${shown(item, on.from)}, what it showed before`;
