@@ -7,14 +7,15 @@ module Dakren
   module Stores
     # Several jobs planned so that nobody is wanted twice, and ready as soon as can be.
     #
-    # First one after another, each around those before it and around all that is not moved, in the order that has them ready soonest: all
-    # orders where there is time. For few coats then by giving way: where jobs want the same hands, each of them in turn gives way to what
-    # the others do just then, the most promising first; what is found so without a clash is the best there is.
+    # For few coats by giving way: where jobs want the same hands, each of them in turn gives way to what the others do just then, the most
+    # promising first; what is found so without a clash is the best there is. Else one after another, each around those before it and around
+    # all that is not moved, in the order that has them ready soonest: all orders where there is time.
     #
     #   FitTogether.new([3, 5], settings).best.plans.map { |one| one.desk.start }
     class FitTogether
-      # Ours: how long is looked, and how many jobs at most.
+      # Ours: how long is looked, where what is found is the best there surely is, and how many jobs at most.
       SECONDS = 2.0
+      EXACT_SECONDS = 15.0
       MOST = 8
       # So few coats and people are looked into by giving way.
       EXACT_COATS = 6
@@ -34,8 +35,8 @@ module Dakren
         end
       end
       # plans: in the order in which they are planned; all: was every order tried? exact: is there surely nothing better? score: missed
-      # windows and things wanted twice, and seconds until all are ready, added up.
-      Found = Value.define(:plans, :score, all: false, exact: false) do
+      # windows and things wanted twice, and seconds until all are ready, added up; within_s: how long was looked at most.
+      Found = Value.define(:plans, :score, all: false, exact: false, within_s: SECONDS) do
         # How many miss a window.
         def missed
           plans.count { |one| one.desk.schedule.nil? || !one.desk.schedule.kept? }
@@ -45,15 +46,17 @@ module Dakren
       attr_reader :jobs
 
       # @param ids [Array<Integer>] of open jobs @param settings [Settings]
-      def initialize(ids, settings, seconds: SECONDS)
+      def initialize(ids, settings, seconds: nil)
         @settings = settings
         @jobs = Job.where(id: ids.first(MOST), template: false, state: Job::OPEN).order(:first_at, :id).to_a.reject { |job| begun?(job) }
-        @until_s = Process.clock_gettime(Process::CLOCK_MONOTONIC) + seconds
+        began_s = Process.clock_gettime(Process::CLOCK_MONOTONIC)
         @plannings = @jobs.to_h { |job| [job.id, Planning.new(settings, job_id: job.id)] }
         @was = @jobs.to_h { |job| [job.id, @plannings[job.id].desk_of(job.document)] }
         @jobs.select! { |job| @was[job.id].schedule && @was[job.id].coats.any? }
         @fixed = Others.works(Job.where(template: false, state: Job::OPEN).where.not(id: @jobs.map(&:id)))
         @shared = Others.shared
+        @within_s = seconds || (few? ? EXACT_SECONDS : SECONDS)
+        @until_s = began_s + @within_s
         @around = {}
         @works = {}.compare_by_identity
       end
@@ -63,12 +66,10 @@ module Dakren
         return if @jobs.empty?
 
         @best ||= begin
-          @whole = true
           # One by one as they were begun to be planned: never worse than that.
           @found = order(@jobs)
-          try([], @jobs)
-          @found = @found.with(all: @whole)
-          few? ? giving_way : @found
+          @found = giving_way if few?
+          (@found.exact ? @found : every_order).with(within_s: @within_s)
         end
       end
 
@@ -91,6 +92,12 @@ module Dakren
 
       def few?
         @settings.crew <= EXACT_PEOPLE && @jobs.sum { |job| @was[job.id].coats.size } <= EXACT_COATS
+      end
+
+      def every_order
+        @whole = true
+        try([], @jobs)
+        @found.with(all: @whole)
       end
 
       # Every order that may still be better than what is known.

@@ -74,7 +74,7 @@ module Dakren
       end
 
       def seconds
-        Check.plain(Stores::FitTogether::SECONDS)
+        Check.plain(@found.within_s)
       end
 
       # When its first coat that moves begins, or its first.

@@ -14,7 +14,7 @@ class OneHistoryTest < AppTest
   end
 
   def clock(minutes)
-    Document::Zones.of(Stores::Settings.shop.zone).at(Stores::Now.wall + (minutes * 60)).strftime("%Y-%m-%dT%H:%M")
+    Document::Zones.of(Stores::Settings.shop.zone).at((@wall ||= Stores::Now.wall) + (minutes * 60)).strftime("%Y-%m-%dT%H:%M")
   end
 
   def planned

@@ -81,7 +81,7 @@ class FitTogetherTest < AppTest
       found = fit.best
       told = "seed #{Minitest.seed}: #{jobs.map { |job| job.wanted.slice("start", "c1-film", "c1-coats", "p1-s1-length") }}"
 
-      assert found.all, told
+      assert found.all || found.exact, told
       assert_empty crowded(found.plans, people), told
       assert_operator found.score.first, :>, found.missed, told if crowded_things(found.plans).any?
       kept = jobs.count { |job| Stores::Planning.new(settings, job_id: job.id).desk_of(job.document).schedule.kept? }
