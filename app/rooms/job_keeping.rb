@@ -81,8 +81,7 @@ module Dakren
         Stores::Database.writing do
           Stores::Job.transaction do
             seen = record.revision
-            record.lock! if record.persisted?
-            next false if record.revision != seen
+            next false unless record.new_record? || record.still?
 
             record.write(document, by: by) unless stepping && Document::JobDocument.same?(record.document, document)
             record.public_send(step, by: by) if stepping && !behind?(seen)
@@ -99,7 +98,8 @@ module Dakren
         # What is not ready yet is summed up in the background.
         return if desk.working?
 
-        Stores::Paces.took(record, desk.tasks.to_h { |task| [task.id, task.took] })
+        took = desk.tasks.to_h { |task| [task.id, task.took] }
+        Stores::Paces.took(record, took) if took.values.any?(&:any?) || planning.rows.own_of?(record.id)
         said = Stores::Summary.of(desk)
         Stores::Database.writing { record.summarise(said, planning.stamp) }
       end

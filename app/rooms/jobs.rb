@@ -106,7 +106,7 @@ module Dakren
 
         # @return [ShortPage]
         def short
-          @short ||= ShortPage.new(@record.id, wording, zone: zone)
+          @short ||= ShortPage.new(@record.id, wording, zone: zone, rows: planning.rows)
         end
 
         def answers_part(page)
@@ -235,7 +235,7 @@ module Dakren
         # The plan as this page, or the one that was looked at last here, showed it, where something has happened since.
         # @return [Document::JobDesk, nil]
         def shown_before(record, desk)
-          stamp = Stores::History.stamp(record.id, planning.mixed)
+          stamp = Stores::History.stamp(record.id, planning.mixed, record.last_event)
           session = request.env["rack.session"]
           seen = word("happens").empty? && session["job_seen"].is_a?(Array) ? session["job_seen"] : [record.id, word("happens")]
           session["job_seen"] = [record.id, stamp]

@@ -123,10 +123,12 @@ module Dakren
         [missed, seconds + rest.sum { |job| ready_s(around(job, @fixed)) }]
       end
 
-      # The most promising first: each by itself, and where that clashes, once more with one of them giving way.
+      # The most promising first: each by itself, and where that clashes, once more with one of them giving way. What is still wanted twice
+      # is not counted: giving way may end it.
       # @return [Found]
       def giving_way
-        open = [[whole(plans = settled({})), {}, plans]]
+        open = [[score(plans = settled({})), {}, plans]]
+        @seen = Set.new
         until open.empty?
           return @found unless time?
 
@@ -153,14 +155,16 @@ module Dakren
           next unless @plannings.key?(id)
 
           to = clash.works.reject { |work| work.job == id }.map { |work| [work.job, work.about] }
-          more = ways.merge(id => (ways[id] || []) | to)
+          more = ways.merge(id => (ways[id] || Set.new) | to)
+          next unless @seen.add?(more)
+
           plans = settled(more) or next
-          [whole(plans), more, plans]
+          [score(plans), more, plans]
         end
       end
 
       # All of them, each giving way to what it is told to, until nothing moves any more.
-      # @param ways [Hash{Integer=>Array<Array(Integer, Object)>}] job to other jobs and what of theirs
+      # @param ways [Hash{Integer=>Set<Array(Integer, Object)>}] job to other jobs and what of theirs
       # @return [Array<Planned>, nil] nil where they never settle
       def settled(ways)
         desks = @jobs.to_h { |job| [job.id, around(job, @fixed)] }

@@ -20,9 +20,10 @@ module Dakren
       module_function
 
       # Changes when anything happens to a job.
+      # @param mixed [Mixed] of it @param last [Integer] the number of what happened last
       # @return [String]
-      def stamp(job_id, mixed = Mixed.of(job_id))
-        "#{mixed.stamp_of_all}-#{job_id ? Marks.last(job_id) : 0}"
+      def stamp(job_id, mixed = Mixed.of(job_id), last = job_id ? Marks.last(job_id) : 0)
+        "#{mixed.stamp_of_all}-#{last}"
       end
 
       # @param page [Integer] from the latest, 0 first

@@ -25,6 +25,8 @@ module Dakren
       # Jobs whose summary is of another revision, or of a shop that has changed since.
       scope :stale, ->(stamp) { where("summary_of <> revision OR summary_stamp <> ?", stamp) }
 
+      LAST_EVENT = Arel.sql("(SELECT coalesce(max(number), 0) FROM events WHERE events.job_id = jobs.id)")
+
       # Those whose calendar is not written yet.
       scope :unwritten, -> { where(calendar: nil) }
 
@@ -109,6 +111,17 @@ module Dakren
         @whole.last
       end
 
+      # Is it still as it was read? To be asked in the writer's turn.
+      def still?
+        now, @last_event = self.class.where(id: id).pick(:revision, LAST_EVENT)
+        now == revision
+      end
+
+      # The number of what happened to it last, by its batches too; 0 where nothing has.
+      def last_event
+        @last_event ||= Marks.last(id)
+      end
+
       # Writes a document as the next revision; what of it is noted otherwise than it was goes into the history.
       # @param document [Hash] as Document::JobDocument makes it @param by [By]
       def write(document, by: By::NOBODY)
@@ -139,7 +152,7 @@ module Dakren
       end
 
       def reload(...)
-        @newest = @noted = @whole = nil
+        @newest = @noted = @whole = @last_event = nil
         super
       end
 
@@ -166,7 +179,9 @@ module Dakren
       end
 
       def later?
-        !newest.nil? && revisions.where(parent: newest.stands_for).where("stands_for = number").exists?
+        return false if newest.nil? || newest.stands_for == newest.number
+
+        revisions.where(parent: newest.stands_for).where("stands_for = number").exists?
       end
 
       # The document as it was at a revision, or at the last before it that is still kept.
@@ -199,13 +214,14 @@ module Dakren
       def keep(document, before, by:, parent: nil, stands_for: nil)
         number = before ? revision + 1 : revision
         wanted, marks = Marks.parted(document)
-        noted = persisted? ? Marks.of(id) : {}
+        noted = persisted? ? (@noted ||= Marks.of(id)) : {}
         # The last state that was kept is the job as it stands.
         stood = before && before.number == revision ? document_was : before&.wanted
         update!(document: wanted, name: wanted["name"].to_s, revision: number)
-        seen = Marks.note(self, marks, before: noted, by: by)
-        @noted = @whole = nil
-        @newest = revisions.create!(number: number, parent: parent, stands_for: stands_for || number, noted: seen,
+        @last_event = Marks.note(self, marks, before: noted, by: by, last: last_event)
+        @noted = marks
+        @whole = nil
+        @newest = revisions.create!(number: number, parent: parent, stands_for: stands_for || number, noted: @last_event,
           **JobRevision.kept(wanted, before, stood))
       end
     end

@@ -61,9 +61,10 @@ module Dakren
       # @param marks [Hash{String=>Object}] all that is to stand
       # @param before [Hash{String=>Object}] what stood
       # @param by [By]
-      # @return [Integer] number of the job's last event
-      def note(job, marks, before:, by:)
-        number = last(job.id)
+      # @param last [Integer] number of the job's last event
+      # @return [Integer] that of its last now
+      def note(job, marks, before:, by:, last:)
+        number = last
         zone = Document::Zones.of(job.wanted["zone"])
         (before.keys | marks.keys).each do |key|
           next if before[key] == marks[key]

@@ -207,12 +207,12 @@ module Dakren
         around(document, works).last
       end
 
-      private
-
       # @return [ShopRows]
       def rows
         @rows ||= ShopRows.now
       end
+
+      private
 
       # Those that a new job may take.
       def records

@@ -20,7 +20,7 @@ module Dakren
       # Each table, and what else tells that one of its rows is another: a weighing is never changed, so what they come to does.
       TABLES = { "sheets" => "max(updated_at)", "tools" => "max(updated_at)", "own_figures" => "total(value)",
                  "appointments" => "total(from_at) || total(to_at)", "things" => "group_concat(sort)",
-                 "own_steps" => "max(updated_at)" }.freeze
+                 "own_steps" => "max(updated_at)", "tins" => "''" }.freeze
       # How each table stands: how many rows, the last of them, and that.
       STANDS = "SELECT #{TABLES.map do |table, told|
         "(SELECT count(*) || ' ' || coalesce(max(id), 0) || ' ' || coalesce(#{told}, '') FROM #{table})"
@@ -43,7 +43,18 @@ module Dakren
       # @param stands [Array<String>] of each of TABLES
       def initialize(stands)
         @stamp = [*stands.first(5), stands.last].freeze
+        @tins = !stands[TABLES.keys.index("tins")].start_with?("0 ")
         @own_steps = {}
+      end
+
+      # Are any tins kept at all?
+      def tins?
+        @tins
+      end
+
+      # Has a job, or one of its batches, given the shop a figure of its own?
+      def own_of?(job)
+        sums.any? { |_, _, of, *| of == job }
       end
 
       # @return [Array<Sheet>] of the shelf, in order
@@ -65,9 +76,8 @@ module Dakren
       # @param except_job [Integer, nil] whose own batches do not count
       # @return [Work::Own]
       def own(except_job = nil)
-        @sums ||= OwnFigure.sums.freeze
-        except_job = nil if @sums.none? { |_, _, job, *| job == except_job }
-        (@own ||= {})[except_job] ||= OwnFigure.of_shop(except_job: except_job, sums: @sums)
+        except_job = nil unless own_of?(except_job)
+        (@own ||= {})[except_job] ||= OwnFigure.of_shop(except_job: except_job, sums: sums)
       end
 
       # When appointments keep the shop from its work.
@@ -97,6 +107,12 @@ module Dakren
             [one.id.to_s, "#{one.name}, #{Check.plain(one.ratio_resin)} : #{Check.plain(one.ratio_hardener)} by #{one.ratio_by}"]
           end
         end
+      end
+
+      private
+
+      def sums
+        @sums ||= OwnFigure.sums.freeze
       end
     end
   end

@@ -15,6 +15,7 @@ module Dakren
       # @param what_if [WhatIfPage] @param offers [Offers, nil] nil while they are looked for
       # @param told [Hash] see JobHead
       def initialize(record, desk, wording, planning, opened: [], what_if: nil, offers: nil, said: nil, **told)
+        @record = record
         @desk = desk
         @wording = wording
         @planning = planning
@@ -30,7 +31,7 @@ module Dakren
 
       # Changes when anything happens to the job.
       def happens
-        Stores::History.stamp(@planning.job_id, @planning.mixed)
+        @happens ||= Stores::History.stamp(@planning.job_id, @planning.mixed, @record.last_event)
       end
 
       # @return [Array<Answer>] the figures above everything

@@ -9,15 +9,17 @@ module Dakren
       include TinWords
 
       # @param job_id [Integer]
-      def initialize(job_id, wording, zone:)
+      # @param rows [Stores::ShopRows]
+      def initialize(job_id, wording, zone:, rows: Stores::ShopRows.now)
         @job_id = job_id
+        @rows = rows
         @wording = wording
         @zone = zone
       end
 
       # @return [Array<Array(String, String)>] what is short, and when that shows
       def lines
-        return [] unless Stores::Tin.exists?
+        return [] unless @rows.tins?
 
         Stores::Promised.now.of_job(@job_id).map do |short|
           want = short.want
