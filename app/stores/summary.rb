@@ -11,6 +11,8 @@ module Dakren
       # A night is from then on, so long; of so many the coldest is told.
       NIGHT_FROM_H = 20
       NIGHT_MIN = 12 * 60
+      # What was planned to begin on a second stands on it, whatever a minute's fractions make of it.
+      HAIR_S = 0.001
       MOST_NIGHTS = 14
       # Batches of a coat that are told each for itself.
       MOST_BATCHES = 100
@@ -180,7 +182,7 @@ module Dakren
       end
 
       def at(desk, minute)
-        minute && desk.time_at(minute).to_i
+        minute && (desk.time_at(minute) + HAIR_S).to_i
       end
       private_class_method :work, :waits, :figures, :over_at, :busy, :events, :coat, :coats, :words, :cures, :at, :usable, :who, :things,
         :lane, :nights, :heat, :tins, :parts
