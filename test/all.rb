@@ -17,6 +17,7 @@ end
 # What begins with a dash is for Minitest.
 options, asked = ARGV.partition { |argument| argument.start_with?("-") }
 named = asked.empty? ? FOLDERS : asked
+ENV["DAKREN_TURNS"] = "1" if named.all? { |name| FOLDERS.include?(name) || name.match?(PART) }
 ARGV.replace(options)
 named.each do |name|
   part = name.match(PART)

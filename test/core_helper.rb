@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require "minitest/autorun"
+require_relative "turns"
 require_relative "../core/dakren"
 
 # What the core's tests share: invented sheets, chance that can be repeated, closeness in percent.
@@ -80,6 +81,7 @@ module CoreHelp
 end
 
 class CoreTest < Minitest::Test
+  extend Turns
   include Dakren
   include CoreHelp
 end

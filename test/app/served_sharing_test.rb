@@ -7,6 +7,8 @@ require "openssl"
 
 # The shop as it is really shared: two doors on two addresses, the passphrase told at the terminal, a certificate of the shop's own.
 class ServedSharingTest < CoreTest
+  by_turns :test_a_certificate_of_its_own
+
   ADDRESS = "127.0.0.2"
   WORDS = "seven warm tins"
   PATIENCE_S = 60

@@ -3,6 +3,10 @@
 require_relative "../browser_helper"
 
 class BenchJourneyTest < BrowserTest
+  by_turns :test_what_was_typed_while_the_shop_was_down_is_kept_whatever_page_comes_next,
+    :test_a_press_during_an_outage_counts_from_when_it_was_pressed,
+    :test_the_screen_turns_before_and_at_the_end
+
   CLOCKED = {} # rubocop:disable Style/MutableConstant
 
   # A shop whose clocks the tests put forward and set.
@@ -90,7 +94,8 @@ class BenchJourneyTest < BrowserTest
     resin = shown
     assert_operator resin, :>, 60
     go_on "Hardener"
-    assert_in_delta resin + (resin * 0.99 / 2.28), target, 0.11
+    # The scale drifts: what it shows may change by a step between the look and the press.
+    assert_in_delta resin + (resin * 0.99 / 2.28), target, (0.1 * (1 + (0.99 / 2.28))) + 0.051
     hold_until(target + 2)
     click_button "Poured too much"
     assert_selector ".bench-steps [aria-current]", text: "Correct"

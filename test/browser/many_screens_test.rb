@@ -5,6 +5,8 @@ require_relative "../served"
 
 # Thirty bench screens, each asking four times a second: none waits long.
 class ManyScreensTest < CoreTest
+  by_turns :test_every_screen_is_answered
+
   SCREENS = 30
   SECONDS = ENV["DAKREN_LONG"] ? 300 : 15
   PAUSE_S = 0.25

@@ -4,6 +4,8 @@ require_relative "../browser_helper"
 
 # Several devices writing at once to one running shop: every write is answered, none is lost.
 class ManyWritersTest < CoreTest
+  by_turns :test_everybody_is_answered_and_every_field_stays
+
   WRITERS = 6
   WRITES = 8
   FIELDS = %w[p1-s1-length p1-s1-width c3-film room tins name].freeze

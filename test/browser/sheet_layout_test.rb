@@ -4,6 +4,10 @@ require_relative "../browser_helper"
 
 # The job sheet as it lies on a screen, and the way to it: nothing cut off at any width, every phrase reached by keys.
 class SheetLayoutTest < BrowserTest
+  by_turns :test_every_phrase_is_changed_by_keys,
+    :test_nothing_runs_off_the_page_at_five_widths,
+    :test_the_bench_speaks_where_it_was_asked_to
+
   # 390 and 1280 are looked at on every page, see EveryPageTest.
   WIDTHS = ENV["DAKREN_LONG"] ? [390, 768, 1024, 1280, 1920] : [768, 1024, 1920]
   PAGES = ["/", "/jobs/new", "/jobs/4", "/jobs/9", "/jobs/10", "/plan/3/compare", "/bench", "/shelf", "/settings", "/find"].freeze

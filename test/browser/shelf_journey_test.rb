@@ -3,6 +3,8 @@
 require_relative "../browser_helper"
 
 class ShelfJourneyTest < BrowserTest
+  by_turns :test_save_pressed_at_any_moment_of_a_merge_saves, :test_a_sheet_is_drawn_while_it_is_typed
+
   def test_a_sheet_is_drawn_while_it_is_typed
     visit "/shelf/new"
     also("densities", "working time, more pot lives", "limits")

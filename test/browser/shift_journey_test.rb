@@ -5,6 +5,8 @@ require_relative "../cable"
 
 # The shop shared in its workshop: a phone comes in, takes a batch along to where there is no network, walks it, and hands it in.
 class ShiftJourneyTest < BrowserTest
+  by_turns :test_a_device_locked_out_in_the_middle_of_a_batch_loses_nothing, :test_a_mistake_is_put_right_away_from_the_shop
+
   WORDS = "seven warm tins"
   ADDRESS = "127.0.0.2"
 

@@ -42,6 +42,7 @@ class StockJourneyTest < BrowserTest
     find(".to-bench-now").click
 
     assert_selector "select option", text: "lot LM-7, 500 g left, not opened"
+    assert_operator evaluate_script("Math.min(...[...document.querySelectorAll('.bench select')].map((one) => one.offsetHeight))"), :>=, 44
     walk(nil)
 
     assert_text(/[\d.]+ EUR from the tins it was mixed from/)
