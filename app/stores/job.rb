@@ -37,11 +37,25 @@ module Dakren
           .then { |found| where(id: found.map(&:id)) }
       end
 
-      # When all other open jobs are busy, in short.
+      # Other open jobs, as far as one keeps clear of them: where jobs that keep clear of each other would chase each other for ever, one
+      # that stands firm gives way only to those that were begun to be planned before it.
+      # @param id [Integer, nil]
+      # @return [ActiveRecord::Relation]
+      def self.beside(id)
+        where(template: false, state: OPEN).where.not(id: id)
+          .where("NOT (jobs.keeps_clear AND jobs.id > :id AND EXISTS (SELECT 1 FROM jobs me WHERE me.id = :id AND me.firm))", id: id || 0)
+      end
+
+      # When those are busy, in short.
       # @param id [Integer, nil]
       # @return [String]
       def self.others_of(id)
-        short(where(template: false, state: OPEN).where.not(id: id).where.not(busy_digest: "").order(:id).pluck(:id, :busy_digest))
+        short(beside(id).where.not(busy_digest: "").order(:id).pluck(:id, :busy_digest))
+      end
+
+      # From now on it gives way only to those before it, until it is changed.
+      def stand_firm
+        self.class.where(id: id).update_all(firm: true)
       end
 
       def self.short(told)
@@ -217,7 +231,7 @@ module Dakren
         noted = persisted? ? (@noted ||= Marks.of(id)) : {}
         # The last state that was kept is the job as it stands.
         stood = before && before.number == revision ? document_was : before&.wanted
-        update!(document: wanted, name: wanted["name"].to_s, revision: number)
+        update!(document: wanted, name: wanted["name"].to_s, revision: number, firm: false)
         @last_event = Marks.note(self, marks, before: noted, by: by, last: last_event)
         @noted = marks
         @whole = nil

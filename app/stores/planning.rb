@@ -226,7 +226,7 @@ module Dakren
       end
 
       def others
-        @others ||= Others.works(Job.where(template: false, state: Job::OPEN).where.not(id: @job_id))
+        @others ||= Others.works(Job.beside(@job_id))
       end
 
       def shop(document, found = nil)

@@ -14,6 +14,8 @@ module Dakren
       TOLD_AT_ONCE = 50
       # Between two jobs, so that whoever asks for a page comes first.
       BREATH_S = 0.05
+      # Ours: jobs that keep clear of each other are planned so often around each other before one of them stands firm.
+      ROUNDS = 8
 
       # Renews whatever is stale.
       # @return [Integer] how many were
@@ -28,6 +30,7 @@ module Dakren
         end
         Learned.renew_stale
         nil while Book.catch_up.positive?
+        @rounds = Hash.new(0)
         while renew_one
           count += 1
           Kernel.sleep(breath_s) if breath_s.positive?
@@ -36,6 +39,13 @@ module Dakren
       end
 
       private
+
+      # @return [Job, nil] one that was planned before others moved
+      def overtaken
+        found = Job.overtaken.latest.first or return
+        Database.writing { found.stand_firm } if (@rounds[found.id] += 1) == ROUNDS
+        found
+      end
 
       # What batches came to, read from their events first, then written.
       def tell(batches)
@@ -53,7 +63,7 @@ module Dakren
       # @return [Job, nil] the one that was renewed
       def renew_one
         planning = Planning.new
-        record = Job.stale(planning.stamp).or(Job.unwritten).latest.first || Job.overtaken.latest.first or return
+        record = Job.stale(planning.stamp).or(Job.unwritten).latest.first || overtaken or return
         planning = Planning.new(job_id: record.id)
         said = Summary.of(planning.fresh_desk_of(record.document)) if record.stale?(planning.stamp) || record.calendar
         Database.writing do

@@ -1,0 +1,8 @@
+# frozen_string_literal: true
+
+# Jobs that keep clear of each other and would chase each other for ever: whoever stands firm gives way to those before it only.
+class FirmJobs < ActiveRecord::Migration[7.2]
+  def change
+    add_column :jobs, :firm, :boolean, null: false, default: false
+  end
+end
