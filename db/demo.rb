@@ -5,6 +5,7 @@ require_relative "demo/jobs"
 require_relative "demo/notes"
 require_relative "demo/record"
 require_relative "demo/stock"
+require_relative "demo/apart"
 
 module Dakren
   # A lived-in shop to start with: a small workshop fitting out a lakeside field station. Everything in
@@ -23,10 +24,15 @@ module Dakren
         TOOLS.each { |kind, name, numbers| Stores::Tool.create!(kind: kind, name: name, numbers: numbers) }
         Stock.fill(Time.at(Stores::Now.wall))
         Notes.read_in(Document::Zones.of(nil).today, Document::Zones.of(nil))
-        Jobs::ALL.each { |job| add(*job) }
+        open_jobs
         Stores::Learned.renew_stale
         settings.update!(demo_loaded: true, pretend: true, shop_temp_c: 19.0)
       end
+    end
+
+    def open_jobs
+      Jobs::ALL.each { |job| add(*job) }
+      Apart.settle(Stores::Job.where(template: false, state: Stores::Job::OPEN).order(:first_at, :id).to_a)
     end
 
     def add(name, (days, hour), fields, stands = {})
@@ -59,6 +65,6 @@ module Dakren
       kept = Stores::Picture.create!(job: job, kind: kind.type, width: kind.width, height: kind.height, bytes: bytes)
       job.write(job.document.merge("p1-picture" => kept.id.to_s))
     end
-    private_class_method :add, :lay_picture, :workday
+    private_class_method :open_jobs, :add, :lay_picture, :workday
   end
 end

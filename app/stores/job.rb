@@ -37,13 +37,15 @@ module Dakren
           .then { |found| where(id: found.map(&:id)) }
       end
 
+      FIRM = "SELECT 1 FROM jobs me WHERE me.id = :id AND me.firm_at = me.revision"
+
       # Other open jobs, as far as one keeps clear of them: where jobs that keep clear of each other would chase each other for ever, one
       # that stands firm gives way only to those that were begun to be planned before it.
       # @param id [Integer, nil]
       # @return [ActiveRecord::Relation]
       def self.beside(id)
         where(template: false, state: OPEN).where.not(id: id)
-          .where("NOT (jobs.keeps_clear AND jobs.id > :id AND EXISTS (SELECT 1 FROM jobs me WHERE me.id = :id AND me.firm))", id: id || 0)
+          .where("NOT (jobs.keeps_clear AND jobs.id > :id AND EXISTS (#{FIRM}))", id: id || 0)
       end
 
       # When those are busy, in short.
@@ -55,7 +57,7 @@ module Dakren
 
       # From now on it gives way only to those before it, until it is changed.
       def stand_firm
-        self.class.where(id: id).update_all(firm: true)
+        self.class.where(id: id).update_all("firm_at = revision")
       end
 
       def self.short(told)
@@ -231,7 +233,7 @@ module Dakren
         noted = persisted? ? (@noted ||= Marks.of(id)) : {}
         # The last state that was kept is the job as it stands.
         stood = before && before.number == revision ? document_was : before&.wanted
-        update!(document: wanted, name: wanted["name"].to_s, revision: number, firm: false)
+        update!(document: wanted, name: wanted["name"].to_s, revision: number)
         @last_event = Marks.note(self, marks, before: noted, by: by, last: last_event)
         @noted = marks
         @whole = nil

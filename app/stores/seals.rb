@@ -15,7 +15,7 @@ module Dakren
       NEVER = ["id", COLUMN, "lock_version"].freeze
       # What a job's plan said, with seals of its own.
       SAID = %w[summary summary_of summary_stamp summary_seal calendar calendar_seal first_at over_at keeps_clear clear_of
-        busy_digest firm].freeze
+        busy_digest firm_at].freeze
       # What a batch came to, from what happened to it.
       CAME_TO = %w[met_at poured_at soft_at tacky_at hard_at made_g planned_of verdict room_c tins_c
         told_by lesson aside fault foretold_min resin_g hardener_g].freeze
