@@ -55,8 +55,10 @@ class CostTest < AppTest
 
     assert_includes words, "resin and hardener #{format("%.2f", (a * 0.02) + (b * 0.04))} EUR at the newest price"
     assert_match(%r{\d\.\d\d EUR/m²}, words)
-    assert_match(/4 mixing sticks/, words)
-    assert_match(/8 pairs of gloves/, words)
+    batches = job.said["events"].sum { |one| (one["batches"] || []).size }
+
+    assert_match(/\b#{batches} mixing sticks/, words)
+    assert_match(/\b#{batches * 2} pairs of gloves/, words)
     Stores::Settings.shop.update!(units: "us")
     get "/stock/takes?jobs[]=#{Stores::Job.find_by!(name: "Instrument cowl, flax skin").id}"
 

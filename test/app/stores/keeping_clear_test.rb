@@ -4,6 +4,8 @@ require_relative "../../app_helper"
 
 # Jobs that all keep clear of each other: they settle, however often each is in another's way, and nobody is wanted twice.
 class KeepingClearTest < AppTest
+  by_turns :test_one_that_is_changed_gives_way_to_all_again
+
   # What the ten jobs of the demo may take at most: once each, and eight rounds of chasing.
   MOST = 100
 
