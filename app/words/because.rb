@@ -76,7 +76,7 @@ module Dakren
       def reason(entry)
         kind, minute, told = entry.why
         case kind
-        when :hours then "could go on from #{clock(minute)}, but nobody's free before #{clock(entry.from_min)}"
+        when :hours then "could go on from #{clock(minute)}, but #{no_room(entry)}"
         when :opens then "cannot go on before #{clock(minute)}, when the coat below " \
                          "#{seen_tacky?(entry, minute) ? "was found" : "is certain to be"} tacky"
         when :cools then "cannot go on before #{clock(minute)}, when the pour below has cooled: sooner, the heat of both adds up"
@@ -89,16 +89,22 @@ module Dakren
         end
       end
 
+      # Where it keeps clear of other jobs, their hands, things and dust may be what is in its way.
+      def no_room(entry)
+        why = @desk.document["chain"] == "yes" ? "the other jobs and the hours leave no room" : "nobody's free"
+        "#{why} before #{clock(entry.from_min)}"
+      end
+
       def missed(entry)
         open, shut = entry.window
         unless entry.coat?
           return "#{entry.label.sub(/\A./, &:upcase)} comes too late: it should be done by #{clock(shut)}, " \
-                 "and nobody's free before #{clock(entry.from_min)}."
+                 "and #{no_room(entry)}."
         end
 
         "No plan keeps every window: #{coat(entry)} would have to be on between #{clock(open)} and #{clock(shut)} and takes " \
           "#{@wording.minutes(entry.to_min - entry.from_min)}; " \
-          "nobody's free before #{clock(entry.from_min)}."
+          "#{no_room(entry)}."
       end
 
       def late

@@ -272,6 +272,10 @@ class PlanUseTest < AppTest
     assert_equal 0, renewer.renew_all(breath_s: 0)
     assert_operator at.call(second)[0], :>=, at.call(first)[1]
     before = at.call(second)
+    get second
+
+    assert_includes words, "the other jobs and the hours leave no room before"
+    refute_includes words, "nobody's free"
     submit first, { "start" => "2026-12-01T09:00" }
     assert_equal before, at.call(second), "a page waits for nobody else's plan"
     renewer.renew_all(breath_s: 0)
