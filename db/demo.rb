@@ -25,16 +25,18 @@ module Dakren
         Stock.fill(Time.at(Stores::Now.wall))
         Notes.read_in(Document::Zones.of(nil).today, Document::Zones.of(nil))
         open_jobs
-        Stores::Learned.renew_stale
         settings.update!(demo_loaded: true, pretend: true, shop_temp_c: 19.0)
       end
     end
 
     def open_jobs
       Jobs::ALL.each { |job| add(*job) }
+      Stores::Learned.renew_stale
       open = Stores::Job.where(template: false, state: Stores::Job::OPEN)
       # What has begun goes on first; then in the order in which they begin.
-      Apart.settle(open.sort_by { |job| [job.document.key?("c1-began_1_1") || job.state == "under_way" ? 0 : 1, job.wanted["start"], job.id] })
+      Apart.settle(open.sort_by do |job|
+        [job.document.key?("c1-began_1_1") || job.state == "under_way" ? 0 : 1, job.wanted["start"], job.id]
+      end)
     end
 
     def add(name, (days, hour), fields, stands = {})
