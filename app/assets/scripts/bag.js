@@ -1,5 +1,5 @@
 // At /shift/bag: batches this device took along, each walked without the shop by the device's own clock, and handed in once it is back.
-import { card, doubt, minutesSince, number, stage, standing, unlikely, usable } from "./bag_walk.js";
+import { card, doubt, minutesSince, noWarmth, number, stage, standing, unlikely, usable } from "./bag_walk.js";
 import { kept, notes } from "./bag_kept.js";
 import { chime } from "./chime.js";
 import { newName } from "./name.js";
@@ -60,6 +60,10 @@ export function bagPage(root) {
 
   function goOn(item, on, act, says) {
     const told = Object.fromEntries(Object.entries(page.typed).filter(([, value]) => String(value).trim() !== ""));
+    for (const [field, label] of [["room", "The room"], ["warmth", "The warmth of the tins"]]) {
+      const why = noWarmth(item, told[field]);
+      if (why) return complain(`${label} ${why}`);
+    }
     // A cup that stands on the scale untared is read as a part is.
     if (act === "next" && (on.part || (on.step === "tare" && told.reading))) {
       const why = doubt(item, on.part ? on : { from: 0 }, told.reading);

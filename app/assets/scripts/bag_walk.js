@@ -91,11 +91,23 @@ export function doubt(item, on, text) {
 // Far from what was meant: asked about once.
 export const unlikely = (on, reading) => (reading - on.from) / on.meant < 0.33 || (reading - on.from) / on.meant > 3;
 
+// Nothing, where it is no temperature, or of another scale than these two.
 function celsius(item, text) {
   const told = number(text);
-  if (!Number.isFinite(told)) return null;
-  const fahrenheit = /f\s*$/i.test(text) || (item.bare_temperature === "F" && !/c\s*$/i.test(text));
-  return fahrenheit ? (told - 32) / 1.8 : told;
+  const after = String(text ?? "").trim().match(/[^\d.,+\-\s].*$/)?.[0] ?? item.bare_temperature;
+  const unit = after.match(/^(?:°|deg)?\s*([cf])(?:elsius|ahrenheit)?$/i)?.[1].toUpperCase();
+  if (!Number.isFinite(told) || !unit) return null;
+  return unit === "F" ? (told - 32) / 1.8 : told;
+}
+
+const COLDEST_C = -40;
+const HOTTEST_C = 120;
+
+// Is what was typed for a warmth one? Answers why not.
+export function noWarmth(item, text) {
+  if (String(text ?? "").trim() === "") return null;
+  const told = celsius(item, text);
+  return told === null || told < COLDEST_C || told > HOTTEST_C ? `must be a temperature in °C or °F, ${COLDEST_C} to ${HOTTEST_C} °C` : null;
 }
 
 export const minutesSince = (press) => Outbox.ago(press) / 60;
