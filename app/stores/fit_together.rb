@@ -211,9 +211,7 @@ module Dakren
 
       # What somebody does for it, each known by its key.
       def works_of(id, desk)
-        @works[desk] ||= (Summary.of(desk)["events"] || []).flat_map do |event|
-          [Others.work(id, event, event["key"]), *Others.things(id, event, event["key"])]
-        end
+        @works[desk] ||= Others.of_plan(id, Summary.of(desk), keyed: true)
       end
 
       def score(plans)

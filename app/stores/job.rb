@@ -25,7 +25,9 @@ module Dakren
       # Jobs whose summary is of another revision, or of a shop that has changed since.
       scope :stale, ->(stamp) { where("summary_of <> revision OR summary_stamp <> ?", stamp) }
 
+      # The number of a job's last event; is it one that stands firm?
       LAST_EVENT = Arel.sql("(SELECT coalesce(max(number), 0) FROM events WHERE events.job_id = jobs.id)")
+      FIRM = "SELECT 1 FROM jobs me WHERE me.id = :id AND me.firm_at = me.revision"
 
       # Those whose calendar is not written yet.
       scope :unwritten, -> { where(calendar: nil) }
@@ -36,8 +38,6 @@ module Dakren
         where(template: false, state: OPEN, keeps_clear: true).select(:id, :clear_of).reject { |job| job.clear_of == others_of(job.id) }
           .then { |found| where(id: found.map(&:id)) }
       end
-
-      FIRM = "SELECT 1 FROM jobs me WHERE me.id = :id AND me.firm_at = me.revision"
 
       # Other open jobs, as far as one keeps clear of them: where jobs that keep clear of each other would chase each other for ever, one
       # that stands firm gives way only to those that were begun to be planned before it.
@@ -130,6 +130,7 @@ module Dakren
       # Is it still as it was read? To be asked in the writer's turn.
       def still?
         now, @last_event = self.class.where(id: id).pick(:revision, LAST_EVENT)
+        @counted = true
         now == revision
       end
 
@@ -168,7 +169,7 @@ module Dakren
       end
 
       def reload(...)
-        @newest = @noted = @whole = @last_event = nil
+        @newest = @noted = @whole = @last_event = @counted = nil
         super
       end
 
@@ -234,7 +235,10 @@ module Dakren
         # The last state that was kept is the job as it stands.
         stood = before && before.number == revision ? document_was : before&.wanted
         update!(document: wanted, name: wanted["name"].to_s, revision: number)
-        @last_event = Marks.note(self, marks, before: noted, by: by, last: last_event)
+        # Counted anew, but where that was done in this very turn: much may have happened since this was read.
+        last = @counted ? @last_event : Marks.last(id)
+        @counted = nil
+        @last_event = Marks.note(self, marks, before: noted, by: by, last: last)
         @noted = marks
         @whole = nil
         @newest = revisions.create!(number: number, parent: parent, stands_for: stands_for || number, noted: @last_event,

@@ -23,8 +23,15 @@ module Dakren
       # @param jobs [ActiveRecord::Relation] of Job
       # @return [Array<Plan::Together::Work>] seconds
       def works(jobs)
-        jobs.pluck(:id, :summary).flat_map do |id, text|
-          (JSON.parse(text)["events"] || []).flat_map { |event| [work(id, event), *things(id, event)] }
+        jobs.pluck(:id, :summary).flat_map { |id, text| of_plan(id, JSON.parse(text)) }
+      end
+
+      # @param said [Hash] a Summary @param keyed [Boolean] is each to be known by its key?
+      # @return [Array<Plan::Together::Work>] seconds
+      def of_plan(job, said, keyed: false)
+        (said["events"] || []).flat_map do |event|
+          about = keyed ? event["key"] : nil
+          [work(job, event, about), *things(job, event, about)]
         end
       end
 

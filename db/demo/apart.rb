@@ -44,9 +44,7 @@ module Dakren
       end
 
       def works(job, desk)
-        (Stores::Summary.of(desk)["events"] || []).flat_map do |event|
-          [Stores::Others.work(job.id, event), *Stores::Others.things(job.id, event)]
-        end
+        Stores::Others.of_plan(job.id, Stores::Summary.of(desk))
       end
       private_class_method :apart, :told, :begins, :works
     end

@@ -192,7 +192,7 @@ class ShiftJourneyTest < BrowserTest
     on_the_bag((resin + (hardener * 1.25)).round(1), room: "290 K", warmth: "18")
 
     assert_selector ".bench-complaint", text: "The room must be a temperature in °C or °F"
-    on_the_bag(room: "17")
+    on_the_bag(room: "62.6 fahrenheit")
 
     assert_text(/2[456] % too little resin/)
     assert_selector ".bag-clock", text: "since the hardener went in"

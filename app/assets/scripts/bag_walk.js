@@ -93,9 +93,9 @@ export const unlikely = (on, reading) => (reading - on.from) / on.meant < 0.33 |
 
 // Nothing, where it is no temperature, or of another scale than these two.
 function celsius(item, text) {
-  const told = number(text);
-  const after = String(text ?? "").trim().match(/[^\d.,+\-\s].*$/)?.[0] ?? item.bare_temperature;
-  const unit = after.match(/^(?:°|deg)?\s*([cf])(?:elsius|ahrenheit)?$/i)?.[1].toUpperCase();
+  const [, figure, after] = String(text ?? "").match(/^([^a-z°]*)([^]*)$/i);
+  const unit = (after.trim() || item.bare_temperature).match(/^(?:°|deg)?\s*([cf])(?:elsius|ahrenheit)?$/i)?.[1].toUpperCase();
+  const told = number(figure);
   if (!Number.isFinite(told) || !unit) return null;
   return unit === "F" ? (told - 32) / 1.8 : told;
 }
@@ -107,7 +107,9 @@ const HOTTEST_C = 120;
 export function noWarmth(item, text) {
   if (String(text ?? "").trim() === "") return null;
   const told = celsius(item, text);
-  return told === null || told < COLDEST_C || told > HOTTEST_C ? `must be a temperature in °C or °F, ${COLDEST_C} to ${HOTTEST_C} °C` : null;
+  if (told !== null && told >= COLDEST_C && told <= HOTTEST_C) return null;
+  const [least, most] = [COLDEST_C, HOTTEST_C].map((temp) => (item.bare_temperature === "F" ? temp * 1.8 + 32 : temp));
+  return `must be a temperature in °C or °F, ${least} to ${most} °${item.bare_temperature}`;
 }
 
 export const minutesSince = (press) => Outbox.ago(press) / 60;
