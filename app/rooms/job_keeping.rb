@@ -10,7 +10,11 @@ module Dakren
       # The shop's plans.
       # @return [Stores::Planning]
       def planning
-        @planning ||= Stores::Planning.new(settings_row, job_id: @record&.id)
+        @planning ||= Stores::Planning.new(@settings_row, job_id: @record&.id)
+      end
+
+      def settings_row
+        @settings_row ||= @planning ? @planning.settings : super
       end
 
       # @return [Document::JobDesk]
@@ -20,7 +24,7 @@ module Dakren
 
       # What was done on a deleted job can be read; nothing more is done to it.
       def find(id)
-        record = Stores::Job.find_by(id: id) || not_found
+        record = Stores::Job.opened(id) || not_found
         halt in_the_bin(record) if record.deleted? && (writes? || [Jobs, Table].include?(self.class))
         record
       end
@@ -76,20 +80,25 @@ module Dakren
       # @param record [Stores::Job] as it was read
       # @return [Boolean] false where another device has written since: nothing is kept then
       def keep(record, document)
-        step = act_once
-        stepping = %w[undo redo].include?(step)
         Stores::Database.writing do
           Stores::Job.transaction do
-            seen = record.revision
-            next false unless record.new_record? || record.still?
+            next record.while_still { write_down(record, document) } unless record.new_record?
 
-            record.write(document, by: by) unless stepping && Document::JobDocument.same?(record.document, document)
-            record.public_send(step, by: by) if stepping && !behind?(seen)
-            done_once
-            Stores::Deed.create!(name: left_name) if left_name && !left_taken?
+            write_down(record, document)
             true
           end
         end
+      end
+
+      # In the writer's turn.
+      def write_down(record, document)
+        step = act_once
+        stepping = %w[undo redo].include?(step)
+        seen = record.revision
+        record.write(document, by: by) unless stepping && Document::JobDocument.same?(record.document, document)
+        record.public_send(step, by: by) if stepping && !behind?(seen)
+        done_once
+        Stores::Deed.create!(name: left_name) if left_name && !left_taken?
       end
 
       # Keeps what the plan says now. Planned first, then written.

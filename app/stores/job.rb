@@ -71,9 +71,11 @@ module Dakren
         first, over = said.values_at("first_at", "over_at").map { |seconds| seconds && Time.at(seconds) }
         @said = said
         text = JSON.generate(said)
+        seal = Seals.of([text])
+        SAID.keep([id, seal], said)
         self.class.where(id: id, revision: revision).update_all(summary: text, summary_of: revision, summary_stamp: stamp,
           first_at: first, over_at: over, calendar: nil, keeps_clear: clear, clear_of: clear ? self.class.others_of(id) : "",
-          busy_digest: digest_of(said), summary_seal: Seals.of([text]), calendar_seal: nil)
+          busy_digest: digest_of(said), summary_seal: seal, calendar_seal: nil)
         written(nil)
       end
 
@@ -92,6 +94,16 @@ module Dakren
 
       def stale?(stamp)
         summary_of != revision || summary_stamp != stamp
+      end
+
+      # What plans said that were kept of late.
+      SAID = Memo.new(20)
+
+      # What the plan of one said.
+      # @param seal [Integer] of that
+      # @return [Hash{String=>Object}]
+      def self.said_of(id, seal)
+        SAID.known([id, seal]) || JSON.parse(where(id: id).pick(:summary))
       end
 
       # What its plan said when it was kept.
@@ -120,18 +132,31 @@ module Dakren
       def document
         return wanted unless persisted?
 
-        @noted ||= Marks.of(id)
+        @noted ||= untouched? ? {} : Marks.of(id)
         return wanted if @noted.empty?
 
         @whole = [wanted, wanted.merge(@noted)] unless @whole&.first.equal?(wanted)
         @whole.last
       end
 
-      # Is it still as it was read? To be asked in the writer's turn.
-      def still?
-        now, @last_event = self.class.where(id: id).pick(:revision, LAST_EVENT)
-        @counted = true
-        now == revision
+      # One that is opened, with the number of its last event: of a job to which nothing has happened no more is asked.
+      # @return [Job, nil]
+      def self.opened(id)
+        select(arel_table[Arel.star], LAST_EVENT.as("happened")).find_by(id: id)
+      end
+
+      # Writes in the writer's turn, where it is still as it was read. What stands there is asked for once.
+      # @return [Boolean] false where it has changed since: nothing is written then
+      def while_still
+        stands = self.class.where(id: id).select(*Seals::Sealed.columns_of(self.class) - %w[document], LAST_EVENT.as("happened"))
+        @stands = self.class.connection.select_one(stands.to_sql)
+        @last_event = @stands&.fetch("happened")
+        return false unless @stands && @stands["revision"] == revision
+
+        yield
+        true
+      ensure
+        @stands = nil
       end
 
       # The number of what happened to it last, by its batches too; 0 where nothing has.
@@ -169,7 +194,8 @@ module Dakren
       end
 
       def reload(...)
-        @newest = @noted = @whole = @last_event = @counted = nil
+        @newest = @noted = @whole = @last_event = @stands = nil
+        @reloaded = true
         super
       end
 
@@ -211,6 +237,16 @@ module Dakren
 
       private
 
+      # Was it opened before anything had happened to it?
+      def untouched?
+        !@reloaded && has_attribute?("happened") && self["happened"].zero?
+      end
+
+      # What is not written, as it stood at the beginning of this turn.
+      def as_it_stands(columns)
+        @stands && columns.all? { |name| @stands.key?(name) } ? @stands.slice(*columns) : super
+      end
+
       def written(calendar)
         self.calendar = calendar
         clear_attribute_changes(%w[calendar])
@@ -236,8 +272,8 @@ module Dakren
         stood = before && before.number == revision ? document_was : before&.wanted
         update!(document: wanted, name: wanted["name"].to_s, revision: number)
         # Counted anew, but where that was done in this very turn: much may have happened since this was read.
-        last = @counted ? @last_event : Marks.last(id)
-        @counted = nil
+        last = @stands ? @last_event : Marks.last(id)
+        @stands = nil
         @last_event = Marks.note(self, marks, before: noted, by: by, last: last)
         @noted = marks
         @whole = nil

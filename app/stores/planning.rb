@@ -36,7 +36,7 @@ module Dakren
 
       # @param settings [Settings] @param job_id [Integer, nil] whose plan it is: its own times do not keep it from itself
       # @param rows [ShopRows, nil] @param mixed [Mixed, nil] where they were asked already
-      def initialize(settings = Settings.shop, job_id: nil, rows: nil, mixed: nil)
+      def initialize(settings = nil, job_id: nil, rows: nil, mixed: nil)
         @settings = settings
         @job_id = job_id
         @rows = rows
@@ -50,7 +50,7 @@ module Dakren
 
       # The same for another thread.
       def apart
-        Planning.new(@settings, job_id: @job_id, rows: rows, mixed: mixed)
+        Planning.new(settings, job_id: @job_id, rows: rows, mixed: mixed)
       end
 
       # @param document [Hash]
@@ -110,14 +110,14 @@ module Dakren
       # Everything of the shop a plan hangs on, as it stands now.
       # @return [String]
       def stamp
-        @stamp ||= Digest::SHA256.hexdigest(JSON.generate([Summary::VERSION, rows.stamp, @settings.updated_at.to_f, zone.name]))[0, 20]
+        @stamp ||= Digest::SHA256.hexdigest(JSON.generate([Summary::VERSION, rows.stamp, settings.updated_at.to_f, zone.name]))[0, 20]
       end
 
       # Plans a job where what was kept of it is stale, and keeps that.
       # @param record [Job]
       # @return [Job] the same
       def renew(record)
-        return Planning.new(@settings, job_id: record.id, rows: rows).renew(record) unless record.id == @job_id
+        return Planning.new(settings, job_id: record.id, rows: rows).renew(record) unless record.id == @job_id
 
         record.tap { record.summarise(Summary.of(fresh_desk_of(record.document)), stamp) if record.stale?(stamp) }
       end
@@ -152,7 +152,7 @@ module Dakren
       end
 
       def zone
-        @zone ||= Document::Zones.of(@settings.zone)
+        @zone ||= Document::Zones.of(settings.zone)
       end
 
       # Sheets of the shelf with their ids, those whose numbers can be used.
@@ -184,7 +184,7 @@ module Dakren
       # When the shop works, and with how many.
       # @return [Document::Crew]
       def crew
-        @crew ||= Document::Crew.of(@settings)
+        @crew ||= Document::Crew.of(settings)
       end
 
       # @return [Array<Sheet>]
@@ -205,6 +205,11 @@ module Dakren
       # @return [Document::JobDesk]
       def desk_around(document, works)
         around(document, works).last
+      end
+
+      # @return [Settings]
+      def settings
+        @settings ||= rows.settings
       end
 
       # @return [ShopRows]
@@ -231,7 +236,7 @@ module Dakren
 
       def shop(document, found = nil)
         found ||= document["chain"] == "yes" ? clear_of_others(document) : Others::NOTHING
-        Document::Crew.of(@settings, taken: rows.appointments + found.spans, named: found.named)
+        Document::Crew.of(settings, taken: rows.appointments + found.spans, named: found.named)
       end
 
       # What a job keeps clear of that is to keep clear of others.

@@ -11,22 +11,24 @@ module Dakren
     class Promised
       # Wants of jobs of late, by how their plans and batches stand.
       WANTS = Memo.new(1000)
+      WITH_BATCHES = "LEFT JOIN batches ON batches.job_id = jobs.id AND batches.task <> ''"
       KEPT = Memo.new(4)
 
       class << self
+        # @param rows [ShopRows, nil] where they were asked already
         # @return [Promised] as everything stands now
-        def now
-          KEPT.recall(Database.state) { new(wants, Tins.levels) }
+        def now(rows = nil)
+          KEPT.recall(Database.state) { new(wants, rows ? rows.levels : Tins.levels) }
         end
 
         # @return [Array<Dakren::Stock::Want>] of open jobs
         def wants
           jobs = Job.where(template: false, state: Job::OPEN).where.not(first_at: nil)
-          rows = jobs.pluck(:id, :summary_seal)
-          standing = Mixed.of_jobs(rows.map(&:first))
-          rows.flat_map do |id, seal|
-            mixed = standing[id]
-            WANTS.recall([id, seal, mixed&.stamp_of_all]) { wants_of(id, JSON.parse(Job.where(id: id).pick(:summary)), mixed) }
+          batches = Mixed::READ.map { |name| Batch.arel_table[name] }
+          rows = jobs.joins(WITH_BATCHES).order(:id, "batches.id").pluck(:id, :summary_seal, Batch.arel_table[:id], *batches)
+          rows.group_by { |row| row.first(2) }.flat_map do |(id, seal), of_one|
+            mixed = of_one.dig(0, 2) && Mixed.new(of_one.map { |row| row.drop(3) })
+            WANTS.recall([id, seal, mixed&.stamp_of_all]) { wants_of(id, Job.said_of(id, seal), mixed) }
           end
         end
 

@@ -7,6 +7,8 @@ require_relative "own_step"
 require_relative "appointment"
 
 require_relative "findings"
+require_relative "settings"
+require_relative "tins"
 
 module Dakren
   module Stores
@@ -20,7 +22,8 @@ module Dakren
       # Each table, and what else tells that one of its rows is another: a weighing is never changed, so what they come to does.
       TABLES = { "sheets" => "max(updated_at)", "tools" => "max(updated_at)", "own_figures" => "total(value)",
                  "appointments" => "total(from_at) || total(to_at)", "things" => "group_concat(sort)",
-                 "own_steps" => "max(updated_at)", "tins" => "''" }.freeze
+                 "own_steps" => "max(updated_at)", "tins" => "total(level) || max(updated_at)",
+                 "settings" => "max(updated_at)" }.freeze
       # How each table stands: how many rows, the last of them, and that.
       STANDS = "SELECT #{TABLES.map do |table, told|
         "(SELECT count(*) || ' ' || coalesce(max(id), 0) || ' ' || coalesce(#{told}, '') FROM #{table})"
@@ -45,6 +48,17 @@ module Dakren
         @stamp = [*stands.first(5), stands.last].freeze
         @tins = !stands[TABLES.keys.index("tins")].start_with?("0 ")
         @own_steps = {}
+      end
+
+      # @return [Settings] to be read only
+      def settings
+        @settings ||= Settings.shop.tap(&:readonly!)
+      end
+
+      # How much there is of each material.
+      # @return [Hash] see Tins.levels
+      def levels
+        @levels ||= Tins.levels.freeze
       end
 
       # Are any tins kept at all?

@@ -21,7 +21,7 @@ module Dakren
       def lines
         return [] unless @rows.tins?
 
-        Stores::Promised.now.of_job(@job_id).map do |short|
+        Stores::Promised.now(@rows).of_job(@job_id).map do |short|
           want = short.want
           what = short.what.last.empty? ? short.what.first : "#{short.what.last} of #{short.what.first}"
           ["#{held(short.short.to_f, want.about[:unit])} of #{what} short.",

@@ -32,7 +32,11 @@ module Dakren
 
     # @param key [Object] @param value [Object] what is remembered from now on
     def keep(key, value)
-      @lock.synchronize { @kept[key] = value }
+      @lock.synchronize do
+        @kept.delete(key)
+        @kept[key] = value
+        @kept.shift while @kept.size > @most
+      end
     end
 
     # @param key [Object] what is to be computed anew

@@ -111,7 +111,7 @@ module Dakren
       # The largest batch that could be used up in time here.
       # @return [Portion, nil]
       def largest
-        @largest ||= cutter.largest
+        @largest ||= cutter.largest(from: portions.first)
       end
 
       private

@@ -155,27 +155,35 @@ module Dakren
 
       # The largest batch that can be used up in time here, in a cup there is and with the tool there is.
       #
-      # Rule: sought between the least sensible cup and the largest one, to one part in two hundred.
+      # Rule: sought between one that can be and the largest cup, to one part in two hundred of its mass or of its minutes.
+      # @param from [Portion, nil] one that can be used up in time, where one is known
       # @return [Portion, nil] nil where not even the least can
-      def largest
-        low = portion(LEAST_G)
+      def largest(from: nil)
+        low = from&.in_time? ? from : portion(LEAST_G)
         return unless low&.in_time?
 
         high = [Exact.of((@cups.map(&:most_ml).max * @density).round(3)), @most_g && Exact.of(@most_g)].compact.min
-        best = portion(high)
-        best&.in_time? ? best : largest_between(low, high)
+        most = portion(high)
+        most&.in_time? || low.on_work_g >= high ? most || low : largest_between(low, high, most)
       end
 
       private
 
-      # @param best [Portion] one that can be used up in time @param high [Rational] grams on the work that cannot
-      def largest_between(best, high)
-        Solve.root(Math.log(best.on_work_g), Math.log(high), tolerance: LARGEST_TO) do |logarithm|
-          tried = portion(Exact.of(Math.exp(logarithm).round(3)))
+      # @param best [Portion] one that can be used up in time
+      # @param high [Rational] grams on the work that cannot @param most [Portion, nil] that much, where a cup holds it
+      def largest_between(best, high, most)
+        Solve.root(Math.log(best.on_work_g), Math.log(high), tolerance: LARGEST_TO, at_low: spare(best), at_high: spare(most)) do |log|
+          tried = portion(Exact.of(Math.exp(log).round(3)))
           best = tried if tried&.in_time? && tried.on_work_g > best.on_work_g
-          tried ? tried.spare.clamp(-MOST_SPARE, MOST_SPARE) : -MOST_SPARE
+          return best if best.spare < LARGEST_TO
+
+          spare(tried)
         end
         best
+      end
+
+      def spare(tried)
+        tried ? tried.spare.clamp(-MOST_SPARE, MOST_SPARE) : -MOST_SPARE
       end
 
       def packs(need, pack_g, part)

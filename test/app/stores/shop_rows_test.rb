@@ -4,6 +4,8 @@ require_relative "../../app_helper"
 
 # The shop's rows are read again as soon as one of them is another, and not before.
 class ShopRowsTest < AppTest
+  include PlanHelp
+
   def rows
     Stores::ShopRows.now
   end
@@ -34,6 +36,18 @@ class ShopRowsTest < AppTest
     assert(rows.sheets.any? { |one| one.id == made.id })
     made.destroy!
     refute(rows.sheets.any? { |one| one.id == made.id })
+  end
+
+  def test_an_edit_asks_no_more_than_it_needs
+    path = new_job("name" => "Board")
+    %w[0.32 0.33].each { |film| submit path, { "film" => film }, live: true }
+    asked = { "film" => "0.34", "name" => "Shelf board" }.transform_values.with_index do |text, i|
+      queries { submit path, { %w[film name][i] => text }, live: true }
+    end
+
+    assert_operator asked["film"], :<=, 12
+    assert_operator asked["name"], :<=, 12
+    assert_equal ["0.34", "Shelf board"], [Stores::Job.last.document["c1-film"], Stores::Job.last.name]
   end
 
   def test_a_weighing_taken_back_and_another_in_its_place_is_seen
