@@ -59,8 +59,12 @@ module Dakren
       end
 
       def offer
-        @chosen || @choice.able.find { |found| Document::ToolShelf.method_of(found.tool) == @plan.order.method && found.sure? } ||
-          @choice.able.first
+        @offer ||= @chosen || best
+      end
+
+      def best
+        able = @choice.able
+        able.find { |found| Document::ToolShelf.method_of(found.tool) == @plan.order.method && found.sure? } || able.first
       end
 
       def doubtful

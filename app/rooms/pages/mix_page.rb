@@ -24,7 +24,7 @@ module Dakren
       end
 
       def measuring
-        MeasuringPage.new(@ticket.task.tool, @ticket.plan, @tools, @wording)
+        @measuring ||= MeasuringPage.new(@ticket.task.tool, @ticket.plan, @tools, @wording)
       end
 
       # Coats with their cups, to be taken to the bench: words, and number with address of each.

@@ -70,7 +70,7 @@ module Dakren
       # @return [Calibration] worked out once for a sheet; with what the shop learned of it
       # @raise [InputError, NotSolved]
       def calibration
-        shop ? shop.calibration(clock) : Calibration.of(clock)
+        @calibration ||= shop ? shop.calibration(clock) : Calibration.of(clock)
       end
 
       # @return [Reaction]
@@ -81,7 +81,7 @@ module Dakren
       # What takes part in the heat.
       # @return [Body]
       def body
-        Body.of(clock, reaction.heat_j_g, ballast)
+        @body ||= Body.of(clock, reaction.heat_j_g, ballast)
       end
 
       # Minutes a film stays workable at the reference temperature: as told, and no longer than the reaction has it.
@@ -145,6 +145,12 @@ module Dakren
         CUPS.recall([key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
           standing(mass_g, start_c, room_c, diameter_mm).run
         end
+      end
+
+      # Minutes that it lasts, where nobody asks how hot it gets.
+      # @return [Float, nil] nil where it stays usable for 60 days
+      def usable_min(**cup)
+        to_usable(**cup).usable_min
       end
 
       # Usable minutes of a cup as far as they are known: what the sheet leaves open, and the room.

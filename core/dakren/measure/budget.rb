@@ -1,5 +1,6 @@
 # frozen_string_literal: true
 
+require_relative "../base/memo"
 require_relative "../base/value"
 
 module Dakren
@@ -22,6 +23,7 @@ module Dakren
       HALVINGS = 20
       # Further off than this is no figure any more.
       FAR_OFF_PCT = 30.0
+      SMALLEST = Memo.new(200)
 
       attr_reader :tool
 
@@ -60,18 +62,7 @@ module Dakren
 
       # @return [Float, nil] grams; nil where no batch the tool can take is sure enough
       def smallest_g
-        most = [@tool.most_g(density) || LARGEST_G, LARGEST_G].min
-        at = ->(grams) { good?(batch_of(grams)) }
-        return unless at.call(most)
-        return SMALLEST_G if at.call(SMALLEST_G)
-
-        low = Math.log(SMALLEST_G)
-        high = Math.log(most)
-        HALVINGS.times do
-          middle = (low + high) / 2
-          at.call(Math.exp(middle)) ? high = middle : low = middle
-        end
-        Math.exp(high)
+        SMALLEST.recall([@tool, @ratio.to_a, @tolerance]) { smallest_looked_for }
       end
 
       # @param split [Ratio::Split]
@@ -95,6 +86,21 @@ module Dakren
       end
 
       private
+
+      def smallest_looked_for
+        most = [@tool.most_g(density) || LARGEST_G, LARGEST_G].min
+        at = ->(grams) { good?(batch_of(grams)) }
+        return unless at.call(most)
+        return SMALLEST_G if at.call(SMALLEST_G)
+
+        low = Math.log(SMALLEST_G)
+        high = Math.log(most)
+        HALVINGS.times do
+          middle = (low + high) / 2
+          at.call(Math.exp(middle)) ? high = middle : low = middle
+        end
+        Math.exp(high)
+      end
 
       def density
         @ratio.mixed_density_g_ml&.to_f || 1.0

@@ -35,7 +35,7 @@ module Dakren
 
       # @return [Measure::Ratio::Split] everything mixed, the sum of all cups
       def total
-        sum(portions.map { |portion| split(portion) })
+        @total ||= sum(portions.map { |portion| split(portion) })
       end
 
       # @return [Rational] grams left behind in the cups

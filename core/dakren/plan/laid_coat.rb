@@ -31,9 +31,8 @@ module Dakren
       # @param name [Symbol] of Cure::STAGES
       # @return [Cure::Band, nil] minutes from the start; nil when the sheet does not say
       def stage(name)
-        first = first_laid.of(name)&.plus(batches.first.pour_from)
-        last = last_laid.of(name)&.plus(batches.last.done_at)
-        first && Cure::Band.new(early: first.early, middle: last.middle, late: last.late)
+        @stages ||= {}
+        @stages.fetch(name) { @stages[name] = reached(name) }
       end
 
       # @return [Cure::Band, nil] when it is hard, minutes from the start; nil where the sheet does not say
@@ -75,6 +74,12 @@ module Dakren
 
       def sheet
         order.sheet
+      end
+
+      def reached(name)
+        first = first_laid.of(name)&.plus(batches.first.pour_from)
+        last = last_laid.of(name)&.plus(batches.last.done_at)
+        first && Cure::Band.new(early: first.early, middle: last.middle, late: last.late)
       end
 
       def first_laid
