@@ -11,6 +11,8 @@ module Dakren
       LEFT_BARE = 22.0
       RIGHT = 50.0
       TOP = 14.0
+      # Below the cup: as its name takes on a narrow page, where letters are twice as large.
+      CAPTION = 34.0
       LINE = "#f4f6f4"
       DIVISIONS_ML = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000].freeze
       MOST_LINES = 20
@@ -31,12 +33,12 @@ module Dakren
       end
 
       def to_s
-        svg = Svg.new(@left + @wide + RIGHT, TOP + @high + 26, label: label, css: "drawing bench-cup")
+        svg = Svg.new(@left + @wide + RIGHT, TOP + @high + CAPTION, label: label, css: "drawing bench-cup")
         layers.each { |name, from, to| svg.shape(corners(from, to), fill: CupRow::COLOURS.fetch(name)) }
         draw_cup(svg)
         draw_target(svg)
         draw_lines(svg) if @walk.recipe.way.lines?
-        svg.text(@left + (@wide / 2), TOP + @high + 20,
+        svg.text(@left + (@wide / 2), TOP + @high + CAPTION - 6,
           "#{@wording.vessel(@cup.name)}, #{@wording.show(Quantity.new(value: @cup.top_mm, unit: :mm))} across", text_anchor: "middle",
           class: "t-small")
         svg.to_s

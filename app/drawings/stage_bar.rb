@@ -77,7 +77,7 @@ module Dakren
       def draw_cup(svg, place, top)
         return unless @sheet.clock.pot_life_min
 
-        usable = @sheet.mix.usable_min(mass_g: @sheet.clock.pot_mass_g, start_c: @room.at(0), room_c: @room.at(0))
+        usable = @sheet.mix.cup(mass_g: @sheet.clock.pot_mass_g, start_c: @room.at(0), room_c: @room.at(0)).usable_min
         svg.line(place.call(FROM_MIN), top, place.call(usable || TO_MIN), top, stroke: Ramp::INK, stroke_width: 3)
       end
 

@@ -186,14 +186,17 @@ module Dakren
         # @return [String] where it goes on
         def sheet_copied(record)
           name = (1..MOST_COPIES).lazy.map { |i| "#{record.hardener[0, 70]} copy#{" #{i}" if i > 1}" }
-            .find { |one| !Stores::Sheet.exists?(resin: record.resin, hardener: one) } || not_found
+            .find { |one| !Stores::Sheet.of_mix(record.resin, one).exists? } || not_found
           "/shelf/#{record.copied(hardener: name, edition: "", retired: false).id}"
         end
 
         def sheet_edition(record)
+          return "/stock/#{record.newer.id}" if record.newer
+
           until_when = "until #{wording.dates.day(zone.at(Stores::Now.wall)).sub(/\A\S+ /, "")} #{today.year}"
-          taken = Stores::Sheet.where(resin: record.resin, hardener: record.hardener).where("edition LIKE ?", "#{until_when}%").count
-          record.update!(edition: taken.zero? ? until_when : "#{until_when} (#{taken + 1})", retired: true)
+          called = [until_when, *(2..MOST_COPIES).map { |i| "#{until_when} (#{i})" }] -
+            Stores::Sheet.of_mix(record.resin, record.hardener).pluck(:edition)
+          record.update!(edition: called.first || not_found, retired: true)
           "/shelf/#{record.copied(edition: "", retired: false).id}"
         end
 

@@ -27,6 +27,8 @@ module Dakren
       validates :hardener, uniqueness: { scope: %i[resin edition], case_sensitive: false }
       validates :notes, length: { maximum: 4000 }
 
+      # Sheets of one resin and one hardener: as it is now, and its earlier editions.
+      scope :of_mix, ->(resin, hardener) { where(resin: resin).where("lower(hardener) = lower(?)", hardener) }
       scope :in_order, -> { order(Arel.sql("lower(resin), coalesce(working_min, pot_life_min * 2)")) }
 
       # Its tins go with its name, where no other sheet has the old one.
@@ -61,6 +63,12 @@ module Dakren
       # An earlier edition says until when it held.
       def name
         ["#{resin} + #{hardener}", edition].reject(&:empty?).join(", ")
+      end
+
+      # The edition that holds now, where this is an earlier one.
+      # @return [Sheet, nil]
+      def newer
+        edition.empty? ? nil : self.class.of_mix(resin, hardener).find_by(edition: "")
       end
 
       # Its numbers once more, for a sheet of its own.

@@ -147,12 +147,6 @@ module Dakren
         end
       end
 
-      # Minutes that it lasts, where nobody asks how hot it gets.
-      # @return [Float, nil] nil where it stays usable for 60 days
-      def usable_min(**cup)
-        to_usable(**cup).usable_min
-      end
-
       # Usable minutes of a cup as far as they are known: what the sheet leaves open, and the room.
       # @return [Band] usable minutes of a cup
       def usable_band(**cup)

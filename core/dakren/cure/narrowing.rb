@@ -48,7 +48,7 @@ module Dakren
       private
 
       def usable(mass_g, temp_c)
-        @mix.usable_min(mass_g: mass_g, start_c: temp_c, room_c: temp_c)
+        @mix.cup(mass_g: mass_g, start_c: temp_c, room_c: temp_c).usable_min
       end
 
       def slopes(mass_g, temp_c)

@@ -34,8 +34,6 @@ module Dakren
         Cup::Run.new(usable_min: nil, peak_c: start_c.to_f, peak_min: 0.0, steps: 0, track: [])
       end
 
-      def usable_min(**) = nil
-
       def usable_band(**) = NOT_KNOWN
 
       def doubt(**) = Mix::Doubt.new(slopes: [], sd: 0.0, room: 0.0)

@@ -52,7 +52,7 @@ module Dakren
         across = tray&.even_diameter_mm(volume)&.round(1)
         return if across.nil? || across <= portions.first.diameter_mm
 
-        wide = @mix.usable_min(**cup_conditions, diameter_mm: across)
+        wide = @mix.usable_band(**cup_conditions, diameter_mm: across).middle
         wide && usable.middle && [tray, wide - usable.middle]
       rescue NotSolved
         nil

@@ -36,8 +36,8 @@ module Dakren
     end
 
     def tray
-      cup = @mix.usable_min(mass_g: 1000, start_c: 22, room_c: 22)
-      wide = @mix.usable_min(mass_g: 1000, start_c: 22, room_c: 22, diameter_mm: 300)
+      cup = @mix.cup(mass_g: 1000, start_c: 22, room_c: 22).usable_min
+      wide = @mix.cup(mass_g: 1000, start_c: 22, room_c: 22, diameter_mm: 300).usable_min
       return if wide.nil? || cup.nil? || wide - cup < 1
 
       Working.new(says: "%{mass} at %{temp} in a tray %{across} wide lasts %{wide}, %{more} longer than in a cup.", parts: {

@@ -42,6 +42,35 @@ class SystemsTest < AppTest
     assert_equal 3, Stores::Sheet.where(resin: "Deepholm cast D50").count
   end
 
+  def test_an_earlier_edition_on_the_shelf_again_gets_no_new_edition_beside_the_one_that_holds
+    old = sheet
+    deed(old, "edition")
+    now = sheet
+    deed(old, "retired")
+    get "/stock/#{old.id}"
+
+    refute_includes page, 'value="edition"'
+    assert_includes page, "/stock/#{now.id}"
+    count = Stores::Sheet.count
+    deed(old, "edition")
+
+    assert_equal count, Stores::Sheet.count
+    assert_equal [303, "/stock/#{now.id}"], [last_response.status, last_response["location"][%r{/stock/\d+\z}]]
+    now.destroy!
+    deed(old.reload, "edition")
+
+    assert_equal [303, 2], [last_response.status, Stores::Sheet.where(resin: old.resin).count]
+    assert_equal [false, true], [sheet.retired, old.reload.retired]
+  end
+
+  def test_a_copy_finds_a_name_whatever_its_letters
+    first = sheet
+    first.copied(hardener: "Cast COPY")
+    deed(first, "copied")
+
+    assert_equal ["cast", "Cast COPY", "cast copy 2"], Stores::Sheet.where(resin: first.resin).order(:id).pluck(:hardener)
+  end
+
   def test_a_copy_and_out_of_the_way_and_back
     deed(sheet, "copied")
     deed(sheet, "copied")

@@ -42,7 +42,7 @@ class TroubleTest < AppTest
   end
 
   def test_damage_a_page_meets_is_told_with_the_way_back
-    Stores::Job.stub(:find_by, ->(*) { raise SQLite3::CorruptException, "database disk image is malformed" }) { get "/jobs/1" }
+    Stores::Job.stub(:opened, ->(*) { raise SQLite3::CorruptException, "database disk image is malformed" }) { get "/jobs/1" }
     assert_equal 503, last_response.status
     assert_includes words, "The shop's file is damaged"
     assert_includes words, "bin/dakren restore"
@@ -51,7 +51,7 @@ class TroubleTest < AppTest
   end
 
   def test_an_error_of_ours_is_not_put_on_the_file
-    Stores::Job.stub(:find_by, ->(*) { raise ActiveRecord::StatementInvalid, "no such column: x" }) { get "/jobs/1" }
+    Stores::Job.stub(:opened, ->(*) { raise ActiveRecord::StatementInvalid, "no such column: x" }) { get "/jobs/1" }
     assert_equal 500, last_response.status
   end
 
