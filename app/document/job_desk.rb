@@ -2,6 +2,8 @@
 
 require "forwardable"
 require "time"
+require_relative "job_room"
+require_relative "ticket"
 
 module Dakren
   module Document
@@ -12,32 +14,11 @@ module Dakren
       MOST_KEPT = 300
       # Fields no plan can do without: a wrong one is mended first.
       NEEDED = %w[start tins room people crew hours deadline].freeze
-      # A task on the desk. told: as the core was told it; coats: Plan::Entry of each; refusals of its sheet; held_back: a plan that waits
-      # for "I know"; untimed: plans of coats without an hour; after: id of the task it waits for, whose tin says nothing of time.
-      Ticket = Value.define(:task, told: nil, coats: [].freeze, refusals: [].freeze, held_back: nil, untimed: [].freeze, after: nil,
-        column: nil, lifts: 1, fewer: nil) do
-        # Every coat of it, with an hour or without one.
-        # @return [Array<Plan::CoatPlan>]
-        def coat_plans
-          coats.map(&:plan) + untimed
-        end
-
-        # How many coats: one laid in sections is one.
-        def coat_count
-          coats.any? ? coats.first.of : 0
-        end
-
-        # Is every coat of it on?
-        def done?
-          coats.any? && untimed.empty? && coats.all? { |coat| task.real.dig([coat.number, coat.section], :finished) }
-        end
-      end
-
       extend Forwardable
 
       def_delegators :whole, :entry, :choice, :problem
 
-      attr_reader :document, :problems, :missing, :places, :tasks, :tickets, :start, :room, :hours, :made, :people, :deadline
+      attr_reader :document, :problems, :missing, :places, :tasks, :tickets, :start, :room, :heats, :hours, :made, :people, :deadline
 
       # @param document [Hash] see JobDocument
       # @param sheets [#call] from an id to a core Sheet or nil
@@ -132,12 +113,6 @@ module Dakren
         @coat_plans ||= coats.map(&:plan) + tickets.flat_map(&:untimed)
       end
 
-      # Spells the room is heated: minutes from and to, °C.
-      # @return [Array<Array(Rational, Rational, Rational)>]
-      def heats
-        @heats || []
-      end
-
       # @return [Symbol] of Plan::GOALS
       def goal
         choice("goal").to_sym
@@ -224,7 +199,7 @@ module Dakren
           TaskDesk.new(id, @reading.part(id), places: @places, sheets: @sheets, tools: @tools, zone: zone,
             happened: @happened.fetch(id, {}), measured: @measured.fetch(id, {}))
         end
-        @room = heated(read_room)
+        @room, @heats = JobRoom.new(@reading, start: start, zone: zone, forecast: @forecast).then { |room| [room.profile, room.heats] }
         @deadline = read_time("deadline") if back?
         presence = JobHours.new(@reading, @shop, start, zone)
         @people = presence.people
@@ -249,68 +224,6 @@ module Dakren
         return @reading.miss(name) if text.empty?
 
         @reading.moment(name, text, zone)
-      end
-
-      # Tents and heaters, and what was really measured.
-      def heated(profile)
-        spells = @reading.rows("heats") || []
-        measured = @reading.rows("measured") || []
-        return profile if profile.nil?
-
-        @heats = spells
-        @reading.guarded("heats") do
-          warmed = spells.reduce(profile) { |room, (from, to, temp)| room.held(from.to_f, to.to_f, temp.to_f, least: true) }
-          measured.reduce(warmed) { |room, (from, to, temp)| room.held(from.to_f, to.to_f, temp.to_f) }
-        end
-      end
-
-      def read_room
-        @reading.guarded("points") do
-          case choice("room_mode")
-          when "steady" then @reading.figure("room", needed: true)&.then { |temp| Cure::Profile.constant(temp.to_f) }
-          when "wave" then wave_room
-          when "csv" then listed_room
-          when "weather" then forecast_room
-          else points_room
-          end
-        end
-      end
-
-      def wave_room
-        low = @reading.figure("night", needed: true)
-        high = @reading.figure("day", needed: true)
-        return if low.nil? || high.nil?
-        return @reading.complain("night", "must not be warmer than the day") if low > high
-
-        minute = start ? (start.hour * 60) + start.min : 540
-        Cure::Profile.daily_wave(low_c: low.to_f, high_c: high.to_f, start_minute_of_day: minute, days: 60)
-      end
-
-      def points_room
-        points = @reading.rows("points", least: 1)
-        points && Cure::Profile.new(points.map { |minute, temp| [minute.to_f, temp.to_f] })
-      end
-
-      def listed_room
-        list = entry("csv")
-        return @reading.miss("csv") if list.blank?
-        return unless start
-
-        @reading.guarded("csv") do
-          Cure::Profile.new(Formats::RoomList.read(list.typed, start: start, unit: list.bare || :C, zone: zone).sort_by(&:first))
-        end
-      end
-
-      def forecast_room
-        return unless start
-
-        found = @forecast.call(start)
-        if found
-          Cure::Profile.new(found)
-        else
-          @reading.complain("room_mode",
-            "forecast unavailable: choose another way to set the room")
-        end
       end
 
       # Tasks are planned as far as they can be; one that waits does not keep the others from being seen.

@@ -4,6 +4,8 @@ require_relative "../app_helper"
 
 # Figures that can all be, at the ends of what is allowed: the page answers, with bounded work, whatever they are.
 class ExtremesTest < AppTest
+  by_turns :test_every_plan_that_can_be_asked_for_is_answered
+
   ROUNDS = ENV["DAKREN_LONG"] ? 600 : 25
   MOST_WORK = 3_000_000
 

@@ -10,7 +10,8 @@ require "sqlite3"
 class ServedShopTest < CoreTest
   by_turns :test_the_second_place_is_looked_at_before_it_is_taken,
     :test_what_a_disk_changed_is_told_reading_goes_on_and_a_copy_brings_it_back,
-    :test_a_photograph_nobody_fetches_keeps_nobody_waiting
+    :test_a_photograph_nobody_fetches_keeps_nobody_waiting,
+    :test_it_opens_where_the_machine_names_no_language
 
   FILE = "dakren.sqlite3"
   # What nobody should have to wait for, however busy the machine.

@@ -5,7 +5,9 @@ require_relative "../browser_helper"
 class BenchJourneyTest < BrowserTest
   by_turns :test_what_was_typed_while_the_shop_was_down_is_kept_whatever_page_comes_next,
     :test_a_press_during_an_outage_counts_from_when_it_was_pressed,
-    :test_the_screen_turns_before_and_at_the_end
+    :test_the_screen_turns_before_and_at_the_end,
+    :test_the_wall_clock_set_back_gives_no_pot_life_back,
+    :test_a_pedal_alone_takes_a_cup_through
 
   CLOCKED = {} # rubocop:disable Style/MutableConstant
 

@@ -6,7 +6,8 @@ require_relative "../browser_helper"
 class HistoryJourneyTest < BrowserTest
   by_turns :test_a_floor_in_sections_over_a_night,
     :test_a_day_is_typed_in_from_its_cards,
-    :test_a_cup_is_thrown_out_and_made_again_and_that_runs_short
+    :test_a_cup_is_thrown_out_and_made_again_and_that_runs_short,
+    :test_a_job_moves_as_its_batches_are_mixed_elsewhere
 
   CLOCKED = {} # rubocop:disable Style/MutableConstant
 

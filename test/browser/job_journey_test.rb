@@ -3,6 +3,9 @@
 require_relative "../browser_helper"
 
 class JobJourneyTest < BrowserTest
+  by_turns :test_day_and_night_are_drawn,
+    :test_corners_grow_as_they_are_typed
+
   # 2.4 x 0.9 m at 0.3 mm of 2 : 1 by volume, densities 1.14 and 0.99, 3.209 ml left in the cup.
   GRAMS = ((2.4 * 0.9 * 0.3 * 1000) + 3.209) * 1.09
   RESIN = format("%.1f", GRAMS * 2.28 / 3.27)
@@ -147,6 +150,8 @@ class KeysTest < BrowserTest
 end
 
 class RestartTest < BrowserTest
+  by_turns :test_what_is_sent_while_the_shop_is_down_still_stands_there
+
   def test_a_killed_shop_says_the_same_when_it_is_back
     shop = Served.new.start
     Capybara.app_host = shop.address

@@ -6,6 +6,8 @@ require_relative "../browser_helper"
 class PhoneToolsTest < BrowserTest
   include WalkHelp
 
+  by_turns :test_a_cup_in_us_units
+
   CLEAR = "Stillwater clear coat + clear"
   PASTE = "Cobble bonding paste + paste"
   SMALL = "Lens mounting resin + mounting"

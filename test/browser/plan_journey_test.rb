@@ -4,7 +4,10 @@ require_relative "../browser_helper"
 
 # Four coats in a day: told why not, an offer taken, a ticket dragged, undone, a delay marked.
 class PlanJourneyTest < BrowserTest
-  by_turns :test_a_panel_on_both_faces, :test_a_coat_and_the_room_are_dragged_on_the_cure_line, :test_tickets_are_dragged_and_put_back
+  by_turns :test_a_panel_on_both_faces,
+    :test_a_coat_and_the_room_are_dragged_on_the_cure_line,
+    :test_tickets_are_dragged_and_put_back,
+    :test_a_delay_is_marked_and_the_rest_moves
 
   def plan_coats(count, **fields)
     plan_board(name: "Day of coats", film: "0.2")

@@ -6,7 +6,8 @@ require_relative "../browser_helper"
 class SheetLayoutTest < BrowserTest
   by_turns :test_every_phrase_is_changed_by_keys,
     :test_nothing_runs_off_the_page_at_five_widths,
-    :test_the_bench_speaks_where_it_was_asked_to
+    :test_the_bench_speaks_where_it_was_asked_to,
+    :test_five_tasks_stand_on_one_screen
 
   # 390 and 1280 are looked at on every page, see EveryPageTest.
   WIDTHS = ENV["DAKREN_LONG"] ? [390, 768, 1024, 1280, 1920] : [768, 1024, 1920]

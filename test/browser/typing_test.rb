@@ -4,6 +4,10 @@ require_relative "../browser_helper"
 
 # What is typed is what is kept: key by key, as people type, over the moment at which the page changes under the cursor.
 class TypingTest < BrowserTest
+  by_turns :test_what_is_refused_for_good_is_said_and_not_sent_again,
+    :test_coming_back_shows_what_was_changed_meanwhile,
+    :test_what_could_not_be_delivered_is_sent_on_return
+
   CLEAR = "Stillwater clear coat + clear, 2 : 1 by volume"
 
   # Typed with pauses, the field stays the very same, keeps the focus, and holds what was typed.

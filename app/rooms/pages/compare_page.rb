@@ -101,7 +101,7 @@ module Dakren
 
       attr_reader :figures
 
-      # @param ticket [Document::JobDesk::Ticket]
+      # @param ticket [Document::Ticket]
       def initialize(ticket, wording)
         @ticket = ticket
         @wording = wording

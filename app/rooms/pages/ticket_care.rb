@@ -77,7 +77,7 @@ module Dakren
 
       private
 
-      # @return [Document::JobDesk::Ticket]
+      # @return [Document::Ticket]
       def told
         @ticket.ticket
       end

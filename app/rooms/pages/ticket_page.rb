@@ -18,7 +18,7 @@ module Dakren
       def_delegators :ticket, :task, :coats
       def_delegators :task, :id
 
-      # @param desk [Document::JobDesk] @param ticket [Document::JobDesk::Ticket]
+      # @param desk [Document::JobDesk] @param ticket [Document::Ticket]
       # @param form [JobForm] @param planning [Stores::Planning] the shop's tools, sheets and own figures
       def initialize(desk, ticket, form, wording, planning, open:)
         @desk = desk

@@ -103,6 +103,8 @@ class LineTest < CoreTest
 end
 
 class LinkTest < CoreTest
+  by_turns :test_over_a_real_port_and_when_it_goes_away
+
   def link
     Devices::Link.new("127.0.0.1", 1)
   end

@@ -6,6 +6,9 @@ require "open3"
 
 # bin/dakren compute as a script sees it.
 class ComputeTest < CoreTest
+  by_turns :test_bad_questions_name_the_field,
+    :test_broken_input
+
   START = File.expand_path("../../../bin/dakren", __dir__)
   CASES = JSON.parse(File.read(File.expand_path("../../reference/clock_cases.json", __dir__)))
   SHEET = CASES["sheets"]["laminating-medium"].transform_keys(&:to_sym).freeze

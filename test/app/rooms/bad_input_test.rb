@@ -4,6 +4,8 @@ require_relative "../../app_helper"
 
 # Whatever is typed: a message that names the field and what is allowed, what was typed kept, never a 500.
 class BadInputTest < AppTest
+  by_turns :test_random_figures_in_every_field_at_once
+
   HTML = "<script>alert(1)</script>"
 
   def refused(field, typed, *says, **others)

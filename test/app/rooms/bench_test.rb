@@ -3,6 +3,8 @@
 require_relative "../../app_helper"
 
 class BenchTest < AppTest
+  by_turns :test_noise_at_the_bench
+
   def setup
     super
     Devices.connected = Devices::Connected.new

@@ -4,6 +4,8 @@ require_relative "../../app_helper"
 require "pdf/inspector"
 
 class LabelsTest < AppTest
+  by_turns :test_many_labels_and_odd_ones
+
   # Two tins of one purchase: what stands on each, and a sheet of them on either paper.
   def test_labels_for_tins
     tins = Stores::Tin.where(resin: "Stillwater clear coat").order(:id).to_a

@@ -7,6 +7,9 @@ class RecordTest < AppTest
   include PlanHelp
   include BookHelp
 
+  by_turns :test_noise_on_a_record,
+    :test_any_reading_put_right_to_anything
+
   def test_a_record_shows_what_went_in_and_how_long_it_lasted
     record = batch
     get record_path(record)

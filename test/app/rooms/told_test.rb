@@ -6,6 +6,9 @@ require_relative "../../app_helper"
 class ToldTest < AppTest
   include PlanHelp
 
+  by_turns :test_an_amount_is_taken_as_it_is_told_by_every_kind_of_work_but_a_pour,
+    :test_copies_lie_side_by_side_unless_spacing_is_told
+
   RESINS = { "coat" => ["Stillwater clear coat", "clear"], "fill" => ["Sillmaker wood filler", "filler"],
              "laminate" => ["Reedmark L20 laminating", "slow"],
              "fillet" => ["Cobble bonding paste", "paste"], "bond" => ["Cobble bonding paste", "paste"],

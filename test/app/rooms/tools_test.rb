@@ -207,6 +207,8 @@ end
 
 # What nobody means, in the newest fields: named, kept, never a failure of ours.
 class NewFieldsTest < AppTest
+  by_turns :test_noise_in_spoons_solids_and_dipping_is_never_our_failure
+
   def test_noise_in_spoons_solids_and_dipping_is_never_our_failure
     path = new_job("c1-kind" => "dip")
     record = Stores::Sheet.first

@@ -7,6 +7,8 @@ require "tmpdir"
 
 # Many draw from one tin at once, each from a process of its own connection: nothing is lost, and the sum is exact.
 class ConcurrentDrawsTest < CoreTest
+  by_turns :test_many_draw_from_one_tin_at_once
+
   RUN = <<~'RUBY'
     require File.join(ARGV[0], "app", "boot")
     include Dakren

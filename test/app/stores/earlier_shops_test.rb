@@ -8,6 +8,8 @@ require "tmpdir"
 # Shops of every earlier table layout are brought up to date, and what happened in them is what it was: marks that stood in documents, and
 # every press of a batch.
 class EarlierShopsTest < CoreTest
+  by_turns :test_what_happened_is_what_it_was
+
   # From where marks stood in documents.
   FIRST = 6
   # Before that layout marks were rows in the order of the coats; before the other, tasks were called passes.

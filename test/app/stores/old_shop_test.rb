@@ -8,6 +8,8 @@ require "zlib"
 
 # A shop made before its tasks had that name is read as it was: its jobs, what they plan, and every state they were in.
 class OldShopTest < CoreTest
+  by_turns :test_a_shop_made_before_is_read_as_it_was
+
   OLD = File.expand_path("../../cases/shop_of_passes.sqlite3.gz", __dir__)
   READ = <<~RUBY
     require File.join(ARGV[0], "app", "boot")

@@ -4,6 +4,8 @@ require_relative "../../app_helper"
 
 # What every page says, read as a stranger reads it.
 class WordsTest < AppTest
+  by_turns :test_no_step_of_the_bench_says_what_nobody_says
+
   ODD = {
     "one of several" => %r{(?<![\d.,/])\b1 (?:plies|cups|coats|lifts|corners|loops|weighings|soundings|tickets|widths)\b},
     "a span from a time to itself" => /\b(\d+(?:\.\d+)? (?:h|min|d)) (?:to|–) \1\b(?! \d)/,
