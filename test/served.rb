@@ -101,7 +101,8 @@ end
 # Debian's headless Chromium with a profile of its own and nothing that calls out.
 module Chromium
   FLAGS = %w[--headless --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking --disable-component-update
-    --disable-sync --disable-dev-shm-usage --hide-scrollbars].freeze
+    --disable-sync --disable-dev-shm-usage --hide-scrollbars --disable-extensions --disable-default-apps --disable-breakpad
+    --disable-features=Translate,OptimizationHints,MediaRouter,SpareRendererForSitePerProcess].freeze
 
   # It reads every form for names and addresses to fill in, which takes as long as the page itself.
   PREFERENCES = { "autofill.profile_enabled" => false, "autofill.credit_card_enabled" => false, "credentials_enable_service" => false,
