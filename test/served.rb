@@ -14,8 +14,17 @@ class Served
   FILE = "dakren.sqlite3"
 
   class << self
-    # The demo shop as the first start made it: others begin from a copy of it.
-    attr_accessor :pattern
+    # The demo shop as the first start made it: others begin from a copy of it, those of other processes of one run too.
+    # @return [String] path of its file, which may not be there yet
+    def pattern
+      @pattern ||= File.join(ENV.fetch("DAKREN_RUN") { own_folder }, "demo.sqlite3")
+    end
+
+    private
+
+    def own_folder
+      Dir.mktmpdir("dakren-pattern").tap { |folder| Minitest.after_run { FileUtils.rm_rf(folder) } if defined?(Minitest) }
+    end
   end
 
   attr_reader :port, :data
@@ -30,10 +39,19 @@ class Served
 
   def start
     demo = @options.empty? && (Dir.children(data) - %w[output.log]).empty?
-    FileUtils.cp(self.class.pattern, File.join(data, FILE)) if demo && self.class.pattern
-    open_up
-    keep_pattern if demo && self.class.pattern.nil?
+    demo ? open_demo : open_up
     self
+  end
+
+  # Made by whoever comes first; all others wait for that.
+  def open_demo
+    pattern = self.class.pattern
+    File.open("#{pattern}.lock", File::CREAT) do |lock|
+      lock.flock(File::LOCK_EX)
+      return open_up.then { keep(pattern) } unless File.exist?(pattern)
+    end
+    FileUtils.cp(pattern, File.join(data, FILE))
+    open_up
   end
 
   def open_up
@@ -50,18 +68,16 @@ class Served
     end
   end
 
-  def keep_pattern
-    to = File.join(Dir.mktmpdir("dakren-pattern"), FILE)
-    Minitest.after_run { FileUtils.rm_rf(File.dirname(to)) } if defined?(Minitest)
+  def keep(pattern)
+    to = "#{pattern}.new"
     from = SQLite3::Database.new(File.join(data, FILE))
     copy = SQLite3::Database.new(to)
     backup = SQLite3::Backup.new(copy, "main", from, "main")
     backup.step(-1)
     backup.finish
     copy.execute("PRAGMA journal_mode = DELETE")
-    self.class.pattern = to
-  ensure
-    [from, copy].compact.each(&:close)
+    [from, copy].each(&:close)
+    File.rename(to, pattern)
   end
 
   def answers?
