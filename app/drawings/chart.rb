@@ -73,7 +73,8 @@ module Dakren
       def own_point(px, py, words)
         svg.tag(:circle, cx: across(px), cy: up(py), r: 5, fill: Ramp::PAPER, stroke: Ramp::INK, stroke_width: 2.5)
         left = across(px) > (@x.low + @x.high) / 2
-        svg.text(across(px) + (left ? -9 : 9), up(py) + 17, words, class: "t-label", text_anchor: left ? "end" : "start")
+        svg.text(across(px) + (left ? -9 : 9), up(py) + 17, words, class: "t-label", text_anchor: left ? "end" : "start",
+          stroke: Ramp::PAPER, stroke_width: 3, paint_order: "stroke")
       end
 
       # Names at the ends of the curves, moved apart where they would cover each other.

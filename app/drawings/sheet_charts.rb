@@ -5,15 +5,14 @@ module Dakren
     # What a sheet means, drawn: usable minutes against batch, states against temperature, heat against depth.
     class SheetCharts
       WIDTH = 600
-      MASS_TICKS = [20, 50, 100, 200, 500, 1000, 2000, 5000].freeze
       MINUTE_TICKS = [1, 2, 5, 10, 20, 30, 60, 120, 240, 480, 960, 1440, 2880, 5760, 11_520, 23_040, 86_400].freeze
-      STATE_TEMPS_C = [10, 15, 20, 25, 30].freeze
+      # A line is moved to the data sheet's own temperature where that is so near, and the one beside it is not as near as that.
+      FAR_C = 4
+      NEAR_C = 1
       ROW = 19
       GRADE_FILLS = { calm: "#eef2ee", warm: "#f6ecd0", hot: "#efd2b8", smoke: "#e3bfb4" }.freeze
       BAND_FILL = "#d5dde6"
       LIFT_BAND_FILL = "rgba(40, 52, 66, 0.16)"
-      # The temperature whose band is drawn.
-      SHOWN_C = 20
 
       # @param sheet [Sheet]
       # @param wording [Words::Wording]
@@ -23,22 +22,23 @@ module Dakren
         @sheet = sheet
         @clock = sheet.clock
         @wording = wording
+        @round = Words::RoundFigures.new(wording)
         @curves = Cure::Curves.new(@clock, wall: wall)
       end
 
       # Usable minutes against batch mass at four temperatures, both axes logarithmic.
       def usable
-        lines = Cure::Curves::TEMPS_C.to_h { |temp| [temp, @curves.usable(temp)] }
+        lines = temps_c.to_h { |temp| [temp, @curves.usable(temp)] }
         minutes = lines.values.flatten(1).flat_map { |_, band| [band.early, band.late] } + [@clock.pot_life_min].compact
         low = MINUTE_TICKS.reverse.find { |tick| tick <= minutes.min } || (minutes.min * 0.8)
         high = MINUTE_TICKS.find { |tick| tick >= minutes.max } || minutes.max
         chart = Chart.new(width: WIDTH, height: 250, x: [20, 5000], y: [low, [high, low * 2].max], log_x: true, log_y: true,
-          label: "Usable minutes in a cup against batch mass at #{Cure::Curves::TEMPS_C.map { |temp| show(temp, :c) }.join(", ")}")
-        chart.across_ticks(MASS_TICKS.to_h { |mass| [mass, show(mass, :g)] }, "batch in one cup, as deep as wide")
+          label: "Usable minutes in a cup against batch mass at #{temps_c.map { |temp| show(temp, :c) }.join(", ")}")
+        chart.across_ticks(@round.masses_g.to_h { |mass| [mass, show(mass, :g)] }, "batch in one cup, as deep as wide")
         chart.up_ticks(MINUTE_TICKS.to_h { |minute| [minute, @wording.minutes(minute)] })
-        chart.between(lines.fetch(SHOWN_C).map { |mass, band| [mass, band.early, band.late] }, BAND_FILL)
+        chart.between(lines.fetch(@round.shown_c).map { |mass, band| [mass, band.early, band.late] }, BAND_FILL)
         lines.each do |temp, points|
-          chart.curve(points.map { |mass, band| [mass, band.middle] }, name: show(temp, :c), weight: temp == SHOWN_C ? 2.6 : 1.5)
+          chart.curve(points.map { |mass, band| [mass, band.middle] }, name: show(temp, :c), weight: temp == @round.shown_c ? 2.6 : 1.5)
         end
         own_pot(chart)
         chart.frame.to_s
@@ -47,18 +47,19 @@ module Dakren
       # What the shaded parts say.
       # @return [String]
       def shaded
-        "Shaded: where it falls 8 times in 10 at #{show(SHOWN_C, :c)}, as far as this data sheet tells and a room is known."
+        "Shaded: where it falls 8 times in 10 at #{show(@round.shown_c, :c)}, as far as this data sheet tells and a room is known."
       end
 
       # The states of a film at several temperatures, on one logarithmic scale of time.
       def states
-        svg = Svg.new(WIDTH, (STATE_TEMPS_C.size * (ROW + 5)) + 24, css: "drawing chart",
-          label: "States of a film at #{@wording.span_of_degrees(STATE_TEMPS_C.minmax)}")
-        STATE_TEMPS_C.each_with_index do |temp, i|
+        temps = @round.state_temps_c
+        svg = Svg.new(WIDTH, (temps.size * (ROW + 5)) + 24, css: "drawing chart",
+          label: "States of a film at #{@wording.span_of_degrees(temps.minmax)}")
+        temps.each_with_index do |temp, i|
           svg.text(Chart::LEFT - 6, (i * (ROW + 5)) + 17, show(temp, :c), text_anchor: "end", class: "t-small")
           StageBar.new(@sheet, temp, @wording).draw_into(svg, Chart::LEFT, 2 + (i * (ROW + 5)), WIDTH - Chart::LEFT - 8, ROW)
         end
-        StageBar.draw_ticks(svg, Chart::LEFT, STATE_TEMPS_C.size * (ROW + 5), WIDTH - Chart::LEFT - 8)
+        StageBar.draw_ticks(svg, Chart::LEFT, temps.size * (ROW + 5), WIDTH - Chart::LEFT - 8)
         svg.to_s
       end
 
@@ -72,8 +73,9 @@ module Dakren
           chart.band(from, grade.below_c, GRADE_FILLS.fetch(grade.name))
           from = grade.below_c
         end
-        chart.across_ticks(depth_ticks(depths.last), "depth of one lift, on #{show(@wall.mm, :mm)} of #{@wall.label}")
-        chart.up_ticks([50, 80, 120].to_h { |temp| [temp, show(temp, :c)] })
+        chart.across_ticks(@round.depths_mm(depths.last).to_h { |depth| [depth, show(depth, :mm)] },
+          "depth of one lift, on #{show(@wall.mm, :mm)} of #{@wall.label}")
+        chart.up_ticks(@round.peaks_c.to_h { |temp| [temp, show(temp, :c)] })
         chart.between([[0, @clock.reference_temp_c, @clock.reference_temp_c], *@curves.peak_band], LIFT_BAND_FILL)
         @curves.depth_temps_c.each do |temp|
           chart.curve([[0, temp], *@curves.peaks(temp)], name: show(temp, :c), weight: temp == @clock.reference_temp_c ? 2.6 : 1.5)
@@ -91,17 +93,22 @@ module Dakren
         @wording.show(Quantity.new(value: value, unit: unit))
       end
 
+      # Round ones; the line nearest to the data sheet's own temperature is drawn for that, and goes through what it says.
+      # @return [Array<Float>]
+      def temps_c
+        own = @clock.reference_temp_c.to_f
+        all = @round.temps_c
+        return all if (@round.shown_c - own).abs < NEAR_C
+
+        nearest = (all - [@round.shown_c]).min_by { |temp| (temp - own).abs }
+        all.map { |temp| temp == nearest && (temp - own).abs < FAR_C ? own : temp }
+      end
+
       def own_pot(chart)
         return unless @clock.pot_life_min
 
         chart.own_point(@clock.pot_mass_g.clamp(20, 5000), @clock.pot_life_min,
           "sheet: #{@wording.minutes(@clock.pot_life_min)}, #{show(@clock.pot_mass_g, :g)}, #{show(@clock.reference_temp_c, :c)}")
-      end
-
-      def depth_ticks(deepest)
-        power = 10**Math.log10(deepest / 4).floor
-        step = [1, 2, 5, 10].map { |factor| factor * power }.min_by { |candidate| (candidate - (deepest / 5)).abs }
-        (1..(deepest / step).floor).to_h { |i| [i * step, show(i * step, :mm)] }
       end
     end
   end

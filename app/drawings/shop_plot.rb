@@ -9,7 +9,6 @@ module Dakren
     class ShopPlot
       WIDTH = 470
       HIGH = 250
-      MASSES_G = [20, 50, 100, 200, 500, 1000, 2000, 5000].freeze
       POINTS = 9
       TICKS_MIN = [1, 2, 3, 5, 7, 10, 15, 20, 30, 45, 60, 90, 120, 180, 240, 360, 480, 720, 1440, 2880, 5760, 11_520].freeze
       BAND = "#cfdcf6"
@@ -31,7 +30,7 @@ module Dakren
       def to_s
         chart = Chart.new(width: WIDTH, height: HIGH, x: masses.minmax, y: heights, log_x: true, log_y: true, right: 16.0,
           label: "Minutes in a cup against its mass at #{degrees}: as the data sheet says, as this shop found, and #{dots.size} batches")
-        chart.across_ticks(MASSES_G.to_h do |mass|
+        chart.across_ticks(Words::RoundFigures.new(@wording).masses_g.to_h do |mass|
           [mass, @wording.show(Quantity.new(value: mass, unit: :g))]
         end, "in one cup, brought to #{degrees}")
         chart.up_ticks(TICKS_MIN.to_h { |minute| [minute, @wording.minutes(minute)] })

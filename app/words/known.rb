@@ -48,7 +48,7 @@ module Dakren
       end
 
       def narrowing
-        @narrowing ||= Cure::Narrowing.new(@sheet.mix)
+        @narrowing ||= Cure::Narrowing.new(@sheet.mix, **RoundFigures.new(@wording).asked)
       end
 
       def now

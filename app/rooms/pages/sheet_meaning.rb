@@ -25,7 +25,7 @@ module Dakren
 
       # @return [Array<String>]
       def sayings
-        Sayings.new(sheet).all.map { |saying| @wording.fill(saying) }
+        Sayings.new(sheet, Words::RoundFigures.new(@wording).examples).all.map { |saying| @wording.fill(saying) }
       rescue NotSolved, InputError
         []
       end

@@ -7,8 +7,7 @@ module Dakren
     #
     #   Curves.new(clock).usable(20)   # => [[20.0, Band], ... [5000.0, Band]] g and minutes
     class Curves
-      # Ours: the rooms and the batches a sheet's charts are drawn for.
-      TEMPS_C = [15, 20, 25, 30].freeze
+      # Ours: the batches a sheet's charts are drawn for.
       MASSES_G = Array.new(13) { |i| 20.0 * ((5000.0 / 20)**(i / 12.0)) }.freeze
       # Colder and warmer than the sheet's own temperature by this much.
       DEPTH_OFFSETS_C = [-6, 0, 4].freeze

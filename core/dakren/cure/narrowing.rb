@@ -21,11 +21,13 @@ module Dakren
 
       attr_reader :mass_g, :temp_c, :band, :sd
 
-      # @param mix [Mix]
-      def initialize(mix)
+      # @param mix [Mix] @param asked [Array<Array(Numeric, Numeric)>] cups it may be judged by, g and °C
+      # @param second_pots_g [Array<Numeric>] masses of which a further pot life may be asked for
+      def initialize(mix, asked: ASKED, second_pots_g: SECOND_POTS_G)
         @mix = mix
+        @second_pots_g = second_pots_g
         @known = mix.calibration
-        @mass_g, @temp_c = ASKED.select { |mass, temp| usable(mass, temp) }.max_by { |mass, temp| @known.sd(slopes(mass, temp)) }
+        @mass_g, @temp_c = asked.select { |mass, temp| usable(mass, temp) }.max_by { |mass, temp| @known.sd(slopes(mass, temp)) }
         raise NotSolved, "a cup of it never sets within 60 days" unless @mass_g
 
         @asked = slopes(mass_g, temp_c)
@@ -59,7 +61,7 @@ module Dakren
       def second_pots
         clock = @mix.clock
         told = clock.pot_lives.map(&:first)
-        fresh = SECOND_POTS_G.select do |mass|
+        fresh = @second_pots_g.select do |mass|
           usable(mass, clock.reference_temp_c) && told.none? { |one| Math.log(one / mass).abs < Math.log(APART) }
         end
         fresh.map do |mass|

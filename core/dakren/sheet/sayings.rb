@@ -5,18 +5,21 @@ require_relative "stage_times"
 module Dakren
   # A sheet in sentences a builder reads: "1 kg at 28 °C: 31 min, then it smokes."
   class Sayings
-    BATCHES = [[200, 18], [1000, 28], [3000, 20]].freeze
+    # What it is told by: batches in g and rooms in °C; a tray, mm across, in its room; a film colder than the data sheet's own
+    # temperature by so much, and no colder than that.
+    Examples = Value.define(batches: [[200, 18], [1000, 28], [3000, 20]].freeze, tray_mm: 300, tray_c: 22, cooler_by_c: 7, coolest_c: 10)
     THEN = { calm: "then it sets calmly", warm: "then it sets warm", hot: "then it gets hot and cracks", smoke: "then it smokes" }.freeze
 
-    # @param sheet [Sheet]
-    def initialize(sheet)
+    # @param sheet [Sheet] @param examples [Examples] round to whoever reads them
+    def initialize(sheet, examples = Examples.new)
+      @examples = examples
       @sheet = sheet
       @mix = sheet.mix
     end
 
     # @return [Array<Working>]
     def all
-      [*BATCHES.map { |mass, temp| batch(mass, temp) }, tray, film, lift].compact
+      [*@examples.batches.map { |mass, temp| batch(mass, temp) }, tray, film, lift].compact
     end
 
     private
@@ -36,21 +39,29 @@ module Dakren
     end
 
     def tray
-      cup = @mix.cup(mass_g: 1000, start_c: 22, room_c: 22).usable_min
-      wide = @mix.cup(mass_g: 1000, start_c: 22, room_c: 22, diameter_mm: 300).usable_min
+      mass, = large
+      room = @examples.tray_c
+      cup = @mix.cup(mass_g: mass, start_c: room, room_c: room).usable_min
+      wide = @mix.cup(mass_g: mass, start_c: room, room_c: room, diameter_mm: @examples.tray_mm).usable_min
       return if wide.nil? || cup.nil? || wide - cup < 1
 
       Working.new(says: "%{mass} at %{temp} in a tray %{across} wide lasts %{wide}, %{more} longer than in a cup.", parts: {
-        mass: quantity(1000, :g), temp: quantity(22, :c), across: quantity(300, :mm), wide: quantity(wide, :min),
+        mass: quantity(mass, :g), temp: quantity(room, :c), across: quantity(@examples.tray_mm, :mm), wide: quantity(wide, :min),
         more: quantity(wide - cup, :min)
       })
+    end
+
+    # The warm one of the batches: some kilogram, where it is hot.
+    # @return [Array(Numeric, Numeric)] g and °C
+    def large
+      @examples.batches[1]
     end
 
     def film
       tacky = StageTimes.new(@sheet, room: Cure::Profile.constant(@sheet.clock.reference_temp_c)).of(:recoat_opens)
       return unless tacky&.middle
 
-      cool = [@sheet.lowest_c || 10, @sheet.clock.reference_temp_c - 7].max
+      cool = [@sheet.lowest_c || @examples.coolest_c, @sheet.clock.reference_temp_c - @examples.cooler_by_c].max
       later = StageTimes.new(@sheet, room: Cure::Profile.constant(cool)).of(:recoat_opens)
       return unless later&.middle
 
@@ -64,9 +75,10 @@ module Dakren
       deepest = @sheet.clock.max_depth_mm
       return unless deepest
 
-      largest = Cure::Lifts.new(@mix, start_c: 28, room: Cure::Profile.constant(28)).largest_mm
+      warm = large.last
+      largest = Cure::Lifts.new(@mix, start_c: warm, room: Cure::Profile.constant(warm)).largest_mm
       Working.new(says: "One lift: to %{deepest} at %{ref}; at %{warm} only %{largest}.", parts: {
-        deepest: quantity(deepest, :mm), ref: quantity(@sheet.clock.reference_temp_c, :c), warm: quantity(28, :c),
+        deepest: quantity(deepest, :mm), ref: quantity(@sheet.clock.reference_temp_c, :c), warm: quantity(warm, :c),
         largest: quantity(largest, :mm)
       })
     end

@@ -5,7 +5,7 @@ require_relative "../../core_helper"
 class CurvesTest < CoreTest
   def test_bigger_and_warmer_never_last_longer
     curves = Cure::Curves.new(slow_clock)
-    lines = Cure::Curves::TEMPS_C.map { |temp| curves.usable(temp).map { |_, band| band.middle } }
+    lines = [15, 20, 25, 30].map { |temp| curves.usable(temp).map { |_, band| band.middle } }
     lines.each { |line| assert_equal line.sort.reverse, line }
     lines.transpose.each { |column| assert_equal column.sort.reverse, column }
     assert_in_delta 20, curves.usable(20).first[0], 1e-9
