@@ -99,10 +99,12 @@ module Dakren
 
       def planned
         @region = read_region
+        # Whatever is missing is told at once, whether its plan can be drawn or not.
+        told = form == "void" ? told_of_hollow : nil
         return unless @region
 
         @remarks = @region.respond_to?(:remarks) ? @region.remarks : []
-        form == "void" ? hollow : @region
+        told ? hollow(**told) : @region
       end
 
       # A single shape is itself; several, or one that is moved, turned or repeated, are a region.
@@ -171,11 +173,13 @@ module Dakren
           "makes a piece of #{Check.plain((outline.area_mm2 / 1e6).round(7))} m²; at most 200000 m² can be planned")
       end
 
-      def hollow
+      def told_of_hollow
         soundings = @reading.rows("soundings")
-        solids = @reading.rows("solids", optional: %w[count])
-        depth = @reading.figure("depth", needed: soundings&.empty?)
-        piece = @reading.figure("piece")
+        { soundings: soundings, solids: @reading.rows("solids", optional: %w[count]),
+          depth: @reading.figure("depth", needed: soundings&.empty?), piece: @reading.figure("piece") }
+      end
+
+      def hollow(soundings:, solids:, depth:, piece:)
         return if soundings.nil? || solids.nil? || (depth.nil? && soundings.empty?)
 
         made = @reading.guarded("depth", { "piece_mm" => "piece" }) do

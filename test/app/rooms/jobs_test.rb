@@ -43,6 +43,10 @@ class JobsTest < AppTest
 
     assert_includes words, "Can't plan yet, still missing: length, width, wet film thickness, resin system"
     refute_includes page, "aria-invalid"
+    submit "/jobs", { "kind" => "cast" }, from: "/jobs/new"
+    get last_response["location"]
+
+    assert_match(/still missing: length, width, depth ?\./, words)
   end
 
   def test_every_shape
