@@ -4,6 +4,9 @@ module Dakren
   module Words
     # Why a plan is as it is, in a sentence: what nothing earlier could pass by, or what cannot be kept.
     class Because
+      # Who is there for so long is there.
+      SOON_MIN = 1
+
       # @param desk [Document::JobDesk] with a schedule @param wording [Wording]
       def initialize(desk, wording)
         @desk = desk
@@ -76,7 +79,8 @@ module Dakren
       def reason(entry)
         kind, minute, told = entry.why
         case kind
-        when :hours then "could go on from #{clock(minute)}, but #{no_room(entry)}"
+        when :hours
+          sanded_first(entry, minute) || "could go on from #{clock(minute)}, but #{too_long(entry, minute) || no_room(entry)}"
         when :opens then "cannot go on before #{clock(minute)}, when the coat below " \
                          "#{seen_tacky?(entry, minute) ? "was found" : "is certain to be"} tacky"
         when :cools then "cannot go on before #{clock(minute)}, when the pour below has cooled: sooner, the heat of both adds up"
@@ -89,9 +93,37 @@ module Dakren
         end
       end
 
+      # What is sanded first may be held up by that.
+      # @return [String, nil] nil where it is not sanded, or goes on long after
+      def sanded_first(entry, minute)
+        sanding = @desk.schedule.entries.find { |one| one.kind == :abrade && same_coat?(one, entry) } or return
+        return if sanding.from_min <= minute + SOON_MIN
+
+        "is sanded first, which could be done from #{clock(minute)}, but #{no_room(sanding)}"
+      end
+
+      def same_coat?(one, other)
+        one.task.id == other.task.id && one.number == other.number && one.section == other.section
+      end
+
+      # Somebody is there, at nothing else of this job: but not for as long as it takes.
+      # @return [String, nil] nil where nobody is
+      def too_long(entry, minute)
+        at_it = @desk.schedule.entries.any? do |one|
+          one != entry && one.from_min < minute + SOON_MIN && one.to_min > minute + SOON_MIN
+        end
+        return if chained? || at_it || !@desk.hours.open?(minute, minute + SOON_MIN)
+
+        "takes #{@wording.minutes(entry.to_min - entry.from_min)}: nobody has that long before #{clock(entry.from_min)}"
+      end
+
+      def chained?
+        @desk.document["chain"] == "yes"
+      end
+
       # Where it keeps clear of other jobs, their hands, things and dust may be what is in its way.
       def no_room(entry)
-        why = @desk.document["chain"] == "yes" ? "the other jobs and the hours leave no room" : "nobody's free"
+        why = chained? ? "the other jobs and the hours leave no room" : "nobody's free"
         "#{why} before #{clock(entry.from_min)}"
       end
 
