@@ -166,7 +166,8 @@ module Dakren
           merged, both = typed_into(record)
           @both = both.to_h { |key| [key, record.document[key]] }
           before = record.document
-          before if keep(record, changed(Document::JobDocument.unknown_again(merged, before)))
+          after = changed(Document::JobDocument.unknown_again(merged, before))
+          before if keep(record, Document::UsualPowder.new(Stores::Shelf.finder).settled(after, before))
         end
 
         # The document after what was pressed.

@@ -23,7 +23,8 @@ module Dakren
       def self.document(blank, kind, shelf)
         work = Work::Kinds::ALL[kind.to_s.to_sym] or return blank
         suited = shelf.group_by { |_, sheet| work.suited(sheet.purposes) }.reject { |how, _| how.nil? }.min_by(&:first)&.last || []
-        Document::JobDocument.begun(blank, kind: work.name.to_s, form: form(work), sheet: suited.one? ? suited[0][0] : "")
+        begun = Document::JobDocument.begun(blank, kind: work.name.to_s, form: form(work), sheet: suited.one? ? suited[0][0] : "")
+        Document::UsualPowder.new(shelf.to_h.method(:[])).settled(begun, blank)
       end
     end
   end
