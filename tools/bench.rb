@@ -27,16 +27,11 @@ module Bench
     Float::NAN
   end
 
-  def forget
-    [Dakren::Cure::Mix::RATES, Dakren::Cure::Mix::CUPS, Dakren::Cure::Mix::POURS, Dakren::Cure::Lifts::LARGEST, Dakren::Cure::Lifts::WAITS,
-      Dakren::Cure::PourTop::TRACKS].each(&:clear)
-  end
-
-  KINDS = %w[cure plan web screen shelf].freeze
+  KINDS = %w[cure plan web screen shelf count].freeze
   BIG = ARGV.delete("--big")
 end
 
-kinds = ARGV.empty? ? Bench::KINDS - %w[web screen shelf] : ARGV
+kinds = ARGV.empty? ? Bench::KINDS - %w[web screen shelf count] : ARGV
 unknown = kinds - Bench::KINDS
 abort "bin/bench #{Bench::KINDS.join("|")} [--big]" unless unknown.empty?
 kinds.each { |kind| require_relative "bench/#{kind}" }

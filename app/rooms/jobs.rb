@@ -19,6 +19,8 @@ module Dakren
       WHERE = Memo.new(200)
       # Plans as they were shown of late, by job and by what had happened to it.
       SHOWN = Memo.new(70)
+      # Where a ticket has its note, and the job its own.
+      NOTE = "<!-- note -->"
       # What is pressed that asks for a plan before it can be kept.
       PLANNED_ACTS = %w[offer: keep-what-if].freeze
 
@@ -81,10 +83,12 @@ module Dakren
         def ticket_part(page, ticket)
           shut = shut?("t-#{ticket.id}")
           folded = shut?("d-#{ticket.part.key("more")}")
-          page.desk.kept([:ticket, ticket.id, ticket.open?, shut, folded, @record.id, wording.key, said_now, ticket.batches.stamp,
-            ticket.part.note]) do
+          printed = page.desk.kept([:ticket, ticket.id, ticket.open?, shut, folded, @record.id, wording.key, said_now,
+            ticket.batches.stamp]) do
             part :"jobs/ticket", ticket: ticket, unprinted: shut, folded: folded
           end
+          # No plan reads what was noted: it is put in where the rest was printed before.
+          printed.sub(NOTE) { field(ticket.asked.note) }
         end
 
         def shut?(id)
@@ -99,9 +103,10 @@ module Dakren
 
         # When and where: printed once for what was told of the job itself, whatever its tasks and places come to.
         def whereabouts_part(page)
-          WHERE.recall([page.whereabouts.reads, @record.id, wording.key, said_now, planning.stamp]) do
+          printed = WHERE.recall([page.whereabouts.reads, @record.id, wording.key, said_now, planning.stamp]) do
             part :"jobs/whereabouts", page: page.whereabouts
           end
+          printed.sub(NOTE) { field(page.whereabouts.note) }
         end
 
         # @return [ShortPage]

@@ -37,7 +37,7 @@ module Dakren
 
       # What of it is open.
       def state
-        [@open, @opened]
+        [@open, @opened & part.ids("shapes")]
       end
 
       def only?

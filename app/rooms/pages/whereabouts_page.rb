@@ -14,7 +14,7 @@ module Dakren
                  "turned" => [", turned over", ""] }.freeze
 
       # What is told of the job itself, and shown elsewhere.
-      ELSEWHERE = %w[name state tasks places].freeze
+      ELSEWHERE = %w[name state tasks places note].freeze
 
       attr_reader :form
 

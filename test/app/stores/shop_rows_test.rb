@@ -50,6 +50,27 @@ class ShopRowsTest < AppTest
     assert_equal ["0.34", "Shelf board"], [Stores::Job.last.document["c1-film"], Stores::Job.last.name]
   end
 
+  OURS = %w[core app].map { |folder| "#{File.expand_path("../../../#{folder}", __dir__)}/" }.freeze
+
+  def calls(&)
+    count = 0
+    TracePoint.new(:call) { |point| count += 1 if point.path.start_with?(*OURS) }.enable(&)
+    count
+  end
+
+  def test_what_no_plan_reads_plans_and_prints_nothing_anew
+    path = new_job("name" => "Board")
+    submit path, { "film" => "0.32" }, live: true
+    { "name" => "Shelf board", "c1-note" => "dab on the scrap", "note" => "for the porch" }.each do |field, text|
+      assert_operator calls { submit path, { field => text }, live: true }, :<, 2_500, field
+      assert_includes page, text
+    end
+    submit path, { "c1-note" => "dab beside it" }, live: true
+
+    assert_includes page, "dab beside it"
+    refute_includes page, "dab on the scrap"
+  end
+
   def test_a_weighing_taken_back_and_another_in_its_place_is_seen
     told = [12.0, 31.0].map do |value|
       figure = Stores::OwnFigure.create!(sort: "kept", name: "cup of the test", value: value)
