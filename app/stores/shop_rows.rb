@@ -19,11 +19,12 @@ module Dakren
     #   rows.stamp    # => changes when anything of the shop a plan hangs on does
     #   rows.tools    # => Document::ToolShelf
     class ShopRows
-      # Each table, and what else tells that one of its rows is another: a weighing is never changed, so what they come to does.
+      # Each table, and what else tells that one of its rows is another: a weighing is never changed, so what they come to does; what is
+      # in a tin is kept without a new time of change.
       TABLES = { "sheets" => "max(updated_at)", "tools" => "max(updated_at)", "own_figures" => "total(value)",
                  "appointments" => "total(from_at) || total(to_at)", "things" => "group_concat(sort)",
-                 "own_steps" => "max(updated_at)", "tins" => "total(level) || max(updated_at)",
-                 "settings" => "max(updated_at)" }.freeze
+                 "own_steps" => "max(updated_at)", "settings" => "max(updated_at)",
+                 "tins" => "total(level) || ' ' || total(level * id) || ' ' || total(gone_at) || ' ' || max(updated_at)" }.freeze
       # How each table stands: how many rows, the last of them, and that.
       STANDS = "SELECT #{TABLES.map do |table, told|
         "(SELECT count(*) || ' ' || coalesce(max(id), 0) || ' ' || coalesce(#{told}, '') FROM #{table})"

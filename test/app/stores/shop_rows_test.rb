@@ -83,6 +83,16 @@ class ShopRowsTest < AppTest
     assert_equal [12.0, 31.0], told
   end
 
+  def test_what_is_in_the_tins_is_seen_also_where_one_is_thrown_out_full
+    tin = Stores::Tin.where(gone_at: nil).order(level: :desc).first
+    what = [tin.resin, tin.hardener]
+    before = rows.levels.fetch(what)
+    tin.note(:binned, at: Stores::Now.wall, by: Stores::By::NOBODY, data: {})
+    Stores::Tins.levels.then { |now| assert_equal now, rows.levels }
+
+    assert_operator rows.levels.fetch(what), :<, before
+  end
+
   def test_a_tool_renamed_and_a_step_remembered_are_seen
     tool = Stores::Tool.first
     tool.update!(name: "#{tool.name}, the old one")
