@@ -70,6 +70,7 @@ module Dakren
 
       before do
         response["cache-control"] = "no-store"
+        Stores::Typing.typed if writes?
         halt damaged(Stores::Health.trouble.says) if writes? && Stores::Health.trouble
       end
 

@@ -1,18 +1,17 @@
 # frozen_string_literal: true
 
 require "concurrent"
+require_relative "typing"
 
 module Dakren
   module Stores
     # Looks on for a better plan of a job beside all else, while its first one is shown: not before whoever types it pauses, for a few
-    # seconds at most, and no longer than the job stands as it did.
+    # seconds at most, and no longer than the job stands as it did; and it stands still whenever anybody types.
     #
     #   Further.looking?(job_id, key) { |go_on| Planning...planned while go_on.call }
     module Further
-      # How long is looked, and how long nothing may have been typed before.
+      # How long is looked.
       SECONDS = 5.0
-      QUIET_S = 0.7
-      BREATH_S = 0.05
       POOL = Concurrent::FixedThreadPool.new(1)
       LATEST = {} # rubocop:disable Style/MutableConstant
       LOCK = Mutex.new
@@ -44,13 +43,19 @@ module Dakren
 
         def looked(job_id, key)
           Thread.current.priority = -2
-          quiet = now + QUIET_S
-          Kernel.sleep(BREATH_S) while now < quiet && LATEST[job_id]&.first == key
+          Typing.typed
+          return unless wanted?(job_id, key)
+
           until_s = now + SECONDS
-          ActiveRecord::Base.connection_pool.with_connection { yield -> { now < until_s && LATEST[job_id]&.first == key } } if
-            LATEST[job_id]&.first == key
+          ActiveRecord::Base.connection_pool.with_connection { yield -> { wanted?(job_id, key) && now < until_s } }
         ensure
           LOCK.synchronize { LATEST[job_id] = [key, true] if LATEST[job_id]&.first == key }
+        end
+
+        # Does the job still stand as it did? Asked of whoever types first.
+        def wanted?(job_id, key)
+          Typing.wait { LATEST[job_id]&.first == key }
+          LATEST[job_id]&.first == key
         end
 
         def now

@@ -1,6 +1,7 @@
 # frozen_string_literal: true
 
 require_relative "beside"
+require_relative "typing"
 
 module Dakren
   module Stores
@@ -31,14 +32,22 @@ module Dakren
         Learned.renew_stale
         nil while Book.catch_up.positive?
         @rounds = Hash.new(0)
+        rest(breath_s)
         while renew_one
           count += 1
-          Kernel.sleep(breath_s) if breath_s.positive?
+          rest(breath_s)
         end
         count
       end
 
       private
+
+      def rest(breath_s)
+        return unless breath_s.positive?
+
+        Kernel.sleep(breath_s)
+        Typing.wait
+      end
 
       # @return [Job, nil] one that was planned before others moved
       def overtaken

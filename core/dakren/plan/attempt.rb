@@ -97,6 +97,7 @@ module Dakren
       # The soonest ways it fits into the hours from there: by as many people as it takes, and by fewer where that is looked into.
       # @return [Array<Way>]
       def fitted(minute)
+        frame.breathe
         found = task.crews(slots.hands, frame.thorough?).filter_map { |people| in_the_hours(minute, people) }
         frame.thorough? ? found : [found.min_by { |way| way.at + way.takes }].compact
       end

@@ -76,6 +76,11 @@ module Dakren
         ages.tried
       end
 
+      # Whoever looks on beside all else lets others come first.
+      def breathe
+        @go_on&.call
+      end
+
       # Are later starts and fewer hands looked into?
       def thorough?
         @beam > 1
