@@ -8,8 +8,8 @@ module Dakren
       # How long nothing may have been typed: longer than from one field to the next.
       QUIET_S = 1.5
       BREATH_S = 0.05
-      # Nothing waits for longer, however much is typed.
-      MOST_S = 30.0
+      # Nothing waits for longer at a time, however much is typed.
+      MOST_S = 5.0
 
       class << self
         # Somebody typed or pressed something.
@@ -24,8 +24,7 @@ module Dakren
           Kernel.sleep(BREATH_S) while now < until_s && now < @typed_at.to_f + QUIET_S && (!block_given? || yield)
         end
 
-        private
-
+        # @return [Float] seconds of the even clock
         def now
           Process.clock_gettime(Process::CLOCK_MONOTONIC)
         end
