@@ -7,11 +7,20 @@ class WeekTest < AppTest
   include PlanHelp
 
   MONDAY = "2026-11-30"
+  # Whatever day it is, it is the morning of that one.
+  NOW = Time.utc(2026, 11, 30, 6).to_f
 
   def setup
     super
+    @real = Stores::Now.method(:wall)
+    Stores::Now.define_singleton_method(:wall) { NOW }
     Stores::Job.where(template: false).update_all(state: "set_aside")
     Stores::Settings.shop.update!(hours: "07:00-12:00, 12:30-17:00", days_off: "Sat Sun")
+  end
+
+  def teardown
+    Stores::Now.define_singleton_method(:wall, @real)
+    super
   end
 
   def board(name, start, **more)
