@@ -16,6 +16,17 @@ module Dakren
       LATEST = {} # rubocop:disable Style/MutableConstant
       LOCK = Mutex.new
 
+      # Whether it is still looked for: asked of whoever types first.
+      Leave = Struct.new(:wanted, :time) do
+        def call
+          wanted.call && time.call
+        end
+
+        def breathe
+          wanted.call
+        end
+      end
+
       class << self
         # Tests that share one connection look for nothing, or do it at once.
         attr_accessor :off, :at_once
@@ -47,7 +58,8 @@ module Dakren
           return unless wanted?(job_id, key)
 
           until_s = now + SECONDS
-          ActiveRecord::Base.connection_pool.with_connection { yield -> { wanted?(job_id, key) && now < until_s } }
+          leave = Leave.new(-> { wanted?(job_id, key) }, -> { now < until_s })
+          ActiveRecord::Base.connection_pool.with_connection { yield leave }
         ensure
           LOCK.synchronize { LATEST[job_id] = [key, true] if LATEST[job_id]&.first == key }
         end

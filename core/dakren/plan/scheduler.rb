@@ -48,7 +48,8 @@ module Dakren
       # @param hands [Hands, nil] nil for one person who is always there
       # @param turned [Symbol] of Turning::TURNED
       # @param heats [Array<Array(Numeric, Numeric)>] spells the room is heated
-      # @param go_on [#call, nil] asked between rounds whether there is time to look further; nil for the first answer alone
+      # @param go_on [#call, nil] asked between rounds whether there is time to look further; nil for the first answer alone; where it has
+      #   breathe, that is sent very often
       # @raise [InputError] where nobody can do it
       # @raise [Sequence::Circle]
       def initialize(tasks, hours:, goal: :hand_over, put_off: true, from_min: 0.0, hands: nil, turned: :handle, go_on: nil,
@@ -76,9 +77,9 @@ module Dakren
         ages.tried
       end
 
-      # Whoever looks on beside all else lets others come first.
+      # Whoever looks on beside all else may let others come first.
       def breathe
-        @go_on&.call
+        @go_on.breathe if @go_on.respond_to?(:breathe)
       end
 
       # Are later starts and fewer hands looked into?
