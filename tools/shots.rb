@@ -15,7 +15,7 @@ VIEWS = {
   "compare" => ["/plan/3/compare", 1280, 800],
   "paper" => ["/paper/10", 1280, 960],
   "bench-pour" => ["/jobs/10", 1280, 800, ->(browser) { to_pouring(browser).then { pour(browser, 6) } }],
-  "bench-narrow" => ["/bench/12", 390, 844, ->(browser) { by_hand(browser, %w[128.5 190]) }],
+  "bench-narrow" => ["/bench/12", 390, 844, ->(browser) { %w[128.5 190].each { |reading| type_reading(browser, reading) } }],
   "bench" => ["/bench", 1280, 800, ->(browser) { mix_on(browser) }],
   "shift" => ["/shift", 390, 844, ->(browser) { take_along(browser) }],
   "wall" => ["/bench/wall", 1280, 800],
@@ -105,23 +105,8 @@ def decide(browser)
   browser.execute_script("document.getElementById('d-c1-more').open = false; window.scrollTo(0, 0)")
 end
 
-# With the stand-ins on, or without any of them.
-def pretend(browser, answer)
-  here = browser.current_url
-  browser.get(URI.join(here, "/settings").to_s)
-  browser.find_elements(css: "button[name=pretend][value=#{answer}]").first&.click
-  browser.get(here)
-end
-
-# Readings as they are typed where no scale is connected.
-def by_hand(browser, readings)
-  pretend(browser, "no")
-  readings.each { |reading| type_reading(browser, reading) }
-end
-
 # What was poured wrong is corrected and mixed; then the wall shows it.
 def mix_on(browser)
-  pretend(browser, "yes")
   browser.get(browser.current_url.sub(%r{/bench.*}, "/bench/12"))
   type_reading(browser, browser.find_element(id: "b-target").text[/[\d.]+/])
   browser.get(browser.current_url.sub(%r{/bench.*}, "/bench"))
