@@ -57,8 +57,8 @@ module Dakren
           Typing.typed
           return unless wanted?(job_id, key)
 
-          until_s = now + SECONDS
-          leave = Leave.new(-> { wanted?(job_id, key) }, -> { now < until_s })
+          until_s = Typing.now + SECONDS
+          leave = Leave.new(-> { wanted?(job_id, key) }, -> { Typing.now < until_s })
           ActiveRecord::Base.connection_pool.with_connection { yield leave }
         ensure
           LOCK.synchronize { LATEST[job_id] = [key, true] if LATEST[job_id]&.first == key }
@@ -68,10 +68,6 @@ module Dakren
         def wanted?(job_id, key)
           Typing.wait { LATEST[job_id]&.first == key }
           LATEST[job_id]&.first == key
-        end
-
-        def now
-          Process.clock_gettime(Process::CLOCK_MONOTONIC)
         end
       end
     end

@@ -1,10 +1,12 @@
 # frozen_string_literal: true
 
 require_relative "../../app_helper"
+require_relative "../clock_help"
 
 # The shop's week: what is on it, what clashes, what is moved, and what keeps the shop from its work.
 class WeekTest < AppTest
   include PlanHelp
+  include ClockHelp
 
   MONDAY = "2026-11-30"
   # Whatever day it is, it is the morning of that one.
@@ -12,15 +14,8 @@ class WeekTest < AppTest
 
   def setup
     super
-    @real = Stores::Now.method(:wall)
-    Stores::Now.define_singleton_method(:wall) { NOW }
     Stores::Job.where(template: false).update_all(state: "set_aside")
     Stores::Settings.shop.update!(hours: "07:00-12:00, 12:30-17:00", days_off: "Sat Sun")
-  end
-
-  def teardown
-    Stores::Now.define_singleton_method(:wall, @real)
-    super
   end
 
   def board(name, start, **more)
