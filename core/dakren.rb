@@ -12,7 +12,7 @@ end
   geometry/outline geometry/round_shapes geometry/straight_shapes geometry/plane geometry/flatten geometry/loops geometry/sweep
   geometry/cut_view geometry/region geometry/triangles geometry/void geometry/told geometry/bodies geometry/sections geometry/joint
   work/purposes work/cloth work/filler work/cover work/placing work/drink work/own work/kinds work/need work/sizing
-  cure/clock cure/reaction cure/body cure/profile cure/hermite cure/vessel cure/cup cure/cup_stepper cure/film
+  cure/clock cure/reaction cure/body cure/profile cure/hermite cure/vessel cure/cup_heat cure/cup cure/cup_stepper cure/film
   cure/slab cure/pour cure/pour_stepper cure/pour_tally cure/unknowns cure/statements cure/calibration
   cure/sensitivity cure/learning cure/shop cure/band cure/heat cure/mix cure/untold cure/lead cure/narrowing cure/next_log
   cure/lifts cure/pour_top cure/column cure/cooling cure/stages cure/curves

@@ -49,7 +49,7 @@ module Mutants
     ["core/dakren/plan/lift_column.rb", "coats.size < 2 ||", "true ||", %w[test/core/plan/lift_column_test.rb]],
     ["core/dakren/cure/cooling.rb", "MARGIN_K = 5.0", "MARGIN_K = 60.0", %w[test/core/cure/cooling_test.rb]],
     ["core/dakren/cure/vessel.rb", "SHELL_J_M2K = 2700.0", "SHELL_J_M2K = 1.0", %w[test/core/cure/reference_test.rb]],
-    ["core/dakren/cure/slab.rb", "(1 + (apart.abs / CupLoss::DOUBLE_K))", "1", %w[test/core/cure/reference_test.rb]],
+    ["core/dakren/cure/slab.rb", "(1 + (far / CupHeat::DOUBLE_K))", "1", %w[test/core/cure/reference_test.rb]],
     ["core/dakren/cure/learning.rb", "(misfit * misfit / 4)", "(misfit * misfit)", %w[test/core/cure/reference_test.rb]],
     ["core/dakren/cure/mix.rb", "[clock.working_min, reaction.working_min].compact.min", "reaction.working_min",
       %w[test/core/thin_places_test.rb]],

@@ -40,13 +40,12 @@ module Dakren
       # @raise [InputError]
       def initialize(reaction, body, vessel:, start_c:, room_c:)
         @reaction = reaction
-        @rise_k = vessel.mass_g * body.heat_j_g / vessel.capacity_j_k(body.capacity_j_gk)
         @start_c = Check.temp_c(:start_c, start_c)
         @room_c = Check.temp_c(:room_c, room_c)
-        @loss = CupLoss.new(vessel, body, reaction.loss_factor, @room_c)
+        @heat = CupHeat.new(reaction, vessel, body, @room_c)
       end
 
-      attr_reader :reaction, :rise_k, :loss, :start_c, :room_c
+      attr_reader :reaction, :heat, :start_c, :room_c
 
       # @param stop_at_usable [Boolean] leave the peak out (quicker; the calibration's way)
       # @param until_min [Float] stop at this minute
@@ -54,7 +53,7 @@ module Dakren
       # @return [Run]
       # @raise [NotSolved] when the bound on steps is reached
       def run(stop_at_usable: false, until_min: HORIZON_MIN, until_cool: false)
-        stepper = CupStepper.new(reaction, rise_k: rise_k, loss: loss, start_c: start_c, room_c: room_c)
+        stepper = CupStepper.new(reaction, heat, start_c: start_c, room_c: room_c)
         tally = Tally.new(reaction, start_c)
         length = stepper.first_min
         steps = 0

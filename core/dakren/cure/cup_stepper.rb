@@ -46,26 +46,21 @@ module Dakren
       attr_reader :conversion, :temp_c, :age_min, :warming, :pace,
         :next_temp_c, :next_age_min, :next_warming, :next_pace, :next_conversion
 
-      # @param reaction [Reaction] @param rise_k [Float] by which the whole heat warms it
-      # @param loss [CupLoss]
-      def initialize(reaction, rise_k:, loss:, start_c:, room_c:)
-        @exponent = reaction.age_exponent
-        @offset = reaction.age_offset
-        @seed = reaction.autocatalysis
+      # @param reaction [Reaction] @param heat [CupHeat]
+      def initialize(reaction, heat, start_c:, room_c:)
+        @heat = heat
         @turning = reaction.turning_conversion
         @fastest = reaction.fastest
-        @rise = rise_k
         @rate = reaction.rate_per_min
-        @loss = loss
         @room = room_c
         @age_scale = 1 / (TOLERANCE_AGE * reaction.working_min)
         @conversion = 0.0
         @temp_c = start_c
         @age_min = 0.0
-        feel(start_c, 0.0)
-        @pace = @p
-        @reacting = @k
-        @warming = @w
+        heat.feel(start_c, 0.0)
+        @pace = heat.pace
+        @reacting = heat.reacting
+        @warming = heat.warming
         @first_min = [0.02 * reaction.working_min / @pace, 0.01 / (@reacting + 1e-12)].min
       end
 
@@ -75,49 +70,50 @@ module Dakren
       # Computes the state h minutes on, without going there.
       # @return [Float] error against the tolerance; above 1 (or NaN) the step is too long
       def try(h)
+        heat = @heat
         k1 = @reacting
         w1 = @warming
         c2 = @temp_c + (h * 0.2 * w1)
         a2 = @conversion + (h * 0.2 * k1)
-        feel(c2, a2)
-        k2 = @k
-        w2 = @w
+        heat.feel(c2, a2)
+        k2 = heat.reacting
+        w2 = heat.warming
 
         c3 = @temp_c + (h * ((0.075 * w1) + (0.225 * w2)))
         a3 = @conversion + (h * ((0.075 * k1) + (0.225 * k2)))
-        feel(c3, a3)
-        p3 = @p
-        k3 = @k
-        w3 = @w
+        heat.feel(c3, a3)
+        p3 = heat.pace
+        k3 = heat.reacting
+        w3 = heat.warming
 
         c4 = @temp_c + (h * ((A41 * w1) + (A42 * w2) + (A43 * w3)))
         a4 = @conversion + (h * ((A41 * k1) + (A42 * k2) + (A43 * k3)))
-        feel(c4, a4)
-        p4 = @p
-        k4 = @k
-        w4 = @w
+        heat.feel(c4, a4)
+        p4 = heat.pace
+        k4 = heat.reacting
+        w4 = heat.warming
 
         c5 = @temp_c + (h * ((A51 * w1) + (A52 * w2) + (A53 * w3) + (A54 * w4)))
         a5 = @conversion + (h * ((A51 * k1) + (A52 * k2) + (A53 * k3) + (A54 * k4)))
-        feel(c5, a5)
-        p5 = @p
-        k5 = @k
-        w5 = @w
+        heat.feel(c5, a5)
+        p5 = heat.pace
+        k5 = heat.reacting
+        w5 = heat.warming
 
         c6 = @temp_c + (h * ((A61 * w1) + (A62 * w2) + (A63 * w3) + (A64 * w4) + (A65 * w5)))
         a6 = @conversion + (h * ((A61 * k1) + (A62 * k2) + (A63 * k3) + (A64 * k4) + (A65 * k5)))
-        feel(c6, a6)
-        p6 = @p
-        k6 = @k
-        w6 = @w
+        heat.feel(c6, a6)
+        p6 = heat.pace
+        k6 = heat.reacting
+        w6 = heat.warming
 
         @next_conversion = @conversion + (h * ((B1 * k1) + (B3 * k3) + (B4 * k4) + (B5 * k5) + (B6 * k6)))
         @next_temp_c = @temp_c + (h * ((B1 * w1) + (B3 * w3) + (B4 * w4) + (B5 * w5) + (B6 * w6)))
         @next_age_min = @age_min + (h * ((B1 * @pace) + (B3 * p3) + (B4 * p4) + (B5 * p5) + (B6 * p6)))
-        feel(@next_temp_c, @next_conversion)
-        @next_pace = @p
-        @next_reacting = @k
-        @next_warming = @w
+        heat.feel(@next_temp_c, @next_conversion)
+        @next_pace = heat.pace
+        @next_reacting = heat.reacting
+        @next_warming = heat.warming
 
         wrong = h * ((E1 * k1) + (E3 * k3) + (E4 * k4) + (E5 * k5) + (E6 * k6) + (E7 * @next_reacting)) / TOLERANCE_CONVERSION
         wrong_c = h * ((E1 * w1) + (E3 * w3) + (E4 * w4) + (E5 * w5) + (E6 * w6) + (E7 * @next_warming)) / TOLERANCE_C
@@ -145,17 +141,7 @@ module Dakren
         return false if (@temp_c - @room).abs > SETTLED_C
 
         most = @conversion > @turning ? @reacting : @rate * @pace * @fastest
-        @rise * most < SETTLED_C * @loss.rate(@room, 1.0)
-      end
-
-      private
-
-      # Pace, reaction and warming a minute at one state, left in @p, @k and @w: asked six times a step, so no list is made of them.
-      def feel(temp_c, conversion)
-        left = 1 - conversion
-        @p = Math.exp(@offset - (@exponent / (temp_c + ZERO_C_K)))
-        @k = @rate * @p * (@seed + conversion) * left * left
-        @w = (@rise * @k) - (@loss.rate(temp_c, conversion) * (temp_c - @room))
+        @heat.rise_k * most < SETTLED_C * @heat.feel(@room, 1.0)
       end
     end
   end

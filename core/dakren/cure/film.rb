@@ -25,6 +25,8 @@ module Dakren
       def initialize(reaction, profile, stalled_below_c: nil, until_min: HORIZON_MIN)
         @reaction = reaction
         @stalled_below_c = stalled_below_c
+        @until_min = until_min
+        @steady_c = profile.at(0) if profile.constant?
         pieces = profile.pieces.take_while { |piece| piece[0] < until_min }
         from, to, c0, = pieces.last
         pieces[-1] = [from, [to, until_min].min, c0, profile.at(until_min)]
@@ -35,10 +37,7 @@ module Dakren
       # The same room by another reaction.
       # @return [Film]
       def by(reaction)
-        dup.tap do |film|
-          film.instance_variable_set(:@reaction, reaction)
-          film.instance_variable_set(:@aged, [])
-        end
+        dup.tap { |film| film.follow(reaction) }
       end
 
       # @param age_min [Numeric] age sought, 0 to 1,000,000
@@ -55,6 +54,7 @@ module Dakren
       def reached_after(from_min, age_min, start_age_min: 0)
         wanted = Check.number(:age_min, age_min, 0..1_000_000, "min") - start_age_min
         return from_min.to_f if wanted <= 0
+        return in_a_steady_room(from_min, wanted) if @steady_c
 
         wanted += age_at(from_min) if from_min.positive?
         index = first_piece { |i| aged_until(i) >= wanted }
@@ -68,12 +68,32 @@ module Dakren
       # @param minute [Numeric] from 0
       # @return [Float] age in minutes
       def age_at(minute)
+        return [minute, @until_min].min * steady_pace if @steady_c
+
         index = @pieces.bsearch_index { |_, to, *| to >= minute } || (@pieces.size - 1)
         from, to, c0, c1 = @pieces[index]
         (index.zero? ? 0.0 : aged_until(index - 1)) + aged_in(from, to, c0, c1, [to, minute].min)
       end
 
+      protected
+
+      def follow(reaction)
+        @reaction = reaction
+        @aged = []
+        @steady_pace = nil
+      end
+
       private
+
+      # Minutes of age a minute where the room stays as it is.
+      def steady_pace
+        @steady_pace ||= @stalled_below_c && @steady_c < @stalled_below_c ? 0.0 : @reaction.pace(@steady_c)
+      end
+
+      def in_a_steady_room(from_min, wanted)
+        minute = from_min + (wanted / steady_pace)
+        minute if minute <= @until_min && minute - from_min <= HORIZON_MIN
+      end
 
       # The first piece by whose end something is reached: those already known are searched, the others followed.
       def first_piece(&)

@@ -49,29 +49,29 @@ module Dakren
       private
 
       def remember(stepper)
-        @hot = stepper.hottest
+        @hot = stepper.hot
         @hottest_c = stepper.temps_c[@hot]
         @middle_c = stepper.temps_c[@middle]
-        @top_age_min = stepper.top.age_min
+        @top_age_min = stepper.top_age_min
         @before_age = stepper.ages_min[@middle]
         @before_pace = stepper.paces && stepper.paces[@middle]
-        @before_top_pace = stepper.paces && stepper.top.pace
+        @before_top_pace = stepper.paces && stepper.top_pace
         @before_temps = stepper.temps_c
         @before_warming = stepper.warming
-        @track << [@minute, stepper.top.c, @middle_c, @hottest_c, @top_age_min, @before_age, stepper.ages_min.min]
+        @track << [@minute, stepper.top_c, @middle_c, @hottest_c, @top_age_min, @before_age, stepper.ages_min.min]
       end
 
       def note_usable(stepper, length)
-        middle = [@before_age, stepper.ages_min[@middle], @before_pace, stepper.paces[@middle]]
-        top = [@top_age_min, stepper.top.age_min, @before_top_pace, stepper.top.pace]
-        @usable_min = crossed(length, *middle) if @usable_min.nil?
-        @top_usable_min = crossed(length, *top) if @top_usable_min.nil?
+        if @usable_min.nil? && stepper.ages_min[@middle] >= @working_min
+          @usable_min = crossed(length, @before_age, stepper.ages_min[@middle], @before_pace, stepper.paces[@middle])
+        end
+        return unless @top_usable_min.nil? && stepper.top_age_min >= @working_min
+
+        @top_usable_min = crossed(length, @top_age_min, stepper.top_age_min, @before_top_pace, stepper.top_pace)
       end
 
-      # Minute at which an age tasks the working time in this step.
+      # Minute at which an age reaches the working time in this step.
       def crossed(length, before_age, age, before_pace, pace)
-        return if age < @working_min
-
         after = pace * length
         before = before_pace ? before_pace * length : after
         @minute + (length * Hermite.crossing(@working_min, before_age, age, before, after))
@@ -79,13 +79,15 @@ module Dakren
 
       # The hottest place before the step and the one after it: either may have had its peak inside.
       def note_peak(stepper, length)
-        [@hot, stepper.hottest].uniq.each { |place| note_peak_of(place, stepper, length) }
+        note_peak_of(@hot, stepper, length)
+        note_peak_of(stepper.hot, stepper, length) unless stepper.hot == @hot
       end
 
       def note_peak_of(place, stepper, length)
         before = @before_temps[place]
         after = stepper.temps_c[place]
-        share, top = between(place, before, after, stepper, length)
+        turned = @before_warming && @before_warming[place].positive? && stepper.warming[place] <= 0
+        share, top = between(place, before, after, stepper, length) if turned
         top ||= after
         return unless top > @peak_c
 
@@ -98,8 +100,6 @@ module Dakren
       # Rule: steps are as short as the tolerance wants, so between two of them nothing rises by more than half a degree. Where heat
       # is led away much faster than the step is long, the slopes are noise, and a curve through them rises by hundreds.
       def between(place, before, after, stepper, length)
-        return unless @before_warming && @before_warming[place].positive? && stepper.warming[place] <= 0
-
         share, top = Hermite.peak(before, after, @before_warming[place] * length, stepper.warming[place] * length)
         [share, top] if top - [before, after].max <= MOST_BETWEEN_C
       end

@@ -17,13 +17,12 @@ module Dakren
       # @param cup [Cup] @param run [Cup::Run] of it, at least to where it is unusable
       # @param unknowns [Unknowns]
       def initialize(cup, run, unknowns)
-        @cup = cup
         @run = run
         @reaction = cup.reaction
         @seed = @reaction.autocatalysis
         @room = cup.room_c
-        @loss = cup.loss
-        @more = @loss.with(@reaction.loss_factor * Math.exp(U_LOOK))
+        @heat = cup.heat
+        @more = @heat.with(@reaction.loss_factor * Math.exp(U_LOOK))
         @other = @reaction.with(autocatalysis: @seed + B_LOOK)
         @effort_end = @reaction.effort(@reaction.conversion_at_end)
         @bend_end = bend(@reaction.conversion_at_end)
@@ -84,11 +83,11 @@ module Dakren
         over_pace = @reaction.working_min / @reaction.pace(temp_c)
         hurry = @reaction.age_exponent / (kelvin * kelvin)
         above = temp_c - @room
-        rate = @loss.rate(temp_c, a)
+        rate = @heat.feel(temp_c, a)
         lost = over_pace * rate * above
-        steeper = over_pace * ((@loss.rate(temp_c + C_LOOK, a) * (above + C_LOOK)) - (@loss.rate(temp_c - C_LOOK, a) * (above - C_LOOK))) /
+        steeper = over_pace * ((@heat.feel(temp_c + C_LOOK, a) * (above + C_LOOK)) - (@heat.feel(temp_c - C_LOOK, a) * (above - C_LOOK))) /
           (2 * C_LOOK)
-        growing = over_pace * (@more.rate(temp_c, a) - rate) * above / U_LOOK
+        growing = over_pace * (@more.feel(temp_c, a) - rate) * above / U_LOOK
         swing = -@spreads[:energy] * ((1 / kelvin) - (1 / (@reaction.reference_temp_c + ZERO_C_K)))
         { s: s, over_pace: over_pace, hurry: hurry, fades: steeper - (lost * hurry), drives: drives(s, a, lost, growing, steeper, swing),
           delays: [0.0, 0.0, 0.0, -swing, 0.0, @spreads[:working], 0.0] }
@@ -99,7 +98,7 @@ module Dakren
       # @param swing [Float] change of ln g for one standard deviation of the activation energy
       def drives(s, a, lost, growing, steeper, swing)
         left = 1 - a
-        made = @cup.rise_k * @effort_end * (@seed + a) * left * left
+        made = @heat.rise_k * @effort_end * (@seed + a) * left * left
         # How (b + a)(1 - a)^2 grows with the conversion.
         growth = left * (left - (2 * (@seed + a)))
         of_the_end = @end_slope * ((1 / @effort_end) + (growth * s))

@@ -12,7 +12,8 @@ module Dakren
       # Each cell of the wall is so much thicker than the one above it.
       GROWTH = 1.35
 
-      attr_reader :nodes, :count, :up, :down, :rise_k
+      # top, underside: where the uppermost cell meets the room, and the lowest.
+      attr_reader :nodes, :count, :up, :down, :rise_k, :top, :underside
 
       # @param body [Body] @param lifts_m [Array<Float>] how deep each lift is, the uppermost first @param wall [Wall]
       # @param loss_factor [Float] u @param plan [Footprint, nil] @param nodes [Integer] cells in each lift
@@ -41,32 +42,43 @@ module Dakren
         !@plan.nil?
       end
 
-      # °C a minute the uppermost cell gains from the room, and how that hangs on its temperature.
-      # @return [Array(Float, Float)]
-      def top(temp_c, room_c)
-        outside(temp_c, room_c, Vessel::TOP_W_M2K, @top_half, @takes[0])
-      end
-
-      # The same of the lowest.
-      def underside(temp_c, room_c)
-        outside(temp_c, room_c, Vessel::BOTTOM_W_M2K, @under_half, @takes[-1])
-      end
-
       # °C a minute a cell of resin gains sideways, and how that hangs on its temperature.
       def sideways(temp_c, room_c, conversion)
         apart = room_c - temp_c
-        warmer = Vessel::SIDE_W_M2K * @u * (1 + (apart.abs / CupLoss::DOUBLE_K))
-        turns = 1 + (1 / (1 + Math.exp((conversion - CupLoss::GELS_AT) / CupLoss::GELS_WITHIN)))
+        warmer = Vessel::SIDE_W_M2K * @u * (1 + (apart.abs / CupHeat::DOUBLE_K))
+        turns = 1 + (1 / (1 + Math.exp((conversion - CupHeat::GELS_AT) / CupHeat::GELS_WITHIN)))
         holds = (1 / warmer) + @plan.side_m2k_w + (@inside / turns)
         gives = @side_share / holds
-        [gives * apart, -gives - (gives * apart.abs * Vessel::SIDE_W_M2K * @u / CupLoss::DOUBLE_K / (warmer * warmer * holds))]
+        [gives * apart, -gives - (gives * apart.abs * Vessel::SIDE_W_M2K * @u / CupHeat::DOUBLE_K / (warmer * warmer * holds))]
       end
 
       # °C of the surface itself, half a cell beyond the outermost.
       def surface_c(temp_c, room_c)
-        gives = Vessel::TOP_W_M2K * @u * (1 + ((temp_c - room_c).abs / CupLoss::DOUBLE_K))
-        temp_c + ((room_c - temp_c) * @top_half / (@top_half + (1 / gives)))
+        gives = Vessel::TOP_W_M2K * @u * (1 + ((temp_c - room_c).abs / CupHeat::DOUBLE_K))
+        temp_c + ((room_c - temp_c) * @half / (@half + (1 / gives)))
       end
+
+      # Where the outermost cell meets the room.
+      class Edge
+        # @param w_m2k [Float] what still air takes from it @param half_m2k_w [Float] from the middle of the cell to its edge
+        # @param takes_j_m2k [Float] what the cell takes up
+        def initialize(w_m2k, half_m2k_w, takes_j_m2k)
+          @w_m2k = w_m2k
+          @half = half_m2k_w
+          @takes = takes_j_m2k
+        end
+
+        # @return [Array(Float, Float)] °C a minute the cell gains from the room, and how that hangs on its temperature
+        def gains(temp_c, room_c)
+          apart = room_c - temp_c
+          far = apart.abs
+          gives = @w_m2k * (1 + (far / CupHeat::DOUBLE_K))
+          holds = @half + (1 / gives)
+          through = 60 / (@takes * holds)
+          [through * apart, -through - (through * far * @w_m2k / CupHeat::DOUBLE_K / (gives * gives * holds))]
+        end
+      end
+      private_constant :Edge
 
       private
 
@@ -75,16 +87,9 @@ module Dakren
         between = halves.each_cons(2).map { |one, other| 1 / (one + other) }
         @up = Array.new(@count) { |i| i.zero? ? 0.0 : between[i - 1] / @takes[i] * 60 }
         @down = Array.new(@count) { |i| i == @count - 1 ? 0.0 : between[i] / @takes[i] * 60 }
-        @top_half = halves.first
-        @under_half = halves.last
-      end
-
-      def outside(temp_c, room_c, w_m2k, half, takes)
-        apart = room_c - temp_c
-        gives = w_m2k * @u * (1 + (apart.abs / CupLoss::DOUBLE_K))
-        holds = half + (1 / gives)
-        through = 60 / (takes * holds)
-        [through * apart, -through - (through * apart.abs * w_m2k * @u / CupLoss::DOUBLE_K / (gives * gives * holds))]
+        @half = halves.first
+        @top = Edge.new(Vessel::TOP_W_M2K * @u, @half, @takes.first)
+        @underside = Edge.new(Vessel::BOTTOM_W_M2K * @u, halves.last, @takes.last)
       end
 
       def wall_widths(thick_m)

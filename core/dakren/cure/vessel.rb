@@ -40,41 +40,5 @@ module Dakren
         (mass_g * capacity_j_gk) + (SHELL_J_M2K * (side_m2 + end_m2))
       end
     end
-
-    # How a batch in its vessel loses heat, as fast as it is asked.
-    class CupLoss
-      GELS_AT = 0.60
-      GELS_WITHIN = 0.02
-      # K by which a surface must be warmer than the room for still air to take twice as much.
-      DOUBLE_K = 150.0
-
-      # @param vessel [Vessel] @param body [Body] @param loss_factor [Float] u @param room_c [Float]
-      def initialize(vessel, body, loss_factor, room_c)
-        @over = 60 / vessel.capacity_j_k(body.capacity_j_gk)
-        @side = vessel.side_m2
-        @ends = vessel.end_m2
-        @through_side = 4 * body.conductivity_w_mk / (vessel.diameter_mm / 1000)
-        @through_ends = 4 * body.conductivity_w_mk / (vessel.fill_mm / 1000)
-        @u = loss_factor
-        @room = room_c
-      end
-
-      # K a minute for each K above the room.
-      def rate(temp_c, conversion)
-        warmer = @u * (1 + ((temp_c - @room).abs / DOUBLE_K))
-        turns = 1 + (1 / (1 + Math.exp((conversion - GELS_AT) / GELS_WITHIN)))
-        around = Vessel::SIDE_W_M2K * warmer
-        above = Vessel::TOP_W_M2K * warmer
-        below = Vessel::BOTTOM_W_M2K * warmer
-        side = @through_side * turns
-        ends = @through_ends * turns
-        @over * ((@side * around * side / (around + side)) + (@ends * ((above * ends / (above + ends)) + (below * ends / (below + ends)))))
-      end
-
-      # The same for another u.
-      def with(loss_factor)
-        dup.tap { |other| other.instance_variable_set(:@u, loss_factor) }
-      end
-    end
   end
 end
