@@ -101,7 +101,7 @@ module Dakren
       # Everything that is told of this part.
       # @return [Hash{String=>Object}] by the fields' own names
       def everything
-        @document.filter_map { |key, value| [key.delete_prefix(prefix), value] if mine?(key) }.to_h
+        @document.filter_map { |key, value| [key.delete_prefix(prefix), value] if key.start_with?(prefix) }.to_h
       end
 
       # Is a field wanted, as the others now stand?
@@ -156,11 +156,6 @@ module Dakren
       # @return [Hash] the document without them
       def without(*names)
         @document.except(*names.map { |name| key(name) })
-      end
-
-      # Does a key of the document belong to it?
-      def mine?(key)
-        key.start_with?(prefix)
       end
 
       # What is typed in words, by the field's own name.

@@ -15,7 +15,10 @@ module Dakren
 
       # @return [Rational, nil]
       def figure(name, needed: false, label: nil)
-        read(field(name), entry(name), key(name), label || field(name).label, needed: needed)
+        return (miss(name, label) if needed) if self[name].nil?
+
+        asked = field(name)
+        read(asked, entry(name), key(name), label || asked.label, needed: needed)
       end
 
       # What may be told in one of several kinds of unit.

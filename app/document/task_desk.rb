@@ -64,7 +64,7 @@ module Dakren
       # Inputs of its kind that count here.
       # @return [Array<Symbol>]
       def inputs
-        amount_told? ? kind.inputs & Work::Kinds::OF_AMOUNT : kind.inputs
+        @inputs ||= amount_told? ? kind.inputs & Work::Kinds::OF_AMOUNT : kind.inputs
       end
 
       # @return [Array<Work::Place>, nil] nil while one of them cannot be read

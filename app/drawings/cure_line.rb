@@ -33,6 +33,9 @@ module Dakren
         @hours = hours
         @steps = entries.reject(&:coat?)
         @lanes = coats.map { |coat| Plan::Lane.of(coat) }
+        @slim = SLIM.find { |most, _| coats.size <= most }.last
+        @room_top = lane_top(coats.size - 1) + lane_high + 14
+        @height = @room_top + ROOM_HIGH + 20
         @wording = wording
         @now = now
         @start = start
@@ -51,7 +54,7 @@ module Dakren
       end
 
       def to_s
-        svg = Svg.new(WIDTH, height,
+        svg = Svg.new(WIDTH, @height,
           label: "Cure line from #{@wording.clock(@axis.start)}, #{@coats.size} #{@coats.size == 1 ? "lane" : "lanes"}",
           css: "drawing cure-line")
         draw_hours(svg) if @hours
@@ -81,34 +84,23 @@ module Dakren
       end
 
       def lane_top(index)
-        single? ? LANE_TOP : SLIM_TOP + (index * slim.sum)
+        single? ? LANE_TOP : SLIM_TOP + (index * @slim.sum)
       end
 
       def lane_high
-        single? ? LANE_HIGH : slim[0]
-      end
-
-      def slim
-        @slim ||= SLIM.find { |most, _| @coats.size <= most }.last
-      end
-
-      def room_top
-        lane_top(@coats.size - 1) + lane_high + 14
-      end
-
-      def height
-        room_top + ROOM_HIGH + 20
+        single? ? LANE_HIGH : @slim[0]
       end
 
       def draw_grid(svg)
         @axis.midnights.map { |minute, _time| @axis.x(minute) }.each do |x|
-          svg.line(x, 20, x, height - 16, stroke: Ramp::RULE, stroke_width: 2)
+          svg.line(x, 20, x, @height - 16, stroke: Ramp::RULE, stroke_width: 2)
         end
+        top = lane_top(0) - 6
         @axis.ticks.each do |minute, time|
           x = @axis.x(minute)
-          svg.line(x, lane_top(0) - 6, x, height - 16, stroke: Ramp::GRID)
+          svg.line(x, top, x, @height - 16, stroke: Ramp::GRID)
           words = @axis.by_days? ? time.strftime("%a %-d") : @wording.dates.hour(time)
-          svg.text(x, height - 4, words, text_anchor: "middle", class: "t-small")
+          svg.text(x, @height - 4, words, text_anchor: "middle", class: "t-small")
         end
         day_names(svg)
       end
@@ -153,7 +145,7 @@ module Dakren
         return if spans.empty? || (spans.first[0] <= @zero && spans.first[1] >= until_min)
 
         [*spans, [until_min, nil]].each do |from, to|
-          svg.rect(x(at), lane_top(0) - 6, x(from) - x(at), room_top + ROOM_HIGH - lane_top(0) + 6, fill: OFF) if from > at
+          svg.rect(x(at), lane_top(0) - 6, x(from) - x(at), @room_top + ROOM_HIGH - lane_top(0) + 6, fill: OFF) if from > at
           evening(svg, x(at)) if from - at > LONG_NIGHT_MIN && at > @zero
           at = to || from
         end
@@ -164,7 +156,7 @@ module Dakren
         top = lane_top(0) - 6
         svg.group(class: "drag evening", data_drag: "f-wi_late", data_step: px_an_hour, data_along: "x") do
           svg.note("the end of the day: drag it to work longer")
-          svg.rect(left - 4, top, 8, room_top + ROOM_HIGH - top, fill: "transparent")
+          svg.rect(left - 4, top, 8, @room_top + ROOM_HIGH - top, fill: "transparent")
           svg.rect(left - 1.5, top, 3, 14, fill: Ramp::PRESS)
         end
       end
@@ -264,9 +256,9 @@ module Dakren
           low -= 1
           high += 1
         end
-        level = ->(temp) { room_top + ROOM_HIGH - 6 - ((ROOM_HIGH - 12) * (temp - low) / (high - low)) }
-        svg.text(LEFT - 10, room_top + 14, "room", text_anchor: "end", class: "t-label")
-        svg.text(LEFT - 10, room_top + 28, @wording.span_of_degrees(points.map(&:last).minmax), text_anchor: "end", class: "t-small")
+        level = ->(temp) { @room_top + ROOM_HIGH - 6 - ((ROOM_HIGH - 12) * (temp - low) / (high - low)) }
+        svg.text(LEFT - 10, @room_top + 14, "room", text_anchor: "end", class: "t-label")
+        svg.text(LEFT - 10, @room_top + 28, @wording.span_of_degrees(points.map(&:last).minmax), text_anchor: "end", class: "t-small")
         line = points.map { |minute, temp| [x(minute), level.call(temp)] }
         svg.group(class: "drag", data_drag: "f-wi_room", data_step: -(ROOM_HIGH - 12) / (high - low).to_f.clamp(1, 12), data_along: "y") do
           svg.note("the room: drag it up or down to try a temperature")
@@ -286,8 +278,8 @@ module Dakren
         return unless minute.between?(@zero, until_min)
 
         left = x(minute)
-        svg.line(left, 18, left, height - 16, stroke: Ramp::STOP, stroke_width: 2)
-        svg.text(left + 5, height - 20, "now #{@wording.dates.hour(@now)}", class: "t-small")
+        svg.line(left, 18, left, @height - 16, stroke: Ramp::STOP, stroke_width: 2)
+        svg.text(left + 5, @height - 20, "now #{@wording.dates.hour(@now)}", class: "t-small")
       end
 
       # "14:10", with the day where it is another than the first one drawn, or than that of another minute.

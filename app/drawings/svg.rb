@@ -86,13 +86,16 @@ module Dakren
 
       private
 
+      # Attributes, numbers to the tenth and nothing behind a whole one.
       def written(attributes)
-        attributes.map { |name, value| %( #{name.to_s.tr("_", "-")}="#{value.is_a?(Numeric) ? number(value) : escape(value)}") }.join
+        attributes.map do |name, value|
+          shown = value.is_a?(Numeric) ? (value.to_f.round(1) + 0.0).to_s.delete_suffix(".0") : Erubi.h(value.to_s)
+          %( #{name.to_s.tr("_", "-")}="#{shown}")
+        end.join
       end
 
       def number(value)
-        rounded = value.to_f.round(1)
-        rounded == rounded.to_i ? rounded.to_i.to_s : rounded.to_s
+        (value.to_f.round(1) + 0.0).to_s.delete_suffix(".0")
       end
 
       def escape(text)

@@ -17,6 +17,8 @@ module Dakren
       MOST_TRIES = 20
       # When and where jobs are done, as it was printed of late.
       WHERE = Memo.new(200)
+      # What was told of places, as it was printed of late.
+      TOLD = Memo.new(300)
       # Plans as they were shown of late, by job and by what had happened to it.
       SHOWN = Memo.new(70)
       # Where a ticket has its note, and the job its own.
@@ -123,6 +125,11 @@ module Dakren
           page.desk.kept([:place, place.id, place.state, shut, @record.id, wording.key, said_now]) do
             part :"jobs/place", place: place, unprinted: shut
           end
+        end
+
+        # What is told of a place, below its drawing: printed once for what it reads, whatever its tasks come to.
+        def place_told(place)
+          TOLD.recall([place.reads, @record.id, wording.key, said_now]) { part :"jobs/place_told", place: place }
         end
 
         def job_row(record)

@@ -312,10 +312,6 @@ module Dakren
           part :"parts/tick", name: name, words: words, ticked: ticked, value: value, title: title
         end
 
-        def tick_attributes(name, value)
-          { "id" => ["f-#{name}", value].compact.join("-"), "name" => value ? "#{name}[]" : name, "value" => value || "yes" }
-        end
-
         # Attributes of an element, escaped.
         # @param told [Hash{String=>Object}]
         def attributes(told)

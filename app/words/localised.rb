@@ -21,6 +21,12 @@ module Dakren
         words.gsub(FIGURE) { local_figure(Regexp.last_match) }
       end
 
+      # @param choices [Hash{String=>String}] words by value
+      # @return [Array<Array(String, String)>] values and words
+      def local_choices(choices)
+        system == "metric" ? choices.to_a : choices.map { |value, words| [value, local(words)] }
+      end
+
       # The name of a vessel: as the shop calls it, or as a reader would call one of the usual.
       # @param name [String]
       # @return [String]

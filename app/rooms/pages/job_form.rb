@@ -18,21 +18,24 @@ module Dakren
         @desk = desk
         @wording = wording
         @part = part
+        @system = wording.system
+        @parts = {}
       end
 
       # The fields of a task, a place, or a shape of this place.
       # @return [JobForm]
       def part(id)
-        JobForm.new(@desk, @wording, said: @said, part: @part.part(id))
+        @parts[id] ||= JobForm.new(@desk, @wording, said: @said, part: @part.part(id))
       end
 
       # @param name [String] e.g. "depth"
       # @param more [Hash] what this page says otherwise, see Control
       # @return [Control]
       def field(name, hint: nil, **more)
-        field = definition(name)
-        control_of(name, label: field.page_label(system), value: shown(name), complaint: field.label,
-          note: understood(name) || @wording.local(hint || field.hint), placeholder: @wording.local(field.usual), **more)
+        field = @part.field(name)
+        typed = shown(name, field)
+        control_of(name, label: field.page_label(@system), value: typed, complaint: field.label,
+          note: understood(name, typed) || @wording.local(hint || field.hint), placeholder: @wording.local(field.usual), **more)
       end
 
       # Does a field stand in a sentence? While somebody types, each stays where it is; else as the block says.
@@ -46,7 +49,7 @@ module Dakren
       # @return [Symbol, nil]
       def bare(control)
         field = Document::Fields.of(control.name)
-        field.kind == :figure ? field.bare(system) : nil
+        field.kind == :figure ? field.bare(@system) : nil
       end
 
       # What a field is called, without its unit.
@@ -58,44 +61,42 @@ module Dakren
       # A day and hour.
       def moment(name, **more)
         shown = moment_shown(@part.entry(name).typed)
-        control_of(name, label: definition(name).label, value: shown, placeholder: MOMENT_HINT,
+        control_of(name, label: @part.field(name).label, value: shown, placeholder: MOMENT_HINT,
           more: { "data-moment" => shown }, **more)
       end
 
       # Lines of text, and the unit their figures have: the one they were given in.
       def list(name, lines:, **more)
-        field = definition(name)
+        field = @part.field(name)
         kept = @part.entry(name)
-        unit = (kept.blank? ? nil : kept.bare || :C) || field.bare(system)
+        unit = (kept.blank? ? nil : kept.bare || :C) || field.bare(@system)
         control_of(name, label: "#{field.short}; °#{unit}", value: kept.typed, lines: lines,
           complaint: "The list", **more)
       end
 
       # @param usual [String, nil] what it stands at while nobody has chosen
       def choice(name, usual: nil, **more)
-        field = definition(name)
+        field = @part.field(name)
         control_of(name, label: field.short || field.label, value: @part.choice(name, usual), note: @wording.local(field.hint),
-          choices: field.choices.map do |value, words|
-            [value, @wording.local(words)]
-          end, **more)
+          choices: @wording.local_choices(field.choices), **more)
       end
 
       # A list of what the shop has.
       def pick(name, choices, chosen, **more)
-        control_of(name, label: definition(name).label, value: chosen.to_s, choices: choices, **more)
+        control_of(name, label: @part.field(name).label, value: chosen.to_s, choices: choices, **more)
       end
 
       # Whatever a field is.
       def control(name, **more)
-        definition(name).kind == :choice ? choice(name, **more) : field(name, **more)
+        @part.field(name).kind == :choice ? choice(name, **more) : field(name, **more)
       end
 
       # Rows as typed, with one blank row to go on with.
       # @return [Rows]
       def rows(name)
-        field = definition(name)
+        field = @part.field(name)
         problem = @part.problem(name)
-        Rows.new(key: @part.key(name), title: field.short || field.label, heads: field.columns.map { |column| column.page_label(system) },
+        Rows.new(key: @part.key(name), title: field.short || field.label, heads: field.columns.map { |column| column.page_label(@system) },
           lines: filled(name, field).each_with_index.map { |row, i| RowLine.new(number: i + 1, cells: cells(name, field, row, i)) },
           problem: problem ? "#{field.label} #{problem}" : full(name))
       end
@@ -123,28 +124,21 @@ module Dakren
         Control.new(name: @part.key(name), problem: @part.problem(name), **more)
       end
 
-      def definition(name)
-        @part.field(name)
-      end
+      # What stands in it on this page.
+      def shown(name, field)
+        typed = @part.text(name)
+        return typed if field.kind != :figure || typed.empty?
 
-      def system
-        @wording.system
-      end
-
-      def shown(name)
-        field = definition(name)
-        return @part.text(name) unless field.kind == :figure
-
-        @part.entry(name).shown(field.bare(system))
+        @part.entry(name).shown(field.bare(@system))
       end
 
       # "= 3.81 m" where the field was typed in another unit than the page's.
-      def understood(name)
-        return unless Measure::Typed.unit?(shown(name))
+      def understood(name, typed)
+        return if typed.empty? || !Measure::Typed.unit?(typed)
 
         quantity = @part.understood(name) or return
         says = @wording.show(quantity)
-        says == shown(name).strip ? nil : "= #{says}"
+        says == typed.strip ? nil : "= #{says}"
       end
 
       def full(name)
@@ -154,7 +148,7 @@ module Dakren
       def filled(name, field)
         blank = Array.new(field.columns.size, "")
         kept = @part.kept_rows(name).map do |row|
-          field.columns.each_with_index.map { |column, i| Document::AsTyped.kept(row[i]).shown(column.bare(system)) }
+          field.columns.each_with_index.map { |column, i| Document::AsTyped.kept(row[i]).shown(column.bare(@system)) }
         end
         kept << blank while kept.size < MOST_ROWS && (kept.size < field.least || kept.last != blank)
         kept

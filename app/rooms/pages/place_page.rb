@@ -40,6 +40,12 @@ module Dakren
         [@open, @opened & part.ids("shapes")]
       end
 
+      # What all but its drawing is made from: what was told of it, what is wrong with that or missing, and what of it is open.
+      # @return [Array]
+      def reads
+        [id, part.everything, part.problems, part.missing, only?, @opened & part.ids("shapes")]
+      end
+
       def only?
         @desk.places.size == 1
       end

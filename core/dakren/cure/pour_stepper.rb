@@ -9,6 +9,9 @@ module Dakren
     class PourStepper
       # Cells of resin and of what it lies on, the uppermost first.
       Lying = Value.define(:temps_c, :conversions, :ages_min)
+      # The surface as it now is: °C, its age, minutes of age a minute.
+      Top = Struct.new(:c, :age_min, :pace)
+
       # Allowed error of one step in conversion and °C.
       TOLERANCE_CONVERSION = 4.0e-4
       # Ours, of the computation: the error allowed to one step.
@@ -21,8 +24,8 @@ module Dakren
       C21 = 4.0
       C43 = -8.0 / 3
 
-      # hot: which layer of the resin is hottest; top_c, top_age_min, top_pace: of the surface, minutes of age and minutes of age a minute.
-      attr_reader :temps_c, :ages_min, :conversions, :warming, :first_min, :paces, :nodes, :hot, :top_c, :top_age_min, :top_pace
+      # hot: which layer of the resin is hottest; top: the surface.
+      attr_reader :temps_c, :ages_min, :conversions, :warming, :first_min, :paces, :nodes, :hot, :top
 
       # @param reaction [Reaction] @param slab [Slab] @param start_c [Float] @param wall_c [Float] °C of what it lies on
       # @param room_c [Float] when it is poured
@@ -48,9 +51,7 @@ module Dakren
         @ages_min = Array.new(fresh, 0.0) + (before ? before.ages_min : [])
         @state = @conversions + @temps_c
         @hot = hottest
-        @top_c = start_c
-        @top_age_min = 0.0
-        @top_pace = reaction.pace(start_c)
+        @top = Top.new(start_c, 0.0, reaction.pace(start_c))
         @first_min = [1.0e-3 * reaction.working_min / reaction.pace(start_c), 0.1].min
         @fresh = false
       end
@@ -139,10 +140,10 @@ module Dakren
 
       # The surface itself ages with its own temperature; how its pace changes is as of the cell beneath.
       def note_top(half, bent)
-        @top_c = @slab.surface_c(@temps_c[0], @room_c)
-        pace = Math.exp(@offset - (@exponent / (@top_c + ZERO_C_K)))
-        @top_age_min += (half * (@top_pace + pace)) + bent
-        @top_pace = pace
+        @top.c = @slab.surface_c(@temps_c[0], @room_c)
+        pace = Math.exp(@offset - (@exponent / (@top.c + ZERO_C_K)))
+        @top.age_min += (half * (@top.pace + pace)) + bent
+        @top.pace = pace
       end
 
       # Slopes and their derivatives where the step starts.

@@ -52,22 +52,22 @@ module Dakren
         @hot = stepper.hot
         @hottest_c = stepper.temps_c[@hot]
         @middle_c = stepper.temps_c[@middle]
-        @top_age_min = stepper.top_age_min
+        @top_age_min = stepper.top.age_min
         @before_age = stepper.ages_min[@middle]
         @before_pace = stepper.paces && stepper.paces[@middle]
-        @before_top_pace = stepper.paces && stepper.top_pace
+        @before_top_pace = stepper.paces && stepper.top.pace
         @before_temps = stepper.temps_c
         @before_warming = stepper.warming
-        @track << [@minute, stepper.top_c, @middle_c, @hottest_c, @top_age_min, @before_age, stepper.ages_min.min]
+        @track << [@minute, stepper.top.c, @middle_c, @hottest_c, @top_age_min, @before_age, stepper.ages_min.min]
       end
 
       def note_usable(stepper, length)
         if @usable_min.nil? && stepper.ages_min[@middle] >= @working_min
           @usable_min = crossed(length, @before_age, stepper.ages_min[@middle], @before_pace, stepper.paces[@middle])
         end
-        return unless @top_usable_min.nil? && stepper.top_age_min >= @working_min
+        return unless @top_usable_min.nil? && stepper.top.age_min >= @working_min
 
-        @top_usable_min = crossed(length, @top_age_min, stepper.top_age_min, @before_top_pace, stepper.top_pace)
+        @top_usable_min = crossed(length, @top_age_min, stepper.top.age_min, @before_top_pace, stepper.top.pace)
       end
 
       # Minute at which an age reaches the working time in this step.
