@@ -12,6 +12,9 @@ module Dakren
       # Nodes and weights of eight-point Gauss-Legendre on -1..1, one half.
       GAUSS = [[0.1834346424956498, 0.3626837833783620], [0.5255324099163290, 0.3137066458778873],
         [0.7966664774136267, 0.2223810344533745], [0.9602898564975363, 0.1012285362903763]].freeze
+      # A piece narrower than this needs but three points: one in its middle, of eight ninths, and these.
+      NARROW_C = 2.0
+      GAUSS_3 = Math.sqrt(0.6)
       # A piece warming or cooling by more than this is cut, so that eight points stay exact to 1e-9.
       WIDEST_C = 12.0
       MOST_LOOKS = 12
@@ -132,9 +135,18 @@ module Dakren
         return span * @reaction.pace(c0) if c0 == c1
 
         slope = (c1 - c0) / (to - from)
-        cuts = ((slope * span).abs / WIDEST_C).ceil.clamp(1, 100)
+        width = (slope * span).abs
+        return narrow(c0, slope, span) if width < NARROW_C
+
+        cuts = (width / WIDEST_C).ceil.clamp(1, 100)
         part = span / cuts
         cuts.times.sum { |i| gauss(c0 + (slope * part * i), slope, part) }
+      end
+
+      def narrow(start_c, slope, span)
+        middle = start_c + (slope * span / 2)
+        off = slope * span / 2 * GAUSS_3
+        span / 18 * ((8 * @reaction.pace(middle)) + (5 * (@reaction.pace(middle + off) + @reaction.pace(middle - off))))
       end
 
       def gauss(start_c, slope, span)
