@@ -19,10 +19,11 @@ module Dakren
 
       attr_reader :tried
 
+      # Units are made once, so each is known by what it is and not by what it is called.
       def initialize
-        @quick = {}
-        @rooms = {}
-        @reached = {}
+        @quick = {}.compare_by_identity
+        @rooms = {}.compare_by_identity
+        @reached = {}.compare_by_identity
         @tried = 0
       end
 
@@ -31,8 +32,8 @@ module Dakren
       # @return [Quick]
       def quick(unit, at, people = nil)
         task, number, section = unit
-        room = @rooms[task.id] ||= task.order.call(number, section, at, people).room
-        @quick[[task.id, number, section, people, room.at(at).round]] ||= begin
+        room = @rooms[task] ||= task.order.call(number, section, at, people).room
+        (@quick[unit] ||= {})[[room.at(at).round, people]] ||= begin
           @tried += 1
           plan = task.likely_plan(number, section, at, @last_count, people)
           @last_count = plan.batches.size
@@ -122,8 +123,7 @@ module Dakren
         plan = laid.quick.plan
         exact = laid.seen&.at(stage, plan.sheet.hard_stage) and return exact
         range = plan.sheet.ages(stage) or return
-        task, number, section = laid.unit
-        found = @reached[[task.id, number, section, laid.from.round(1), laid.quick.done, stage, side]] ||=
+        found = (@reached[laid.unit] ||= {})[[laid.from.round(1), laid.quick.done, stage, side]] ||=
           [thin_or_thick(laid, plan, stage, range, side)]
         minute = found.first
         minute ||= Cure::HORIZON_MIN if side == 1

@@ -98,7 +98,7 @@ module Dakren
       # @return [Array<Way>]
       def fitted(minute)
         frame.breathe
-        found = task.crews(slots.hands, frame.thorough?).filter_map { |people| in_the_hours(minute, people) }
+        found = slots.crews(task, frame.thorough?).filter_map { |people| in_the_hours(minute, people) }
         frame.thorough? ? found : [found.min_by { |way| way.at + way.takes }].compact
       end
 

@@ -103,7 +103,7 @@ module Dakren
 
       # As many as make it quickest.
       def fastest(unit)
-        unit[0].crews(frame.slots.hands, true).max
+        frame.slots.crews(unit[0], true).max
       end
     end
   end

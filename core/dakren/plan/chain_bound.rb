@@ -53,7 +53,7 @@ module Dakren
       # The best end for a start in each quarter; infinite where it cannot begin in one.
       def row(index)
         unit = @units[index]
-        people = unit[0].crews(@frame.slots.hands, true).max
+        people = @frame.slots.crews(unit[0], true).max
         Array.new(@cells) do |k|
           throw :out_of_time if (k % ASKED_EVERY).zero? && !@go_on.call
 

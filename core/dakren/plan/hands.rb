@@ -18,7 +18,11 @@ module Dakren
       # How many people, and what must be done by them: each of the skills by another one where there are enough.
       Need = Value.define(count: 1, skills: [].freeze)
       ANYONE = Need.new
-      ASKED = Memo.new(200)
+      ASKED = Hash.new do |known, skills|
+        known[skills] = Hash.new do |of_them, count|
+          of_them[count] = Need.new(count: count, skills: skills)
+        end
+      end
       TRIES = 400
       MOST = 20
 
@@ -33,7 +37,7 @@ module Dakren
       # @param count [Integer] of people @param skills [Array<Symbol>]
       # @return [Need] always the same for the same
       def self.need(count, skills = [])
-        count == 1 && skills.empty? ? ANYONE : ASKED.recall([count, skills]) { Need.new(count: count, skills: skills) }
+        count == 1 && skills.empty? ? ANYONE : ASKED[skills][count]
       end
 
       # @param list [Array<Hand>] one or more

@@ -118,7 +118,7 @@ module Dakren
       end
 
       def doable(task)
-        return if task.crews(slots.hands, true).any? { |count| slots.hands.able?(task.need(count)) }
+        return if slots.crews(task, true).any? { |count| slots.hands.able?(task.need(count)) }
 
         lacking = task.skills.find { |skill| slots.hands.list.none? { |hand| hand.does.include?(skill) } }
         raise InputError.new("crew", lacking ? "has nobody who #{Hands::SKILLS.fetch(lacking)}" : "is too few for this task")

@@ -19,6 +19,14 @@ module Dakren
       def initialize(hands, heats: [])
         @hands = hands
         @heats = heats
+        @crews = { true => {}.compare_by_identity, false => {}.compare_by_identity }
+      end
+
+      # How many may lay a task, worked out once for each.
+      # @param task [TaskToPlace] @param thorough [Boolean] are fewer hands looked into?
+      # @return [Array<Integer>]
+      def crews(task, thorough)
+        @crews.fetch(thorough)[task] ||= task.crews(hands, thorough)
       end
 
       # @return [Float] that minute, or the end of the warm spell it would fall into

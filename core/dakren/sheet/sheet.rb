@@ -57,6 +57,7 @@ module Dakren
       @plain_mix = Cure::Mix.of(@clock, shop: shop)
       @plain_mix.key
       Contradictions.new(self).refuse
+      @ages = {}
       freeze
     end
 
@@ -87,7 +88,7 @@ module Dakren
     def ages(name)
       return if silent?
 
-      told_ages(name) || ASSUMED.recall([key, name]) { [AssumedStages.new(self).ages(name)] }.first
+      @ages.fetch(name) { @ages[name] = told_ages(name) || ASSUMED.recall([key, name]) { [AssumedStages.new(self).ages(name)] }.first }
     end
 
     # Is a stage not told, and taken as usual?
