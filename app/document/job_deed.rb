@@ -8,8 +8,10 @@ module Dakren
     #
     #   JobDeed.new(document).done("add-task:flood")   # => the new document
     class JobDeed
-      DEEDS = %w[add-place drop-place add-shape drop-shape add-task drop-task up down repeat split order packs school mark
+      DEEDS = %w[add-place drop-place add-shape drop-shape add-task drop-task up down repeat split order packs school mark later
         own].freeze
+      # A coat, and the moment it shall not begin before: "not_before_2_1=20261202T0850".
+      LATER = /\A(?<name>not_before_\d{1,2}_\d{1,2})=(?<moment>\d{8}T\d{4})\z/
 
       # Why what was pressed was not done.
       # @return [String, nil]
@@ -138,6 +140,14 @@ module Dakren
         return unless @now && list("tasks").include?(id) && Fields.of(key)&.kind == :time && @document[key].to_s.empty?
 
         @document.merge(key => @now.strftime("%Y-%m-%dT%H:%M"))
+      end
+
+      # A coat that waits for an hour which suits it.
+      def later(id, told)
+        match = LATER.match(told.to_s)
+        return unless match && list("tasks").include?(id)
+
+        @document.merge("#{id}-#{match[:name]}" => Time.strptime(match[:moment], "%Y%m%dT%H%M").strftime("%Y-%m-%dT%H:%M"))
       end
 
       # How the next coat goes onto the last.

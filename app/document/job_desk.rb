@@ -266,7 +266,7 @@ module Dakren
         if planned
           Ticket.new(task: task, told: planned.task, coats: planned.coats, refusals: planned.refusals,
             held_back: planned.held_back, untimed: planned.untimed, after: planned.after, column: planned.column,
-            lifts: planned.lifts, fewer: planned.fewer)
+            lifts: planned.lifts, fewer: planned.fewer, unfit: planned.unfit)
         else
           Ticket.new(task: task)
         end

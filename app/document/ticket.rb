@@ -3,9 +3,10 @@
 module Dakren
   module Document
     # A task on the desk. told: as the core was told it; coats: Plan::Entry of each; refusals of its sheet; held_back: a plan that waits
-    # for "I know"; untimed: plans of coats without an hour; after: id of the task it waits for, whose tin says nothing of time.
+    # for "I know"; untimed: plans of coats without an hour; after: id of the task it waits for, whose tin says nothing of time; unfit:
+    # Plan::Unfit, the coat whose hour is too cold or too warm.
     Ticket = Value.define(:task, told: nil, coats: [].freeze, refusals: [].freeze, held_back: nil, untimed: [].freeze, after: nil,
-      column: nil, lifts: 1, fewer: nil) do
+      column: nil, lifts: 1, fewer: nil, unfit: nil) do
       # Every coat of it, with an hour or without one.
       # @return [Array<Plan::CoatPlan>]
       def coat_plans

@@ -25,10 +25,12 @@ module Dakren
       # @param fields [Hash{String=>String}] measures of the first shape that can be typed on the drawing, as HTML by name
       # @param off [Array<Array(Integer, Integer)>] section and number of batches that lie there off their ratio
       # @param form [String] of the first shape, of Document::ShapeForms
+      # @param each_mm [Array(Numeric, Numeric), nil] across and up of one of several that lie beside each other only to be seen
       # @param hollow [Boolean] is it a void, though its depth is not told yet? @param depth_field [String, nil] id of its depth's field
       def initialize(outline, wording, plan: nil, coats: [], void: nil, start: nil, held: [], fields: {}, form: "rectangle", hollow: false,
-        depth_field: nil, face: :top, off: [])
+        depth_field: nil, face: :top, off: [], each_mm: nil)
         @off = off
+        @each = each_mm
         @start = start
         @laid = coats
         @outline = outline
@@ -98,7 +100,7 @@ module Dakren
       end
 
       def extent_words
-        [@wide, @high].map { |px| length(px / @scale) }.join(" by ")
+        measured.map { |px| length(px / @scale) }.join(" by ")
       end
 
       def length(mm)
@@ -207,19 +209,26 @@ module Dakren
       # The measures of the whole, as figures, or as fields of its first shape where those make it.
       def draw_measures(svg)
         y = TOP + @high + 13
-        measure(svg, @left, y, @left + @wide, y)
+        wide, high = measured
+        measure(svg, @left, y, @left + wide, y)
         across = @fields.slice("length", "diameter").values.first
-        if across then svg.foreign(@left + (@wide / 2) - 75, y + 4, 150, 28, across, class: "across")
-        else svg.text(@left + (@wide / 2), y + 15, length(@wide / @scale), text_anchor: "middle", class: "t-figure")
+        if across then svg.foreign(@left + (wide / 2) - 75, y + 4, 150, 28, across, class: "across")
+        else svg.text(@left + (wide / 2), y + 15, length(wide / @scale), text_anchor: "middle", class: "t-figure")
         end
         inner(svg)
         return if round?
 
         x = @left + @wide + 12
-        measure(svg, x, TOP, x, TOP + @high)
-        return svg.foreign(x + 5, TOP + (@high / 2) - 14, WIDTH - x - 5, 28, @fields["width"]) if @fields["width"]
+        foot = TOP + @high
+        measure(svg, x, foot - high, x, foot)
+        return svg.foreign(x + 5, foot - (high / 2) - 14, WIDTH - x - 5, 28, @fields["width"]) if @fields["width"]
 
-        svg.text(x + 6, TOP + (@high / 2) + 4, length(@high / @scale), class: "t-figure") if @outline
+        svg.text(x + 6, foot - (high / 2) + 4, length(high / @scale), class: "t-figure") if @outline
+      end
+
+      # Pixels across and up of what is measured: the whole, or one of those that lie side by side only to be seen.
+      def measured
+        @each ? @each.map { |side| side * @scale } : [@wide, @high]
       end
 
       # The hole of a ring, and the sides of a triangle.

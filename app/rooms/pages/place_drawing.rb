@@ -100,8 +100,17 @@ module Dakren
         coats = @desk.tickets.select { |ticket| ticket.task.covered_ids == [id] }.flat_map(&:coats)
         Drawings::PiecePlan.new(outline, @wording, plan: coats.first&.plan, coats: coats, start: @desk.start, held: held, fields: fields,
           form: first_shape&.choice("shape") || "", hollow: void?, depth_field: ("f-#{part.key("depth")}" if fields["depth"]),
-          face: place.face[1], off: off,
+          face: place.face[1], off: off, each_mm: each_mm,
           void: (place.place.shape if place.place&.shape&.hollow?))
+      end
+
+      # One of several alike, where nobody told how they lie: what it measures is told then, not how far apart they are drawn.
+      # @return [Array(Float, Float), nil]
+      def each_mm
+        return unless place.shapes.size == 1 && %w[turn dx dy rows].all? { |name| first_shape.entry(name).blank? }
+
+        placed = place.shapes.first.last
+        placed.shape.extent_mm if placed.count > 1
       end
 
       # Where batches lie that went on off their ratio: section and number.

@@ -33,6 +33,33 @@ module Dakren
         told.held_back ? "I understand how hot this gets; plan it anyway" : "I understand how hot this gets"
       end
 
+      # Which coat it is whose hour does not suit, and when that is.
+      # @return [String, nil] "Coat 2, Wed 07:38:"
+      def unfit
+        coat = told.unfit&.coat or return
+        section = coat.sections > 1 ? ", section #{coat.section}" : ""
+        "#{task.coat_word.capitalize} #{coat.number}#{section}, #{clock(coat.from_min)}:"
+      end
+
+      # What has it begin when the room suits it.
+      # @return [Array(String, String), nil] what is pressed, and its words
+      def later
+        unfit = told.unfit
+        return unless unfit&.fit_from
+
+        at = @desk.time_at(unfit.fit_from)
+        name = Document::Fields.mark_of("not_before", unfit.coat.number, unfit.coat.section)
+        ["later:#{id}:#{name}=#{at.strftime("%Y%m%dT%H%M")}",
+          "begin it #{@wording.clock(at)}, at #{show(@desk.room.at(unfit.fit_from), :c)}"]
+      end
+
+      # What the conditions warn of and its data sheet has not refused already.
+      # @return [Array<Care::Caution>]
+      def conditions
+        said = refusals.map { |refusal| @wording.fill(refusal) }
+        cautions_at(:conditions).reject { |caution| said.include?(@wording.fill(caution)) }
+      end
+
       # Everything that is to be put right, at once.
       # @return [Array<Document::Part::Problem>]
       def wrong
@@ -80,6 +107,10 @@ module Dakren
       # @return [Document::Ticket]
       def told
         @ticket.ticket
+      end
+
+      def clock(minute)
+        @wording.clock(@desk.time_at(minute))
       end
 
       # @return [Array<Care::Caution>]

@@ -18,9 +18,12 @@ module Dakren
     # One task planned: coats as Entry; refusals of its sheet; held_back: a plan that waits for "I know"; untimed: plans of coats that have
     # no hour yet; after: id of the task it waits for, of which nobody knows how long it takes; column: how hot its lifts get on
     # one another, nil where there is one; lifts: how many; fewer: what fewer of them would come
-    # to, where nobody told how many.
+    # to, where nobody told how many; unfit: the coat whose hour is too cold or too warm for its sheet.
     PlannedTask = Value.define(:task, coats: [].freeze, refusals: [].freeze, held_back: nil, untimed: [].freeze, after: nil, column: nil,
-      lifts: 1, fewer: nil)
+      lifts: 1, fewer: nil, unfit: nil)
+    # A coat that falls into an hour its sheet does not allow: its Entry, and the next minute of the working hours whose room would suit it,
+    # nil where there is none within a day.
+    Unfit = Value.define(:coat, :fit_from)
 
     # A job planned: everything a page, a calendar or a test may ask.
     class Made
@@ -81,7 +84,7 @@ module Dakren
           PlannedTask.new(task: planner.task, coats: coats.select { |coat| coat.task.id == planner.task.id }, refusals: planner.refusals,
             held_back: planner.held_back, untimed: planner.untimed, after: behind(planner, planners)&.task&.id,
             column: planner.column_in(schedule), lifts: planner.complaints.empty? ? planner.lifts : 1,
-            fewer: planner.complaints.empty? ? planner.fewer_lifts : nil)
+            fewer: planner.complaints.empty? ? planner.fewer_lifts : nil, unfit: planner.unfit)
         end
       end
 

@@ -15,8 +15,11 @@ module Dakren
       BY_THE_CLOCK = %i[before after].freeze
       # Rooms no further apart than this are the same.
       SAME_C = 0.5
+      # Ours: so far on an hour is looked for that is warm or cool enough, and how finely.
+      LOOKED_AHEAD_MIN = 1440
+      LOOK_STEP_MIN = 10.0
 
-      attr_reader :task, :refusals, :held_back, :complaints, :untimed
+      attr_reader :task, :refusals, :held_back, :complaints, :untimed, :unfit
 
       # @param job [Job] @param task [Task] @param shop [Shop]
       # @param ageing [#call] from a sheet and a room to its Ageing there
@@ -74,14 +77,18 @@ module Dakren
         return false if @held_back
 
         laid = coats(schedule)
-        found = laid.reject(&:real).map { |coat| [coat.plan, refused(coat.plan)] }
+        found = laid.reject(&:real).map { |coat| [coat, refused(coat.plan)] }
         hot = column(laid)
-        wrong = found.find { |plan, refusals| refusals.any? || too_hot?(plan, hot) } or return false
-        @refusals = wrong[1]
+        @unfit = nil
+        coat, refusals = found.find { |one, against| against.any? || too_hot?(one.plan, hot) }
+        return false if coat.nil?
+
+        @refusals = refusals
+        @unfit = Unfit.new(coat: coat, fit_from: fit_from(coat)) if @refusals.any? { |refusal| OF_THE_HOUR.include?(refusal.name) }
         return false if @task.known
 
         @held_column = hot
-        @held_back = wrong[0]
+        @held_back = coat.plan
         true
       end
 
@@ -91,6 +98,17 @@ module Dakren
       end
 
       private
+
+      # The next minute of the working hours in which the room suits the sheet.
+      # @return [Float, nil]
+      def fit_from(coat)
+        low, high = @task.sheet.lowest_c, @task.sheet.highest_c
+        from = (coat.from_min / LOOK_STEP_MIN).floor
+        (1..(LOOKED_AHEAD_MIN / LOOK_STEP_MIN)).map { |i| (from + i) * LOOK_STEP_MIN }.find do |minute|
+          temp_c = room.at(minute)
+          temp_c >= (low || temp_c) && temp_c <= (high || temp_c) && @job.hours.fit(minute, coat.to_min - coat.from_min) == minute
+        end
+      end
 
       # @param first [CoatPlan]
       # @return [TaskToPlace]

@@ -127,6 +127,31 @@ class JobsTest < AppTest
     assert_includes words, "must have rising minutes"
   end
 
+  # 12 to 22 °C, warmest at 15:00: 16 °C is 6 h 46 before that, at 08:14.
+  def test_an_hour_too_cold_is_named_with_the_next_that_suits
+    path = new_job(room_mode: "wave", night: "12", day: "22", start: "2026-11-24T07:00")
+    get path
+
+    assert_includes words, "Coat 1, Tue 07:00: 14.5 °C is below the data sheet's lowest 16 °C"
+    assert_equal 1, words.scan("below the data sheet's lowest 16 °C").size, "once"
+    press = last_response.body[/value="(later:c1:[^"]+)"/, 1]
+
+    assert_includes words, "begin it Tue 08:20, at 16.1 °C"
+    submit path, { "act" => press }
+
+    follow_redirect!
+
+    refute_includes words, "Coat 1, Tue"
+    assert_includes words, "film coat"
+    assert_equal "2026-11-24T08:20", Stores::Job.last.document["c1-not_before_1_1"]
+    ["later:c1:not_before_1_1=20261399T9999", "later:c1:began_1_1=20261124T0820", "later:c9:not_before_1_1=20261124T0820", "later:c1"]
+      .each do |odd|
+      submit path, { "act" => odd }
+
+      assert_equal "2026-11-24T08:20", Stores::Job.last.document["c1-not_before_1_1"]
+    end
+  end
+
   # 2.16 m² at 8 m² to the litre: 270 ml.
   def test_coverage_as_it_is_printed
     get new_job(film: "8", film_unit: "m2/l")
