@@ -25,6 +25,7 @@ module Dakren
       TOUCHED = %i[touched_soft touched_tacky].freeze
       # Warmer or colder than planned by more than this is said.
       AS_PLANNED_C = 3
+      BY_HAND = "The last reading was typed in: type this one too."
       # A scale that shows so much less than the cup held has another cup on it.
       LESS_G = 5
 
@@ -190,11 +191,17 @@ module Dakren
         return { lost: "Scale not connected: type what yours shows." } if @scale.nil?
         return { lost: "The scale is overloaded." } if @scale.state == :over
         return { lost: "The scale has switched itself off.", switch: ["on", "Switch on"] } if @scale.state == :off
-        return { lost: another_cup } if @scale.value < @walk.contents.last_reading - LESS_G
+        return { lost: by_hand? ? BY_HAND : another_cup } if @scale.value < @walk.contents.last_reading - LESS_G
 
         from = @walk.contents.last_reading.to_f
         share = ((@scale.value - from) / (@walk.pouring.target.to_f - from)).clamp(0.0, 1.15)
         { now: [grams(@scale.value)[0], to_go], bar: Drawings::Bar.poured(share, part) }
+      end
+
+      # Was the last reading typed, and not this scale's?
+      def by_hand?
+        last = @walk.events.reverse_each.find { |event| event.data[:reading_g] }
+        !last.nil? && last.data[:typed] == true
       end
 
       def another_cup

@@ -102,11 +102,12 @@ module Dakren
       # The next minute of the working hours in which the room suits the sheet.
       # @return [Float, nil]
       def fit_from(coat)
-        low, high = @task.sheet.lowest_c, @task.sheet.highest_c
+        low = @task.sheet.lowest_c
+        high = @task.sheet.highest_c
         from = (coat.from_min / LOOK_STEP_MIN).floor
         (1..(LOOKED_AHEAD_MIN / LOOK_STEP_MIN)).map { |i| (from + i) * LOOK_STEP_MIN }.find do |minute|
           temp_c = room.at(minute)
-          temp_c >= (low || temp_c) && temp_c <= (high || temp_c) && @job.hours.fit(minute, coat.to_min - coat.from_min) == minute
+          temp_c.between?(low || temp_c, high || temp_c) && @job.hours.fit(minute, coat.to_min - coat.from_min) == minute
         end
       end
 

@@ -288,9 +288,9 @@ class BenchScaleTest < AppTest
     path
   end
 
-  def press(path)
+  def press(path, **more)
     get path
-    post path, { "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"),
+    post path, { **more, "authenticity_token" => hidden("authenticity_token"), "after" => hidden("after"), "step" => hidden("step"),
       "act" => "next" }, { "HTTP_X_LIVE" => "1" }
   end
 
@@ -337,5 +337,9 @@ class BenchScaleTest < AppTest
     shows(-38.0)
     get path
     assert_includes words, "less than this cup already held"
+    path = walk_to(4)
+    press(path, "reading" => "236.1")
+    get path
+    assert_includes words, "The last reading was typed in: type this one too."
   end
 end
