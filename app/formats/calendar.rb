@@ -52,10 +52,11 @@ module Dakren
       end
 
       # @param job [Stores::Job] with what its plan says
-      # @param zone [ActiveSupport::TimeZone] in which times are told in words
-      def initialize(job, zone)
+      # @param zone [ActiveSupport::TimeZone] in which times are told in words @param wording [Words::Wording] of the shop
+      def initialize(job, zone, wording)
         @job = job
         @zone = zone
+        @wording = wording
       end
 
       # @return [String]
@@ -85,8 +86,9 @@ module Dakren
       def description(told)
         return told["label"] unless told["cups"]
 
-        ["#{told["cups"]} #{told["cups"] == 1 ? "cup" : "cups"}", "#{told["grams"].round} g of #{told["sheet"]}",
-          ("must be on by #{@zone.at(told["shut"]).strftime("%a %H:%M")}" if told["shut"])].compact.join("; ")
+        grams = @wording.show(Quantity.new(value: told["grams"], unit: :g))
+        ["#{@wording.counted(told["cups"], :batch)}, #{grams} of #{told["sheet"]}",
+          ("must be on by #{@wording.clock(@zone.at(told["shut"]))}" if told["shut"])].compact.join("; ")
       end
 
       def alarms(event, told)

@@ -126,7 +126,7 @@ module Dakren
       # @param record [Job]
       # @return [String]
       def calendar(record)
-        record.calendar || Formats::Calendar.new(record, zone).to_s.tap { |text| record.keep_calendar(text) }
+        record.calendar || Formats::Calendar.new(record, zone, Words::Wording.new(settings.units, settings.dates)).to_s.tap { |text| record.keep_calendar(text) }
       end
 
       # How this job's planned batches stand.

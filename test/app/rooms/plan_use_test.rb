@@ -97,6 +97,25 @@ class PlanUseTest < AppTest
     get path
   end
 
+  # Grams for those who weigh in grams, ounces for those who weigh in ounces: a shop's calendar is written anew when it changes.
+  def test_a_calendar_speaks_the_shops_units
+    id = four_coats[/\d+/]
+    about = lambda do
+      get "/plan/#{id}/job.ics"
+      Icalendar::Calendar.parse(page).first.events.find { |event| event.uid.include?("-coat-") }.description.to_s
+    end
+    batches, grams = about.call.match(/\A(\d+) batch(?:es)?, (\d+) g of Stillwater/).captures.map(&:to_i)
+
+    assert_operator batches, :>=, 1
+    Stores::Settings.shop.update!(units: "us")
+    ounces = about.call[/, ([\d.]+) oz of Stillwater/, 1].to_f
+
+    assert_in_delta grams / 28.3495, ounces, 0.05
+    get "/plan/shop.ics"
+
+    assert_includes page, "oz of Stillwater"
+  end
+
   def test_the_calendar_is_read_by_another_and_updates_in_place
     path = four_coats
     id = path[/\d+/]
