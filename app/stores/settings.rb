@@ -15,7 +15,9 @@ module Dakren
       validates :shop_temp_c, numericality: { greater_than_or_equal_to: -40, less_than_or_equal_to: 120 }
 
       # Calendars speak the shop's units and hours: they are written anew when they are wanted.
-      after_save { Job.where.not(calendar: nil).update_all(calendar: nil, calendar_seal: nil) if saved_change_to_units? || saved_change_to_dates? }
+      after_save do
+        Job.where.not(calendar: nil).update_all(calendar: nil, calendar_seal: nil) if saved_change_to_units? || saved_change_to_dates?
+      end
 
       # @return [Settings] the shop's row, made on first use
       def self.shop

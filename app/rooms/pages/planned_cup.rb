@@ -125,11 +125,13 @@ module Dakren
         Cure::Bed.new(depth_mm: plan.film_mm.to_f, **plan.order.ground.slice(:wall, :plan))
       end
 
-      # How cloth is laid, where there is some.
+      # How cloth is laid, where there is some; or that it goes onto a wall.
       # @return [Symbol, nil]
       def laid
         cloth = @coat.plan.order.need.laminate
-        cloth && Work::Cloth.laid(@coat.task.figures[:wet_out], cloth.layers)
+        return Work::Cloth.laid(@coat.task.figures[:wet_out], cloth.layers) if cloth
+
+        :upright if @coat.task.upright?
       end
 
       def hardeners_of

@@ -50,6 +50,10 @@ module Dakren
         true
       end
 
+      def upright?
+        true
+      end
+
       def area_mm2
         Math::PI * diameter_mm * height_mm
       end
@@ -91,6 +95,10 @@ module Dakren
       end
 
       def curved?
+        true
+      end
+
+      def upright?
         true
       end
 
@@ -137,6 +145,10 @@ module Dakren
 
       def area_mm2
         (length_mm * width_mm) + (2 * height_mm * (length_mm + width_mm))
+      end
+
+      def upright?
+        2 * height_mm * (length_mm + width_mm) > length_mm * width_mm
       end
 
       # The rim.
@@ -201,6 +213,10 @@ module Dakren
         2 * steps_mm.sum { |long, deep| long * deep }
       end
 
+      def upright?
+        (rise_mm * width_mm) + long_walls_mm2 > floor_mm2
+      end
+
       def area_mm2
         floor_mm2 + (rise_mm * width_mm) + long_walls_mm2
       end
@@ -227,6 +243,10 @@ module Dakren
     class Rod < CylinderSide
       # Thread is laid round it turn by turn: nothing is rolled on.
       def curved?
+        false
+      end
+
+      def upright?
         false
       end
 

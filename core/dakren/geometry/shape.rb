@@ -23,6 +23,11 @@ module Dakren
         false
       end
 
+      # Is most of it walls, on which nothing can be poured out?
+      def upright?
+        false
+      end
+
       # Is a circle of it round?
       def round?
         false

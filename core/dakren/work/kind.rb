@@ -22,7 +22,7 @@ module Dakren
       # need: how; purposes: a sheet must be for one of them; steps: it usually brings; placing: how fast one person gets it onto
       # the work, of Placing; coats: may it be done several times over? pours: is it poured in lifts? cautions: what can hurt, and what
       # to do first; section: from a need and the figures to how it looks when cut through, nil where that shows nothing; use: of
-      # Use, how the mix is used at the bench; uses: the same by how cloth is laid, where that differs; leaves: how the mix leaves its cup
+      # Use, how the mix is used at the bench; uses: the same by how cloth is laid, and :upright, where that differs; leaves: how the mix leaves its cup
       # where its tool does not say, :poured, :tray or :cup; noun: of one of its coats
       # and of several; load: what else lies ready before the hardener is opened; precedes: kinds of work it goes before; combed: is its
       # wet film read off a comb? shaped: must it level by itself or be shaped, so that it is over sooner?
@@ -61,8 +61,8 @@ module Dakren
           default(name).nil?
         end
 
-        # How the mix is used, cloth being laid so.
-        # @param laid [Symbol, nil] of Cloth::LAID
+        # How the mix is used, cloth being laid so, or on a wall.
+        # @param laid [Symbol, nil] of Cloth::LAID, or :upright
         # @return [Use]
         def use_when(laid)
           uses.fetch(laid, use)
@@ -74,13 +74,16 @@ module Dakren
           section.call(need, figures) if section && !need.told?
         end
 
-        # How the mix leaves its cup: rolled, from a tray; brushed, from the cup; spread, from the work.
-        # @param spread [String, nil] of Drink::TOOLS
+        # How the mix leaves its cup: rolled, from a tray; brushed, from the cup; spread, from the work. What would be poured out is rolled
+        # onto a wall, from a tray.
+        # @param spread [String, nil] of Drink::TOOLS @param upright [Boolean] is it a wall?
         # @return [Symbol]
-        def leaves_by(spread)
-          return leaves unless inputs.include?(:spread) && leaves != :poured
+        def leaves_by(spread, upright: false)
+          return leaves unless inputs.include?(:spread) && (upright || leaves != :poured)
 
-          { "roller" => :tray, "small_roller" => :tray, "spreader" => :poured, "none" => leaves, nil => leaves }.fetch(spread, :cup)
+          usual = upright && leaves == :poured ? :tray : leaves
+          spreads = upright ? :cup : :poured
+          { "roller" => :tray, "small_roller" => :tray, "spreader" => spreads, "none" => usual, nil => usual }.fetch(spread, :cup)
         end
 
         # Sorts of places it can be done on.

@@ -48,5 +48,29 @@ class TwoClocksTest < CoreTest
     assert_equal(%i[tray cup poured], %w[roller brush spreader].map { |tool| coat.leaves_by(tool) })
     assert_equal([:poured] * 2, %w[roller none].map { |tool| floor.leaves_by(tool) })
     assert_equal :cup, primer.leaves_by("brush")
+    assert_equal(%i[tray tray cup cup], ["roller", nil, "spreader", "brush"].map { |tool| floor.leaves_by(tool, upright: true) })
+  end
+
+  # Nothing is poured out on a wall: a tank is one where its walls are more than its floor.
+  def test_walls_are_rolled_from_a_tray
+    box = ->(height) { Geometry::BoxInside.new(length_mm: 2000, width_mm: 1000, height_mm: height) }
+    pool = ->(deep) { Geometry::SteppedPool.new(width_mm: 3000, steps_mm: [[4000, deep], [4000, deep]]) }
+    round = { diameter_mm: 1200, height_mm: 900 }
+
+    assert_equal([true, true, false], [Geometry::CylinderSide.new(**round),
+      Geometry::ConeSide.new(bottom_mm: 1200, top_mm: 300, height_mm: 500), Geometry::Rod.new(**round)].map(&:upright?))
+    # 2 h (2000 + 1000) beside 2000 x 1000: alike at 333 mm. 2 h (3000 + 8000) beside 3000 x 8000: alike at 1091 mm.
+    assert_equal([false, true], [333, 334].map { |height| box.call(height).upright? })
+    assert_equal([false, true], [1090, 1092].map { |deep| pool.call(deep).upright? })
+    ways = [box.call(1000), Geometry::Rectangle.new(length_mm: 2000, width_mm: 1000)].map do |shape|
+      place = Work::Place.new(name: "tank", sort: :surface, shape: shape)
+      Plan::Task.new(id: "c1", kind: Work::Kinds::ALL[:floor], places: [place], place_ids: ["p1"], figures: { spread: "roller" },
+        sheet: coating).leaves
+    end
+
+    assert_equal %i[tray poured], ways
+    titles = [:upright, nil].map { |laid| Bench.manner(:floor, coating, laid: laid).use.title }
+
+    assert_equal ["Roll it on", "Pour it in a ribbon"], titles
   end
 end

@@ -14,6 +14,10 @@ module Dakren
                  "then laid off lightly one way. Keep a test dab.",
           why: "Never stand the pail upside down on the floor: what clings to its wall is not mixed. Spiked roller " \
                "where it levels by itself."),
+        uses: { upright: Use.new(title: "Roll it on", done: "It is all on",
+          tells: "Edges and corners first. From the tray, an arm's reach at a time: up and down, then across, laid off upwards. " \
+                 "Keep a test dab.",
+          why: "What hangs too thick runs: look back after ten minutes and roll runs out. What clings to the pail is not mixed.") }.freeze,
         load: ["roller without lint (tape over it), spreader, comb, spiked shoes",
           "areas marked for each pack; who mixes, pours, spreads, back-rolls"],
         purposes: %i[floor], combed: true, ready: %i[walk load_light load wet], placing: Placing.by(:area, 20.0), coats: true,
