@@ -131,7 +131,7 @@ module Dakren
         cloth = @coat.plan.order.need.laminate
         return Work::Cloth.laid(@coat.task.figures[:wet_out], cloth.layers) if cloth
 
-        :upright if @coat.task.upright?
+        :upright if @coat.task.places.any?(&:upright?)
       end
 
       def hardeners_of

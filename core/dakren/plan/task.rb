@@ -83,12 +83,9 @@ module Dakren
 
       # How the mix leaves its cup.
       def leaves
-        kind.leaves_by(figures.fetch(:spread) { kind.inputs.include?(:spread) ? kind.default(:spread) : nil }, upright: upright?)
-      end
-
-      # Is any of it a wall?
-      def upright?
-        places.any? { |place| place.shape.upright? }
+        kind.leaves_by(figures.fetch(:spread) do
+          kind.inputs.include?(:spread) ? kind.default(:spread) : nil
+        end, upright: places.any?(&:upright?))
       end
 
       # Does it cure under a tent or dust cover?

@@ -22,8 +22,8 @@ module Dakren
       # need: how; purposes: a sheet must be for one of them; steps: it usually brings; placing: how fast one person gets it onto
       # the work, of Placing; coats: may it be done several times over? pours: is it poured in lifts? cautions: what can hurt, and what
       # to do first; section: from a need and the figures to how it looks when cut through, nil where that shows nothing; use: of
-      # Use, how the mix is used at the bench; uses: the same by how cloth is laid, and :upright, where that differs; leaves: how the mix leaves its cup
-      # where its tool does not say, :poured, :tray or :cup; noun: of one of its coats
+      # Use, how the mix is used at the bench; uses: the same by how cloth is laid, and :upright, where that differs; leaves: how the mix
+      # leaves its cup where its tool does not say, :poured, :tray or :cup; noun: of one of its coats
       # and of several; load: what else lies ready before the hardener is opened; precedes: kinds of work it goes before; combed: is its
       # wet film read off a comb? shaped: must it level by itself or be shaped, so that it is over sooner?
       # ready: of Plan::Readiness::WORDS, what whoever waits for it asks; opening: how a job that begins with it is offered, nil where none

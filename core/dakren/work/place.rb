@@ -55,6 +55,11 @@ module Dakren
         shape.size.unit == :m2 ? Quantity.new(value: area_mm2 / 1e6, unit: :m2) : shape.size
       end
 
+      # Is it walls for the most part, on which nothing can be poured out?
+      def upright?
+        shape.upright?
+      end
+
       # Edge and area of one body in plan, of a metre of a channel.
       # @return [Array(Float, Float), nil]
       def plan_of_one
