@@ -21,8 +21,10 @@ module Dakren
           return late
         end
 
+        return as_late_as_it_goes if @desk.back? && schedule.coats.none?(&:real)
+
         first = schedule.entries.first
-        if schedule.held_by.nil? && first.from_min > 90 && @desk.hours.open?(0, 60) && !@desk.back?
+        if schedule.held_by.nil? && first.from_min > 90 && @desk.hours.open?(0, 60)
           return "Begun later, #{clock(first.from_min)}, so every later step falls in working hours."
         end
 
@@ -53,6 +55,12 @@ module Dakren
       def waits_for_the_dab(held)
         "#{coat(held).sub(/\A./, &:upcase)} goes on when the test dab of the coat below says so, about #{clock(held.why[1])}: the data " \
           "sheet does not say when. Note it there, and the rest moves with it."
+      end
+
+      # Planned backwards: what was tried half an hour later did not do.
+      def as_late_as_it_goes
+        "As late as it goes: begun #{@wording.minutes(Plan::Backward::STEP_MIN)} later, a window would be missed, or it would be ready " \
+          "after #{@wording.clock(@desk.deadline)}."
       end
 
       def clock(minute)

@@ -71,6 +71,15 @@ class PlanTest < AppTest
 
     assert_operator over, :<=, Time.local(2026, 12, 11, 16)
     assert_operator made.coats.first.from_min, :>, 5 * 1440
+    get path
+
+    assert_includes words, "As late as it goes: begun 30 min later, a window would be missed, or it would be ready after Fri 11 Dec 16:00."
+    refute_includes words, "Can't be sooner"
+    later = four_coats("mode" => "back", "deadline" => "2026-12-11T16:00",
+      "c1-not_before_1_1" => (made.time_at(made.coats.first.from_min) + 1800).strftime("%Y-%m-%dT%H:%M"))
+    after = desk(later).schedule
+
+    assert(!after.kept? || desk(later).time_at(after.hand_over_min) > Time.local(2026, 12, 11, 16))
     get four_coats("mode" => "back", "deadline" => "2026-11-24T16:00")
 
     assert_includes words, "It cannot be ready by"
