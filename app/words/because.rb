@@ -17,11 +17,7 @@ module Dakren
       def sentence
         schedule = @desk.schedule
         return missed(schedule.missed.first) unless schedule.kept?
-        if @desk.back? && @desk.deadline && (schedule.hand_over_min.nil? || schedule.hand_over_min > @desk.minute_of(@desk.deadline))
-          return late
-        end
-
-        return as_late_as_it_goes if @desk.back? && schedule.coats.none?(&:real)
+        return backwards if @desk.back? && @desk.deadline && (late? || schedule.coats.none?(&:real))
 
         first = schedule.entries.first
         if schedule.held_by.nil? && first.from_min > 90 && @desk.hours.open?(0, 60)
@@ -57,8 +53,15 @@ module Dakren
           "sheet does not say when. Note it there, and the rest moves with it."
       end
 
+      def late?
+        over = @desk.schedule.hand_over_min
+        over.nil? || over > @desk.minute_of(@desk.deadline)
+      end
+
       # Planned backwards: what was tried half an hour later did not do.
-      def as_late_as_it_goes
+      def backwards
+        return late if late?
+
         "As late as it goes: begun #{@wording.minutes(Plan::Backward::STEP_MIN)} later, a window would be missed, or it would be ready " \
           "after #{@wording.clock(@desk.deadline)}."
       end
