@@ -6,6 +6,8 @@ module Dakren
     class Because
       # Who is there for so long is there.
       SOON_MIN = 1
+      # Nobody looks for less.
+      WORTH_MIN = 30
 
       # @param desk [Document::JobDesk] with a schedule @param wording [Wording]
       def initialize(desk, wording)
@@ -27,7 +29,13 @@ module Dakren
         held = schedule.held_by
         return waits_for_the_dab(held) if held && schedule.assumed.wait?(held)
 
-        held ? "Can't be sooner: #{coat(held)} #{reason(held)}." : "Can't be sooner: it's all curing time."
+        "#{soonest? ? "Can't be sooner" : "What holds it up"}: #{held ? "#{coat(held)} #{reason(held)}" : "it's all curing time"}."
+      end
+
+      # Is it known that hardly anything could be gained by another plan?
+      def soonest?
+        gain = @desk.schedule.gain_min
+        !gain.nil? && gain < WORTH_MIN
       end
 
       # @return [String] when it is handed over

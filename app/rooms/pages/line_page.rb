@@ -5,8 +5,6 @@ module Dakren
     # The cure line of a job and what is told of it: when it is ready, why then, and what there is to decide.
     class LinePage
       SECONDS_A_MINUTE = 60
-      # Nobody looks for less.
-      WORTH_MIN = 30
 
       # @param desk [Document::JobDesk] as it is kept @param shown [Document::JobDesk] as somebody tries it
       # @param planning [Stores::Planning]
@@ -95,7 +93,7 @@ module Dakren
       def looked
         gain = shown.schedule.gain_min
         return ["Looking for a better day", gain && ": at most #{@wording.minutes(gain)} could be gained", "."].join if looking?
-        return if gain.nil? || gain < WORTH_MIN || !kept?
+        return if gain.nil? || gain < Words::Because::WORTH_MIN || !kept?
 
         "Nothing better was found; at most #{@wording.minutes(gain)} could be gained."
       end

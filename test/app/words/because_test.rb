@@ -9,7 +9,7 @@ class BecauseTest < AppTest
   def because(**more)
     path = new_job("c1-coats" => "2", "people" => "1", **more)
     get path
-    words[/Can't be sooner: [^.]*/]
+    words[/(?:Can't be sooner|What holds it up): [^.]*/]
   end
 
   def minutes(text)
@@ -41,6 +41,22 @@ class BecauseTest < AppTest
     get path
 
     assert_match(/pour 2 could go on from Wed 0\d:\d\d, but nobody's free before Wed 07:00/, words)
+  end
+
+  # "Can't be" is said where that is known, and nothing then of what could be gained.
+  def test_what_is_not_known_to_be_the_soonest_is_not_called_so
+    said = [1, 2, 4].product(["07:00-09:00", "07:00-12:00, 12:30-17:00", "24 h"]).map do |coats, hours|
+      path = new_job("c1-coats" => coats.to_s, "hours" => hours, "every_day" => "yes")
+      get path
+      gain = desk(path).schedule.gain_min
+      known = !gain.nil? && gain < 30
+
+      assert_equal known, words.include?("Can't be sooner:"), "#{coats} #{hours} #{gain}"
+      assert_equal !known, words.include?("What holds it up:"), "#{coats} #{hours} #{gain}"
+      known
+    end
+
+    assert_equal [false, true], said.uniq.sort_by(&:to_s)
   end
 
   def test_what_is_sanded_first_waits_for_that
