@@ -36,20 +36,7 @@ module Dakren
 
       # @return [Array<Stretch>] mixing first, then the states the sheet lets us tell
       def stretches
-        found = [Stretch.new(state: :mixing, from: 0.0, to: @done_at)]
-        return found if @plan.sheet.silent?
-
-        from = @done_at
-        assumed = false
-        marks.each do |state, minute|
-          to = minute && [minute, from].max
-          found << Stretch.new(state: state, from: from, to: to, assumed: assumed)
-          return found if to.nil?
-
-          from = to
-          assumed = assumed_end?(state)
-        end
-        found << Stretch.new(state: last_state, from: from, to: nil, assumed: assumed)
+        @stretches ||= found
       end
 
       # Does any of its states begin with what no data sheet told?
@@ -65,6 +52,23 @@ module Dakren
       end
 
       private
+
+      def found
+        found = [Stretch.new(state: :mixing, from: 0.0, to: @done_at)]
+        return found if @plan.sheet.silent?
+
+        from = @done_at
+        assumed = false
+        marks.each do |state, minute|
+          to = minute && [minute, from].max
+          found << Stretch.new(state: state, from: from, to: to, assumed: assumed)
+          return found if to.nil?
+
+          from = to
+          assumed = assumed_end?(state)
+        end
+        found << Stretch.new(state: last_state, from: from, to: nil, assumed: assumed)
+      end
 
       # Is what ends a state usual for such mixes, and not told? A warm cure ends when it ends.
       def assumed_end?(state)
