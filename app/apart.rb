@@ -1,10 +1,16 @@
 # frozen_string_literal: true
 
 # What sharing needs, told at the shop's own computer: ruby app/apart.rb passphrase|certificate DATA_DIR [ADDRESS]. Called by bin/dakren.
-require_relative "boot"
-require "io/console"
-
 command, data_dir, address = ARGV
+
+if command == "passphrase"
+  require_relative "boot"
+  require "io/console"
+else
+  # Nobody waits for the whole shop where only its address is asked.
+  require_relative "outside"
+  %w[stores/data_folder formats/certificate rooms/sharing].each { |file| require_relative file }
+end
 
 def passphrase(data_dir)
   Dakren::Stores::Database.open(data_dir)

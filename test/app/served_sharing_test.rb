@@ -47,12 +47,10 @@ class ServedSharingTest < CoreTest
 
     refute_predicate status, :success?
     assert_includes told, "No passphrase is set, so the shop is not shared."
-    { "short\n" => "at least 10", "\n" => "at least 10", "#{"x" * 30}\n" => "one character" }.each do |typed, says|
-      told, status = command("passphrase", input: typed)
+    told, status = command("passphrase", input: "short\n")
 
-      refute_predicate status, :success?
-      assert_includes told, says
-    end
+    refute_predicate status, :success?
+    assert_includes told, "at least 10"
     assert_includes command("passphrase", input: "#{WORDS}\n").first, "The passphrase is set"
     shared
 
