@@ -20,8 +20,9 @@ module Dakren
         told = (marks || {}).slice(:soft, :tacky, :hard).compact.select { |_, at| at > on && at < on + Cure::HORIZON_MIN }
         return if told.empty?
 
-        tacky = told[:tacky] if told[:tacky].to_f >= told[:soft].to_f
-        hard = told[:hard] if told[:hard].to_f >= [told[:soft], told[:tacky]].compact.max.to_f
+        # Whoever begins before the planned start counts from less than 0.
+        tacky = told[:tacky] if told[:tacky] && told[:tacky] >= (told[:soft] || told[:tacky])
+        hard = told[:hard] if told[:hard] && told[:hard] >= (told.values_at(:soft, :tacky).compact.max || told[:hard])
         new(soft: (told[:soft] unless tacky || hard), tacky: tacky, hard: hard)
       end
 

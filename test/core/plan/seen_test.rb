@@ -25,6 +25,22 @@ class SeenOfACoatTest < PlacedTest
     assert_in_delta(30.0, Seen.of({ began: 10.0, finished: 20.0, soft: 1.0, tacky: 30.0, hard: 9e9 }).tacky)
   end
 
+  # One who begins hours before the planned start, and looks before it too: the same work at the same hours.
+  def test_what_was_seen_before_the_planned_start_counts_as_much
+    60.times do
+      sooner = rand(1..1400).to_f
+      marks = { began: 0.0, finished: 10.0, tacky: between(60, 200), hard: between(400, 1500) }
+      marks.delete(%i[tacky hard none].sample(random: chance))
+      early = { began: 0.0, finished: 10.0, **marks }.transform_values { |minute| minute - sooner }
+      made = plan(job("a", count: 2, real: { [1, 1] => marks }), text: "24 h", from_min: sooner)
+      shifted = Plan::Scheduler.new([job("a", count: 2, real: { [1, 1] => early })],
+        hours: hours("24 h", start: START + (sooner * 60)), hands: nil).schedule
+
+      assert_in_delta made.coats.last.from_min - sooner, shifted.coats.last.from_min, 0.2, "#{marks} #{sooner}"
+      assert_equal made.coats.first.seen.to_a.map(&:nil?), shifted.coats.first.seen.to_a.map(&:nil?)
+    end
+  end
+
   # Whatever is noted, in whatever order: a plan comes of it, in which nothing lies on what is not on yet.
   def test_any_history_is_planned
     rounds(60).times do
