@@ -20,10 +20,10 @@ module Dakren
         told = (marks || {}).slice(:soft, :tacky, :hard).compact.select { |_, at| at > on && at < on + Cure::HORIZON_MIN }
         return if told.empty?
 
-        # Whoever begins before the planned start counts from less than 0.
-        tacky = told[:tacky] if told[:tacky] && told[:tacky] >= (told[:soft] || told[:tacky])
-        hard = told[:hard] if told[:hard] && told[:hard] >= (told.values_at(:soft, :tacky).compact.max || told[:hard])
-        new(soft: (told[:soft] unless tacky || hard), tacky: tacky, hard: hard)
+        soft, tacky, hard = told.values_at(:soft, :tacky, :hard)
+        tacky = nil if tacky && soft && tacky < soft
+        hard = nil if hard && told.values.max > hard
+        new(soft: (soft unless tacky || hard), tacky: tacky, hard: hard)
       end
 
       # @param stage [Symbol] of Cure::STAGES @param hard_stage [Symbol] at which its sheet calls it hard
