@@ -48,10 +48,11 @@ class BoardTest < BrowserTest
     looked(FIRST)
     before, nodes = held
     looked(LOOKS)
-    after, nodes_after = held
-
-    assert_operator after - before, :<, MOST_GROWTH_MB
-    assert_operator nodes_after, :<, nodes * 1.3
+    # On a busy machine an answer is being read at every look: what is really held never goes again, that does.
+    until_true do
+      after, nodes_after = held
+      after - before < MOST_GROWTH_MB && nodes_after < nodes * 1.3
+    end
     assert_selector "#h-running", text: "Batches on the go"
   ensure
     browser.execute_cdp("Page.removeScriptToEvaluateOnNewDocument", identifier: told["identifier"]) if told
