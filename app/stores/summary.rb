@@ -6,7 +6,7 @@ module Dakren
     # never plan. Times are seconds.
     module Summary
       # Counts up whenever the core plans otherwise, or this says otherwise: what was kept before is then worked out anew.
-      VERSION = 11
+      VERSION = 12
       MOST_BUSY = 500
       # A night is from then on, so long; of so many the coldest is told.
       NIGHT_FROM_H = 20
