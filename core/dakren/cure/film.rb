@@ -29,7 +29,8 @@ module Dakren
         @reaction = reaction
         @stalled_below_c = stalled_below_c
         @until_min = until_min
-        @steady_c = profile.at(0) if profile.constant?
+        @first_c = profile.at(0)
+        @steady = profile.constant?
         pieces = profile.pieces.take_while { |piece| piece[0] < until_min }
         from, to, c0, = pieces.last
         pieces[-1] = [from, [to, until_min].min, c0, profile.at(until_min)]
@@ -51,15 +52,17 @@ module Dakren
         reached_after(0.0, age_min, start_age_min: start_age_min)
       end
 
-      # The same for a film that was spread later on in this room.
+      # The same for a film that was spread later on in this room, or before it begins, when it was as warm as it begins.
       # @param from_min [Numeric] when it was spread, from minute 0
       # @return [Float, nil] minutes from minute 0; nil when not within 60 days of being spread, or not as far as the room is followed
       def reached_after(from_min, age_min, start_age_min: 0)
         wanted = Check.number(:age_min, age_min, 0..1_000_000, "min") - start_age_min
         return from_min.to_f if wanted <= 0
-        return in_a_steady_room(from_min, wanted) if @steady_c
+        return in_a_steady_room(from_min, wanted) if @steady
 
-        wanted += age_at(from_min) if from_min.positive?
+        wanted += age_at(from_min)
+        return wanted / first_pace if wanted <= 0
+
         index = first_piece { |i| aged_until(i) >= wanted }
         return if index.nil?
 
@@ -68,10 +71,10 @@ module Dakren
         minute - from_min <= HORIZON_MIN ? minute : nil
       end
 
-      # @param minute [Numeric] from 0
+      # @param minute [Numeric] from 0; before that, less than nothing
       # @return [Float] age in minutes
       def age_at(minute)
-        return [minute, @until_min].min * steady_pace if @steady_c
+        return [minute, @until_min].min * first_pace if @steady || minute.negative?
 
         index = @pieces.bsearch_index { |_, to, *| to >= minute } || (@pieces.size - 1)
         from, to, c0, c1 = @pieces[index]
@@ -83,18 +86,18 @@ module Dakren
       def follow(reaction)
         @reaction = reaction
         @aged = []
-        @steady_pace = nil
+        @first_pace = nil
       end
 
       private
 
-      # Minutes of age a minute where the room stays as it is.
-      def steady_pace
-        @steady_pace ||= @stalled_below_c && @steady_c < @stalled_below_c ? 0.0 : @reaction.pace(@steady_c)
+      # Minutes of age a minute as the room begins.
+      def first_pace
+        @first_pace ||= @stalled_below_c && @first_c < @stalled_below_c ? 0.0 : @reaction.pace(@first_c)
       end
 
       def in_a_steady_room(from_min, wanted)
-        minute = from_min + (wanted / steady_pace)
+        minute = from_min + (wanted / first_pace)
         minute if minute <= @until_min && minute - from_min <= HORIZON_MIN
       end
 

@@ -41,6 +41,20 @@ class SeenOfACoatTest < PlacedTest
     end
   end
 
+  # The same in a room that changes, as warm before as it begins.
+  def test_a_coat_ages_from_when_it_was_laid_wherever_minute_0_lies
+    sheet = exact_sheet
+    20.times do
+      sooner = between(1, 900)
+      told = [[0, 21], [1000, 21], [1400, 17], [3000, 24]]
+      there, from_later = [0, sooner].map { |by| Cure::Film.new(sheet.mix.reaction, Cure::Profile.new(told.map { |at, temp| [at - by, temp] })) }
+      age = between(20, 2000)
+
+      assert_in_delta there.reached_after(0.0, age) - sooner, from_later.reached_after(-sooner, age), 1e-5
+      assert_in_delta there.age_at(1200) - there.age_at(0), from_later.age_at(1200 - sooner) - from_later.age_at(-sooner), 1e-6
+    end
+  end
+
   # Whatever is noted, in whatever order: a plan comes of it, in which nothing lies on what is not on yet.
   def test_any_history_is_planned
     rounds(60).times do
