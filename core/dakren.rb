@@ -12,12 +12,12 @@ end
   geometry/outline geometry/round_shapes geometry/straight_shapes geometry/plane geometry/flatten geometry/loops geometry/sweep
   geometry/cut_view geometry/region geometry/triangles geometry/void geometry/told geometry/bodies geometry/sections geometry/joint
   work/purposes work/cloth work/filler work/cover work/placing work/drink work/own work/kinds work/need work/sizing
-  cure/clock cure/reaction cure/body cure/profile cure/hermite cure/vessel cure/cup_heat cure/cup cure/cup_stepper cure/film
+  cure/clock cure/reaction cure/body cure/profile cure/hermite cure/vessel cure/cup_heat cure/cup cure/cup_stepper cure/cup_course cure/film
   cure/slab cure/pour cure/pour_stepper cure/pour_tally cure/unknowns cure/statements cure/calibration
   cure/sensitivity cure/learning cure/shop cure/band cure/heat cure/mix cure/untold cure/lead cure/narrowing cure/next_log
   cure/lifts cure/pour_top cure/column cure/cooling cure/stages cure/curves
   sheet/work_limits sheet/assumed_stages sheet/ageing sheet/stage_times sheet/sheet sheet/blend sheet/suitability sheet/sayings
-  plan/cup_kind plan/packs plan/cutter plan/marks plan/coat_order plan/coat_heat plan/coat_plan plan/pace_figures plan/coat_figures
+  plan/cup_kind plan/packs plan/portion plan/cutter plan/marks plan/coat_order plan/coat_heat plan/coat_plan plan/pace_figures plan/coat_figures
   plan/lift_column plan/lane plan/hours plan/hands plan/work_steps plan/service
   plan/together plan/shared_things plan/seen plan/schedule plan/readiness plan/completion plan/scheduler plan/backward
   plan/task plan/job plan/task_lifts plan/task_planner plan/plan

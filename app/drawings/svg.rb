@@ -22,7 +22,8 @@ module Dakren
 
       # @return [Svg] self
       def tag(name, text = nil, **attributes)
-        @parts << (text.nil? ? "<#{name}#{written(attributes)}/>" : "<#{name}#{written(attributes)}>#{escape(text)}</#{name}>")
+        told = written(attributes)
+        @parts << (text.nil? ? "<#{name}#{told}/>" : "<#{name}#{told}>#{Erubi.h(text.to_s)}</#{name}>")
         self
       end
 

@@ -85,7 +85,7 @@ module Dakren
         def ticket_part(page, ticket)
           shut = shut?("t-#{ticket.id}")
           folded = shut?("d-#{ticket.part.key("more")}")
-          printed = page.desk.kept([:ticket, ticket.id, ticket.open?, shut, folded, @record.id, wording.key, said_now,
+          printed = page.desk.kept([:ticket, ticket.id, ticket.open?, shut, folded, opened, @record.id, wording.key, said_now,
             ticket.batches.stamp]) do
             part :"jobs/ticket", ticket: ticket, unprinted: shut, folded: folded
           end
@@ -95,6 +95,22 @@ module Dakren
 
         def shut?(id)
           live? && (@shut ||= request.get_header("HTTP_X_SHUT").to_s.split).include?(id)
+        end
+
+        # A figure that opens to its arithmetic, or words alone. The arithmetic of one that is shut in the page that asks is left out.
+        # @param answer [Answer] @param of [String] the task it belongs to, or the job
+        def figure(answer, of = "job")
+          return part(:"parts/plain_figure", answer: answer) if answer.text
+
+          number, unit = answer.read(wording)
+          id = "w-#{of}-#{answer.label.tr("^a-zA-Z0-9", "-")}"
+          part :"parts/figure", answer: answer, number: number, unit: unit, id: id, shown: opened.nil? || opened.include?(id)
+        end
+
+        # Figures that are open in the page that asks; nil where a whole page is asked for.
+        # @return [Array<String>, nil]
+        def opened
+          @figures_open ||= request.get_header("HTTP_X_OPEN").to_s.split if live? && request.get_header("HTTP_X_OPEN")
         end
 
         # Fields that stand in a sentence of the page that asks; nil where a whole page is asked for.
@@ -117,7 +133,7 @@ module Dakren
         end
 
         def answers_part(page)
-          page.shown.kept([:answers, wording.key]) { part :"jobs/answers", page: page }
+          page.shown.kept([:answers, opened, wording.key]) { part :"jobs/answers", page: page }
         end
 
         def place_part(page, place)

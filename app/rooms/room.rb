@@ -292,15 +292,6 @@ module Dakren
           STOOD.recall([view, Stores::Database.state, wording.key, *key]) { part(view, **yield) }
         end
 
-        # A figure that opens to its arithmetic, or words alone.
-        # @param answer [Answer]
-        def figure(answer)
-          return part(:"parts/plain_figure", answer: answer) if answer.text
-
-          number, unit = answer.read(wording)
-          part :"parts/figure", answer: answer, number: number, unit: unit, figure: answer.figure
-        end
-
         # One field with its label and complaint.
         # @param control [Control]
         def field(control)

@@ -18,7 +18,7 @@ module Dakren
       def cup(mix, conditions)
         return unless learned?
 
-        told = makers(mix).usable_band(**conditions).middle
+        told = makers(mix).usable_band(**conditions, edges: false).middle
         band = mix.usable_band(**conditions)
         return if told.nil? || band.late.nil?
 

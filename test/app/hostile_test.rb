@@ -22,7 +22,8 @@ class HostileTest < AppTest
     lock_version ids ago_s
     points to state deed csv rows corrections room tins lot_a].freeze
   VERBS = (["GET"] * 6) + (["POST"] * 6) + %w[PUT PATCH DELETE HEAD OPTIONS TRACE PROPFIND]
-  HEADERS = { "HTTP_X_LIVE" => %w[1 0 x], "HTTP_X_SHUT" => ["t-c1 d-p1", "x" * 5000], "HTTP_X_SAID" => ["c1-film", "<b>"],
+  HEADERS = { "HTTP_X_LIVE" => %w[1 0 x], "HTTP_X_SHUT" => ["t-c1 d-p1", "x" * 5000], "HTTP_X_OPEN" => ["w-job-mix-in-all", "<b>"],
+              "HTTP_X_SAID" => ["c1-film", "<b>"],
               "HTTP_X_FORWARDED_FOR" => ["127.0.0.1", "x"], "HTTP_X_FORWARDED_HOST" => ["evil.example"], "HTTP_RANGE" => ["bytes=0-1",
                 "bytes=-"],
               "HTTP_IF_NONE_MATCH" => ["*"], "HTTP_ACCEPT" => ["application/json", "\xFF"], "HTTP_COOKIE" => ["dakren-0=x; a=\xFF",

@@ -142,12 +142,31 @@ class TypingTest < BrowserTest
     type("f-p1-s1-length", "1200", pause: 0.1)
     settled
 
-    assert_selector ".further:is([data-stale], [data-unprinted])", visible: :all
+    assert_selector ".more-body:is([data-stale], [data-unprinted])", visible: :all
     find("#d-c1-more > summary").click
 
-    assert_no_selector ".further:is([data-stale], [data-unprinted])", visible: :all
+    assert_no_selector ".more-body:is([data-stale], [data-unprinted])", visible: :all
     refute_equal before, find(".further .where").text
     assert_selector ".further", text: "Largest batch usable in time"
+    find("#d-c1-more > summary").click
+    pack_size_asked_for
+  end
+
+  # A field that stood in what is folded away, and now stands in the sentence, stands there alone.
+  def pack_size_asked_for
+    type("f-p1-s1-length", "1300", pause: 0.1)
+    settled
+    type("f-c1-film", "7 m2/pack", pause: 0.1)
+
+    assert_selector ".sentence #f-c1-pack"
+    assert_selector "[name=c1-pack]", count: 1, visible: :all
+    type("f-c1-pack", "900 ml", pause: 0.1)
+    settled
+    find("#d-c1-more > summary").click
+
+    assert_no_selector ".more-body:is([data-stale], [data-unprinted])", visible: :all
+    assert_selector "[name=c1-pack]", count: 1, visible: :all
+    assert_equal "900 ml", find_by_id("f-c1-pack").value
   end
 
   # A page taken back out of the browser's memory is asked for anew: what another device changed meanwhile is there.

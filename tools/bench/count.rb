@@ -1,7 +1,7 @@
 # frozen_string_literal: true
 
 # What one edit of a job costs, in methods called and questions put to the database: the same on every machine. Asked as a browser asks
-# whose page shows the job as it comes, "+ more of this task" folded away.
+# whose page shows the job as it comes, "+ more of this task" folded away and no figure open.
 require "rack/test"
 require "tmpdir"
 require_relative "../../app/boot"
@@ -33,6 +33,7 @@ class Looker
   def edit(fields)
     @session.header("X-Live", "1")
     @session.header("X-Shut", "d-c1-more")
+    @session.header("X-Open", "")
     @session.header("X-Said", "")
     @session.post(@path, { "authenticity_token" => hidden("authenticity_token"), "revision" => hidden("revision"),
                            "units_on_page" => hidden("units_on_page"), **fields })

@@ -121,7 +121,8 @@ export const live = {
   // leave a field.
   async look(root, address, options = {}, { wanted = () => true, prepare = () => {}, ...how } = {}) {
     const shut = [...root.querySelectorAll("details.ticket:not([open]), details.place:not([open]), .task-foot > details:not([open])")].map((ticket) => ticket.id).join(" ");
-    const headers = { "X-Live": "1", "X-Shut": shut, "X-Said": live.said(root) };
+    const opened = [...root.querySelectorAll("details.figure[open]")].map((figure) => figure.id).join(" ");
+    const headers = { "X-Live": "1", "X-Shut": shut, "X-Open": opened, "X-Said": live.said(root) };
     const answer = await fetch(address, { ...options, headers, redirect: options.method ? "error" : "follow" });
     const html = await answer.text();
     const fresh = live.parsed(html);

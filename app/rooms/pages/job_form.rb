@@ -39,9 +39,9 @@ module Dakren
       end
 
       # Does a field stand in a sentence? While somebody types, each stays where it is; else as the block says.
-      # @param control [Control]
-      def said?(control)
-        @said ? @said.include?(control.name) : yield
+      # @param key [String] of that field
+      def said?(key)
+        @said ? @said.include?(key) : yield
       end
 
       # The unit a bare figure has on this page.

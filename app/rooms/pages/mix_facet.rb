@@ -14,10 +14,20 @@ module Dakren
         @tools = tools
       end
 
-      def_delegators :@ticket, :id, :task, :coats, :plan, :next_coat
-      private :id, :task, :coats, :plan, :next_coat
+      def_delegators :@ticket, :id, :task, :coats
+      private :id, :task, :coats
 
       private
+
+      # @return [Plan::Entry] the coat that is mixed next
+      def next_coat
+        @next_coat ||= @ticket.next_coat
+      end
+
+      # @return [Plan::CoatPlan] of that
+      def plan
+        @plan ||= next_coat.plan
+      end
 
       # @return [Plan::CoatFigures]
       def figures

@@ -135,7 +135,7 @@ module Dakren
         return false if @page.drawn.sentence.names.include?(control.name)
         return true if control.name == part.key("depth") && @page.soundings.empty?
 
-        @form.said?(control) { control.problem || otherwise?(control) }
+        @form.said?(control.name) { control.problem || otherwise?(control) }
       end
 
       # Does it stand otherwise than usual?

@@ -107,10 +107,10 @@ module Dakren
       # One of several alike, where nobody told how they lie: what it measures is told then, not how far apart they are drawn.
       # @return [Array(Float, Float), nil]
       def each_mm
-        return unless place.shapes.size == 1 && %w[turn dx dy rows].all? { |name| first_shape.entry(name).blank? }
+        placed = place.shapes.first.last if place.shapes.size == 1
+        return unless placed && placed.count > 1 && %w[turn dx dy rows].all? { |name| first_shape.entry(name).blank? }
 
-        placed = place.shapes.first.last
-        placed.shape.extent_mm if placed.count > 1
+        placed.shape.extent_mm
       end
 
       # Where batches lie that went on off their ratio: section and number.

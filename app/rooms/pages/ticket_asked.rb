@@ -11,11 +11,13 @@ module Dakren
                     "scale" => "the data sheet gives no densities: a ratio by weight cannot be filled to lines" }.freeze
       # What is asked while it happens, beside the inputs of the work.
       NOTED = %i[front].freeze
+      # How what is asked of every task follows each other.
+      ORDER = %w[school sections most short service cure_c cure_time cure_ramp section_by left hands].freeze
 
       # What is told of it, to be changed where it is read; and what else may be said.
       # @return [TicketSentence]
       def told
-        @told ||= TicketSentence.new(@ticket, fields + order_fields.flatten, @form)
+        @told ||= TicketSentence.new(@ticket, fields + order_fields, @form)
       end
 
       # Is none chosen to mix it from?
@@ -83,12 +85,15 @@ module Dakren
 
       private
 
-      # @return [Array<Control>] its work and resin, what it is measured with, and what the work asks
+      # Its work and resin, what it is measured with, and what the work asks.
+      # @return [Array<Array(String, #call)>] name of each, and what makes its Control
       def fields
         tools = @planning.tools
-        [@fields.choice("kind"), sheet_choice, *blend_controls, method_choice(tools.method_choices),
-          @fields.pick("cup", tools.cup_choices.map { |value, words| [value, @wording.vessel(words)] }, task.cup_choice),
-          *task.asked.reject { |input| NOTED.include?(input.name) || input.unit == :rows }.map { |input| control(input) }]
+        cups = -> { tools.cup_choices.map { |value, words| [value, @wording.vessel(words)] } }
+        [["kind", -> { @fields.choice("kind") }], ["sheet", -> { sheet_choice }], *blend_fields,
+          ["method", -> { method_choice(tools.method_choices) }], ["cup", -> { @fields.pick("cup", cups.call, task.cup_choice) }],
+          *task.asked.reject { |input| NOTED.include?(input.name) || input.unit == :rows }
+            .map { |input| [input.name.to_s, -> { control(input) }] }]
       end
 
       # Is it measured in whole counts?
@@ -96,14 +101,15 @@ module Dakren
         task.figures.key?(:pack) || !task.tool&.declaration&.counting.nil?
       end
 
-      # @return [Array<Control>]
+      # @return [Array<Array(String, #call)>] see fields
       def order_fields
-        wide = { css: "sheet-choice" }
-        [@fields.choice("school", **wide), @fields.field("sections"), @fields.field("most"),
-          (@fields.field("short") if counted? || part.problem("short")), @fields.field("service"),
-          *%w[cure_c cure_time cure_ramp].select { |name| part.asked?(name) }.map { |name| @fields.field(name) },
-          @fields.choice("section_by", **wide), (@fields.choice("left", **wide) if kind.pours),
-          (@fields.field("hands") if @desk.people > 1 || part.problem("hands"))].compact
+        typed = ["sections", "most", ("short" if counted? || part.problem("short")), "service",
+          *%w[cure_c cure_time cure_ramp].select { |name| part.asked?(name) },
+          ("hands" if @desk.people > 1 || part.problem("hands"))].compact
+        chosen = ["school", "section_by", ("left" if kind.pours)].compact
+        (chosen + typed).sort_by { |name| ORDER.index(name) }.map do |name|
+          [name, -> { chosen.include?(name) ? @fields.choice(name, css: "sheet-choice") : @fields.field(name) }]
+        end
       end
 
       # Resin systems of the shelf, resin by resin.
@@ -117,19 +123,20 @@ module Dakren
       end
 
       # Another hardener of the same resin, and how much of it: by a slider and by typing.
-      def blend_controls
+      # @return [Array<Array(String, #call)>] see fields
+      def blend_fields
         own = part.text("sheet")
         others = @planning.sheet_choices.values.find { |group| group.any? { |id, _| id == own } }.to_a.reject { |id, _| id == own }
         with = part.text("blend_with")
         return [] if others.empty? && with.empty?
 
         # The resin is known: the hardener's own name is enough.
-        named = others.map { |id, words| [id, words.delete_prefix("#{task.sheet&.resin} + ")] }
-        choice = @fields.pick("blend_with", [["", "no other"], *named], with, css: "blend-choice")
+        named = -> { others.map { |id, words| [id, words.delete_prefix("#{task.sheet&.resin} + ")] } }
+        choice = ["blend_with", -> { @fields.pick("blend_with", [["", "no other"], *named.call], with, css: "blend-choice") }]
         return [choice] unless task.blended?
 
         share = part.entry("blend_share")
-        [choice, @fields.field("blend_share", slides: [0, 100, share.blank? ? 50 : share.typed.to_f])]
+        [choice, ["blend_share", -> { @fields.field("blend_share", slides: [0, 100, share.blank? ? 50 : share.typed.to_f]) }]]
       end
 
       def chosen(name, choices)

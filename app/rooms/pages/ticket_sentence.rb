@@ -21,52 +21,60 @@ module Dakren
         "glue" => ["", "glue line of"], "distance" => [", resin goes", "from inlet to vacuum"], "corner" => ["in a corner of", "°:"]
       }.freeze
 
-      # @param ticket [TicketPage] @param controls [Array<Control>] everything that is asked of it
-      def initialize(ticket, controls, form)
+      # @param ticket [TicketPage]
+      # @param asked [Array<Array(String, #call)>] everything that is asked of it: the name of each, and what makes its Control
+      def initialize(ticket, asked, form)
         @ticket = ticket
-        @controls = controls
+        @asked = asked.to_h
         @form = form
+        @made = {}
       end
 
       # @return [Sentence]
       def sentence
-        @sentence ||= said.each_with_object(Sentence.new(@form)) do |control, sentence|
-          before, after = around(control)
-          sentence.add(control, before: before, after: after)
+        @sentence ||= said.each_with_object(Sentence.new(@form)) do |name, sentence|
+          before, after = around(name)
+          sentence.add(control(name), before: before, after: after)
         end
       end
 
       # What stands at its usual value, and can be said.
       # @return [Array<Control>]
       def rest
-        @controls - said
+        (@asked.keys - said).map { |name| control(name) }
       end
 
       private
 
       def said
-        @said ||= @controls.select { |control| say?(control) }.sort_by { |control| FIRST.index(short(control)) || FIRST.size }
+        @said ||= @asked.keys.select { |name| say?(name) }.sort_by { |name| FIRST.index(name) || FIRST.size }
       end
 
-      def around(control)
-        return ["", "coat of"] if short(control) == "coats" && ["", "1"].include?(control.value.to_s.strip)
-
-        AROUND.fetch(short(control)) { [", #{@form.label(control).downcase}", ""] }
+      # Made once somebody looks at it.
+      def control(name)
+        @made[name] ||= @asked.fetch(name).call
       end
 
-      def short(control)
-        control.name.delete_prefix(@ticket.part.prefix)
+      def around(name)
+        return ["", "coat of"] if name == "coats" && ["", "1"].include?(control(name).value.to_s.strip)
+
+        AROUND.fetch(name) { [", #{@form.label(control(name)).downcase}", ""] }
       end
 
-      def say?(control)
-        name = short(control)
+      def say?(name)
         return true if ALWAYS.include?(name) || (WHERE_ASKED.include?(name) && inputs.include?(name.to_sym))
         return false if name == "kind"
         return true if name == "pack" && @ticket.task.pack_wanted?
 
         return true if inputs.include?(name.to_sym) && @ticket.task.kind.needed?(name.to_sym)
 
-        @form.said?(control) { control.problem || told?(control, name) }
+        part = @ticket.part
+        @form.said?(part.key(name)) { part.problem(name) || (!untouched?(part, name) && told?(control(name), name)) }
+      end
+
+      # Does it stand where it is usual, since nobody touched it? How a coat is spread is told by what it is spread with.
+      def untouched?(part, name)
+        part[name].nil? && name != "spread"
       end
 
       def inputs

@@ -100,7 +100,7 @@ module Dakren
         return false if control.lines
         return true if SAID.include?(control.name)
 
-        form.said?(control) { control.problem || told?(control) }
+        form.said?(control.name) { control.problem || told?(control) }
       end
 
       def told?(control)

@@ -40,6 +40,7 @@ module Dakren
     end
 
     # @param key [Object] what is to be computed anew
+    # @return [Object, nil] what was remembered of it
     def forget(key)
       @lock.synchronize { @kept.delete(key) }
     end

@@ -13,12 +13,15 @@ module Dakren
     # Rule: da/dt = k g(T)(b + a)(1 - a)^2;  (m c + shell) dT/dt = m H da/dt - UA (T - room);  d(age)/dt = g(T), T that of the core.
     # Unusable when its age reaches the working time. The step follows the reaction through ignition.
     class Cup
-      MOST_STEPS = 20_000
-      # Ours, of the computation: a step no shorter than this.
-      SHORTEST_MIN = 1.0e-9
+      # usable_min is nil for a mix still usable at the horizon; track holds [minute, °C, age, conversion] a step; paused: its course,
+      # where it was followed no further than it is usable.
+      Run = Value.define(:usable_min, :peak_c, :peak_min, :steps, :track, paused: nil) do
+        # The same to its end.
+        # @return [Run]
+        def whole
+          paused ? paused.dup.follow : self
+        end
 
-      # usable_min is nil for a mix still usable at the horizon; track holds [minute, °C, age, conversion] a step.
-      Run = Value.define(:usable_min, :peak_c, :peak_min, :steps, :track) do
         # Age at one minute, read between two steps.
         # @param reaction [Reaction] that it was run with
         # @return [Float, nil] minutes; nil past the last step
@@ -47,30 +50,13 @@ module Dakren
 
       attr_reader :reaction, :heat, :start_c, :room_c
 
-      # @param stop_at_usable [Boolean] leave the peak out (quicker; the calibration's way)
+      # @param stop_at_usable [Boolean] leave the peak out (quicker; the calibration's way); what is left of it can be followed later
       # @param until_min [Float] stop at this minute
       # @param until_cool [Boolean] go on until it is as warm as the room again
       # @return [Run]
       # @raise [NotSolved] when the bound on steps is reached
       def run(stop_at_usable: false, until_min: HORIZON_MIN, until_cool: false)
-        stepper = CupStepper.new(reaction, heat, start_c: start_c, room_c: room_c)
-        tally = Tally.new(reaction, start_c)
-        length = stepper.first_min
-        steps = 0
-        while until_min - tally.minute > SHORTEST_MIN
-          raise NotSolved, "the cup did not settle in #{MOST_STEPS} steps" if (steps += 1) > MOST_STEPS
-
-          length = [length, until_min - tally.minute].min
-          wrong = stepper.try(length)
-          if wrong <= 1
-            tally.note(stepper, length)
-            stepper.accept
-            break if tally.usable_min && (stop_at_usable || (stepper.spent? && !(until_cool && warm?(stepper))))
-            break tally.rest(stepper, until_min) if stepper.settled?
-          end
-          length = next_length(length, wrong)
-        end
-        Run.new(usable_min: tally.usable_min, peak_c: tally.peak_c, peak_min: tally.peak_min, steps: steps, track: tally.track)
+        CupCourse.new(self).follow(stop_at_usable: stop_at_usable, until_min: until_min, until_cool: until_cool)
       end
 
       # Age and temperature at one minute.
@@ -82,72 +68,6 @@ module Dakren
         _, temp_c, age_min, = run(until_min: minute).track.last
         [age_min, temp_c]
       end
-
-      private
-
-      def warm?(stepper)
-        (stepper.temp_c - room_c).abs > PourTop::COOL_WITHIN_C
-      end
-
-      def next_length(length, wrong)
-        factor = if wrong.nan? then 0.1
-                 else wrong < 1e-5 ? 5.0 : (0.9 * (wrong**-0.2)).clamp(0.2, 5.0)
-                 end
-        raise NotSolved, "the cup's time step fell to nothing" if factor < 1 && length * factor < 1e-12
-
-        length * factor
-      end
-
-      # What a run has shown so far.
-      class Tally
-        attr_reader :minute, :usable_min, :peak_c, :peak_min, :track
-
-        def initialize(reaction, start_c)
-          @reaction = reaction
-          @working_min = reaction.working_min
-          @minute = 0.0
-          @peak_c = start_c
-          @peak_min = 0.0
-          @track = [[0.0, start_c, 0.0, 0.0]]
-        end
-
-        # Called with a step that is good and not yet taken.
-        def note(step, length)
-          note_usable(step, length) if @usable_min.nil? && step.next_age_min >= @working_min
-          note_peak(step, length)
-          @minute += length
-          @track << [@minute, step.next_temp_c, step.next_age_min, step.next_conversion]
-        end
-
-        # A cup that can no longer leave the room's temperature ages as a film: no more steps are needed.
-        def rest(step, until_min)
-          ready = @minute + ((@working_min - step.age_min) / step.pace)
-          @usable_min ||= ready if ready <= until_min
-          age = step.age_min + ((until_min - @minute) * step.pace)
-          @track << [until_min, step.temp_c, age, @reaction.conversion_at(age)]
-        end
-
-        private
-
-        def note_usable(step, length)
-          share = Hermite.crossing(@working_min, step.age_min, step.next_age_min, step.pace * length, step.next_pace * length)
-          @usable_min = @minute + (length * share)
-        end
-
-        def note_peak(step, length)
-          if step.warming.positive? && step.next_warming <= 0
-            share, top = Hermite.peak(step.temp_c, step.next_temp_c, step.warming * length, step.next_warming * length)
-          else
-            share = 1
-            top = step.next_temp_c
-          end
-          return unless top > @peak_c
-
-          @peak_c = top
-          @peak_min = @minute + (length * share)
-        end
-      end
-      private_constant :Tally
     end
   end
 end

@@ -46,6 +46,11 @@ module Dakren
       attr_reader :conversion, :temp_c, :age_min, :warming, :pace,
         :next_temp_c, :next_age_min, :next_warming, :next_pace, :next_conversion
 
+      def initialize_copy(other)
+        super
+        @heat = @heat.dup
+      end
+
       # @param reaction [Reaction] @param heat [CupHeat]
       def initialize(reaction, heat, start_c:, room_c:)
         @heat = heat
@@ -122,6 +127,8 @@ module Dakren
       end
 
       # Goes where the last try led.
+      # @return [Symbol] :spent, past its hottest for good: the reaction slows by itself and it is already cooling; :settled, as warm as the
+      #   room, and never again able to make enough heat to leave it by a hundredth of a degree; else :going
       def accept
         @conversion = @next_conversion
         @temp_c = @next_temp_c
@@ -129,17 +136,14 @@ module Dakren
         @pace = @next_pace
         @reacting = @next_reacting
         @warming = @next_warming
+        return :settled if (@temp_c - @room).abs <= SETTLED_C && calm?
+
+        @conversion > @turning && @warming.negative? ? :spent : :going
       end
 
-      # Past its hottest for good: the reaction slows by itself and the cup is already cooling.
-      def spent?
-        @conversion > @turning && @warming.negative?
-      end
+      private
 
-      # As warm as the room, and never again able to make enough heat to leave it by a hundredth of a degree.
-      def settled?
-        return false if (@temp_c - @room).abs > SETTLED_C
-
+      def calm?
         most = @conversion > @turning ? @reacting : @rate * @pace * @fastest
         @heat.rise_k * most < SETTLED_C * @heat.feel(@room, 1.0)
       end

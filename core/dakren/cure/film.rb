@@ -18,6 +18,8 @@ module Dakren
       # A piece warming or cooling by more than this is cut, so that eight points stay exact to 1e-9.
       WIDEST_C = 12.0
       MOST_LOOKS = 12
+      # What may be sought.
+      AGES_MIN = (0..1_000_000)
       # Ours, of the computation: how near a time is found.
       NEAR_MIN = 1.0e-7
 
@@ -56,9 +58,14 @@ module Dakren
       # @param from_min [Numeric] when it was spread, from minute 0
       # @return [Float, nil] minutes from minute 0; nil when not within 60 days of being spread, or not as far as the room is followed
       def reached_after(from_min, age_min, start_age_min: 0)
-        wanted = Check.number(:age_min, age_min, 0..1_000_000, "min") - start_age_min
+        Check.number(:age_min, age_min, AGES_MIN, "min") unless AGES_MIN.cover?(age_min)
+        wanted = age_min - start_age_min
         return from_min.to_f if wanted <= 0
-        return in_a_steady_room(from_min, wanted) if @steady
+
+        if @steady
+          minute = from_min + (wanted / (@first_pace || first_pace))
+          return minute <= @until_min && minute - from_min <= HORIZON_MIN ? minute : nil
+        end
 
         wanted += age_at(from_min)
         return wanted / first_pace if wanted <= 0
@@ -94,11 +101,6 @@ module Dakren
       # Minutes of age a minute as the room begins.
       def first_pace
         @first_pace ||= @stalled_below_c && @first_c < @stalled_below_c ? 0.0 : @reaction.pace(@first_c)
-      end
-
-      def in_a_steady_room(from_min, wanted)
-        minute = from_min + (wanted / first_pace)
-        minute if minute <= @until_min && minute - from_min <= HORIZON_MIN
       end
 
       # The first piece by whose end something is reached: those already known are searched, the others followed.

@@ -142,29 +142,24 @@ module Dakren
       # @return [Cup::Run]
       # @raise [InputError, NotSolved]
       def cup(mass_g:, start_c:, room_c:, diameter_mm: nil)
-        CUPS.recall([key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
-          standing(mass_g, start_c, room_c, diameter_mm).run
-        end
+        cup = [key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]
+        CUPS.recall(cup) { CUPS.forget([:usable, *cup])&.whole || standing(mass_g, start_c, room_c, diameter_mm).run }
       end
 
       # Usable minutes of a cup as far as they are known: what the sheet leaves open, and the room.
+      # @param edges [Boolean] are its early and late ones asked for?
       # @return [Band] usable minutes of a cup
-      def usable_band(**cup)
-        likely = to_usable(**cup).usable_min or return Band.new(early: nil, middle: nil, late: nil)
-        Band.around(likely, doubt(**cup).whole_sd)
+      def usable_band(edges: true, **cup)
+        run = to_usable(**cup)
+        likely = run.usable_min or return Band.new(early: nil, middle: nil, late: nil)
+        edges ? Band.around(likely, doubted(run, **cup).whole_sd) : Band.new(early: likely, middle: likely, late: likely)
       end
 
       # How far ln(usable) of a cup may be off; none where it is usable for 60 days.
       # @return [Doubt]
       def doubt(**cup)
-        return Doubt.new(slopes: [], sd: 0.0, room: 0.0) unless to_usable(**cup).usable_min
-
-        BANDS.recall([key, cup[:mass_g].to_f, cup[:start_c].to_f, cup[:room_c].to_f, cup[:diameter_mm]&.to_f]) do
-          *slopes, room = Sensitivity.new(standing(cup[:mass_g], cup[:start_c], cup[:room_c], cup[:diameter_mm]), to_usable(**cup),
-            calibration.unknowns).slopes
-          all = calibration.carried(slopes)
-          Doubt.new(slopes: all, sd: calibration.sd(all), room: room.abs)
-        end
+        run = to_usable(**cup)
+        run.usable_min ? doubted(run, **cup) : Doubt.new(slopes: [], sd: 0.0, room: 0.0)
       end
 
       # Age of a cup at one minute.
@@ -190,6 +185,14 @@ module Dakren
       end
 
       private
+
+      def doubted(run, mass_g:, start_c:, room_c:, diameter_mm: nil)
+        BANDS.recall([key, mass_g.to_f, start_c.to_f, room_c.to_f, diameter_mm&.to_f]) do
+          *slopes, room = Sensitivity.new(standing(mass_g, start_c, room_c, diameter_mm), run, calibration.unknowns).slopes
+          all = calibration.carried(slopes)
+          Doubt.new(slopes: all, sd: calibration.sd(all), room: room.abs)
+        end
+      end
 
       # Density of everything in the cup, g/ml.
       def density_g_ml

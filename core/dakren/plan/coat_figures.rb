@@ -91,7 +91,7 @@ module Dakren
       # One part in all cups.
       # @param name [Symbol] of Measure::Ratio::Split: :resin_g, :hardener_ml, ...
       def total_part(name)
-        amount(@plan.amounts.total[name], unit_of(name), part_working(name, @plan.amounts.total))
+        amount(@plan.amounts.total[name], unit_of(name), -> { part_working(name, @plan.amounts.total) })
       end
 
       def on_the_work
@@ -106,7 +106,7 @@ module Dakren
       # One part in one cup.
       def cup_part(name)
         split = @plan.batches.first.split
-        amount(split[name], unit_of(name), part_working(name, split))
+        amount(split[name], unit_of(name), -> { part_working(name, split) })
       end
 
       # How many cups
@@ -123,25 +123,22 @@ module Dakren
 
       # Minutes in the cup, early to late
       def usable
-        band_figure(@plan.usable, [pot_test,
-          Working.new(says: "this batch: %{mass} in a %{across} wide cup, resin at %{tins}, room %{room}; it warms itself, and its age " \
-                            "reaches " \
-                            "the working time of %{working} after %{usable}",
+        band_figure(@plan.usable, CUP_NUMBERS) do
+          [pot_test, Working.new(says: "this batch: %{mass} in a %{across} wide cup, resin at %{tins}, room %{room}; it warms itself, " \
+                                       "and its age reaches the working time of %{working} after %{usable}",
             parts: { mass: mass_quantity, across: quantity(portion.diameter_mm, :mm), tins: quantity(@order.tins_c, :c),
-                     room: quantity(room_c, :c), working: minutes(@order.mix.working_min), usable: minutes(@plan.usable.middle) }),
-          doubt], CUP_NUMBERS)
+                     room: quantity(room_c, :c), working: minutes(@order.mix.working_min), usable: minutes(@plan.usable.middle) }), doubt]
+        end
       end
 
       # Minutes as a film from pouring out, early to late
       def working
-        band_figure(@plan.laid.working,
+        band_figure(@plan.laid.working, [:activation_kj_mol]) do
           [Working.new(says: "#{whose_working} %{working} at %{ref}, less the age it has when poured after %{pour}; then it ages as the " \
-                             "room " \
-                             "does, " \
-                             "%{pace} times as fast",
+                             "room does, %{pace} times as fast",
             parts: { working: minutes(@order.mix.working_min), ref: quantity(@sheet.clock.reference_temp_c, :c),
-                     pour: minutes(@plan.batches.first.pour_from), pace: quantity(pace, :"") }), doubt],
-          [:activation_kj_mol])
+                     pour: minutes(@plan.batches.first.pour_from), pace: quantity(pace, :"") }), doubt]
+        end
       end
 
       # Whose the working time is: the sheet's, or what its reaction makes of it for this work.
@@ -160,21 +157,25 @@ module Dakren
         band = @plan.stage(name)
         return Figure.unknown(:min, "the data sheet does not say") unless band
 
+        band_figure(band, [:activation_kj_mol]) { stage_working(name) }
+      end
+
+      private
+
+      def stage_working(name)
         early, late = @sheet.stages[name] || @sheet.ages(name)
         told = early == late ? "%{early}" : "%{early} to %{late}"
         usual = @sheet.noted.any? ? "usual for such mixes, and as seen here" : "usual for such mixes"
         whose = @sheet.assumed_stage?(name) ? "#{usual}, not on the data sheet" : "the data sheet"
-        band_figure(band, [Working.new(says: "#{whose}: #{told} at %{ref}; at %{room} it cures at %{pace} of its speed at %{ref}",
+        [Working.new(says: "#{whose}: #{told} at %{ref}; at %{room} it cures at %{pace} of its speed at %{ref}",
           parts: {
             early: minutes(early), late: minutes(late), ref: quantity(@sheet.clock.reference_temp_c, :c),
             room: quantity(room_c, :c), pace: quantity(pace, :"")
           }),
           Working.new(says: "early: the first batch, poured %{first} after the start; late: the last, on the work after %{last}", parts: {
             first: minutes(@plan.batches.first.pour_from), last: minutes(@plan.done_at)
-          }), doubt], [:activation_kj_mol])
+          }), doubt]
       end
-
-      private
 
       def portion
         @plan.portions.first
@@ -307,9 +308,10 @@ module Dakren
           parts: { logs: quantity(shop.logs, :""), factor: quantity(shop.factor.round(2), :"") })
       end
 
-      def band_figure(band, working, numbers)
-        Figure.new(value: band.middle, unit: :min, early: band.early, late: band.late, working: [*working, learned].compact,
-          assumed: @sheet.clock.assumed_words(numbers))
+      # @yieldreturn [Array<Working>]
+      def band_figure(band, numbers)
+        Figure.new(value: band.middle, unit: :min, early: band.early, late: band.late, working: -> { [*yield, learned].compact },
+          assumed: -> { @sheet.clock.assumed_words(numbers) })
       end
     end
   end

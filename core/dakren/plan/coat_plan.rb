@@ -22,12 +22,13 @@ module Dakren
       # One cup of the plan: when it is mixed, poured out and used up, in minutes from the start.
       PlannedBatch = Value.define(:number, :portion, :split, :mix_from, :pour_from, :done_at)
 
-      attr_reader :order, :portions, :batches, :amounts, :laid
+      attr_reader :order, :sheet, :portions, :batches, :amounts, :laid
 
       # @param order [CoatOrder]
       # @raise [InputError, TooFast, NotSolved]
       def initialize(order)
         @order = order
+        @sheet = order.sheet
         @mix = order.mix
         @need_g = order.need.grams(sheet.ratio.mixed_density_g_ml || Exact.of(sheet.clock.mixed_density_g_ml))
         @portions = cutter.cut(@need_g, hint: order.hint, part_pack: order.part_pack, pack_g: order.pack_ml &&
@@ -35,10 +36,6 @@ module Dakren
         @amounts = Amounts.new(order, portions)
         @batches = lay_out
         @laid = LaidCoat.new(order, batches, film_mm: film_mm, conditions: cup_conditions)
-      end
-
-      def sheet
-        order.sheet
       end
 
       # Wet film, or depth of a pour, in mm; nil where it is neither, e.g. a bead.

@@ -1,67 +1,9 @@
 # frozen_string_literal: true
 
-require_relative "../base/value"
+require_relative "portion"
 
 module Dakren
   module Plan
-    # The practice's: how fast a film coat takes mix from the cup, where no kind of work says it.
-    COAT_G_PER_MIN = 90.0
-    # Ours until weighed: from the bench to the work.
-    CARRYING_MIN = 1.0
-    # Needed minutes may take this share of the usable ones.
-    TIME_SHARE = 0.75
-    MOST_BATCHES = 2000
-
-    # One batch of a plan, and why it can be used up in time.
-    # exact rationals: mass_g, on_work_g; minutes: needed_min until it is laid, held_min as long as it stands in a vessel, usable_min (at
-    # the early edge of its band), work_min: within which it must be laid once it is out, nil where nothing asks that
-    # whole: Measure::Tools::Whole where the tool counts.
-    Portion = Value.define(:mass_g, :on_work_g, :cup, :fill_mm, :diameter_mm, :mixing_min, :needed_min, :usable_min, :held_min,
-      work_min: nil, whole: nil) do
-      # Minutes it takes to lay.
-      def laying_min
-        needed_min - mixing_min - CARRYING_MIN
-      end
-
-      # Is it the vessel, rather than the work, that it stands in for too long?
-      def stands_too_long?
-        held_min > TIME_SHARE * usable_min
-      end
-
-      # @return [Boolean] is it out of its vessel, and laid, in time?
-      def in_time?
-        !stands_too_long? && (work_min.nil? || laying_min <= work_min)
-      end
-
-      # How far it is from being too late: the logarithm of the minutes there are for each that is taken.
-      # @return [Float] below 0 where it is too late
-      def spare
-        shares = [TIME_SHARE * usable_min / held_min, (work_min / laying_min if work_min && laying_min.positive?)].compact
-        shares.min.positive? ? Math.log(shares.min) : -Float::INFINITY
-      end
-
-      # Minutes that what holds it up takes: standing in the vessel, or being laid.
-      def takes_min
-        stands_too_long? ? held_min : laying_min
-      end
-
-      # Minutes that it lasts there, to the last of them.
-      def lasts_min
-        stands_too_long? || work_min.nil? ? usable_min : work_min / TIME_SHARE
-      end
-    end
-
-    # A need that no batch can serve in time.
-    class TooFast < StandardError
-      attr_reader :smallest
-
-      def initialize(smallest)
-        @smallest = smallest
-        super("even #{smallest.mass_g.to_f.round} g needs #{smallest.needed_min.round(1)} min " \
-              "and lasts #{smallest.usable_min.round(1)} min")
-      end
-    end
-
     # Equal cups for a need, as few as can each be used up in time.
     #
     # Rule: two clocks. In the cup: mixing + carrying + until it is out <= 0.75 x the early usable minutes of that cup here; poured out,
@@ -304,7 +246,7 @@ module Dakren
         mixing = @sheet.mixing.minutes(grams) + (stiff? ? Work::Filler.folding_min(@mix.whole_g(grams)) * @folded_after.to_f : 0.0)
         laying = @placing_min.call(on_work_g)
         usable = early(grams, across)
-        out = mixing + CARRYING_MIN + leaving_min(grams, volume, laying)
+        out = mixing + CARRYING_MIN + leaving_min(grams, volume, laying, (usable if across <= TRAY_MM && @start_c >= @room_c))
         Portion.new(mass_g: mass, on_work_g: on_work_g, cup: cup, fill_mm: cup.fill_mm(volume), diameter_mm: across.round(1),
           mixing_min: mixing, needed_min: mixing + CARRYING_MIN + laying, usable_min: usable, held_min: out,
           work_min: work_min(grams, across, out))
@@ -317,19 +259,23 @@ module Dakren
       end
 
       # How long it takes until the cup is empty.
-      def leaving_min(grams, volume, laying)
+      # @param in_tray_min [Float, nil] minutes it lasts in a tray for sure, where they are known
+      def leaving_min(grams, volume, laying, in_tray_min)
         pouring = [grams / 1000 * POURS_MIN_KG, POURS_LEAST_MIN].max
         case @leaves
         when :poured then [pouring, laying].min
-        when :tray then [from_a_tray(grams, volume, laying), laying].min
+        when :tray then [from_a_tray(grams, volume, laying, in_tray_min), laying].min
         else laying
         end
       end
 
-      # What is rolled out before the last filling of the tray, and pouring that.
-      def from_a_tray(grams, volume, laying)
+      # What is rolled out before the last filling of the tray, and pouring that. As shallow as a tray is filled, and no colder than the
+      # room, a batch lasts there no less than in a narrower cup: it is felt there only where that is not enough.
+      def from_a_tray(grams, volume, laying, sure_min)
         least = (volume / TRAY_ML).ceil.clamp(1, MOST_FILLINGS)
-        fillings = (least..MOST_FILLINGS).find { |count| laying / count <= TIME_SHARE * early(grams / count, TRAY_MM) } or return laying
+        fillings = (least..MOST_FILLINGS).find do |count|
+          (sure_min && laying / count <= TIME_SHARE * sure_min) || laying / count <= TIME_SHARE * early(grams / count, TRAY_MM)
+        end or return laying
         (laying * (fillings - 1) / fillings) + POURS_LEAST_MIN
       end
 

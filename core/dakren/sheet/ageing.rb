@@ -72,10 +72,10 @@ module Dakren
     end
 
     # @param from_min [Numeric] when it was spread @param ages [Array(Numeric, Numeric)] @param start_age_min [Numeric] what it brings
-    # @return [Cure::Band] minutes of the job
+    # @return [Cure::Band] minutes from then
     def reached(from_min, ages, start_age_min)
       from = from_min.to_f
-      band(ages) { |view, age| film(view).reached_after(from, age, start_age_min: start_age_min)&.-(from) }.plus(from)
+      band(ages) { |view, age| (@films[view] || film(view)).reached_after(from, age, start_age_min: start_age_min)&.-(from) }
     end
 
     private

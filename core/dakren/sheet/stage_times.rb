@@ -78,7 +78,7 @@ module Dakren
     def band(ages)
       return @ageing.band(ages) { |view, age| @tops[view].reached_min(age, start_age_min: @start_age_min) } if @tops
 
-      @ageing.reached(@from_min, ages, @start_age_min).plus(-@from_min)
+      @ageing.reached(@from_min, ages, @start_age_min)
     end
 
     # Rule: a runaway never makes anything hard or fully cured earlier than the sheet's own time at its hottest allowed temperature.

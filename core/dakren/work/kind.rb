@@ -45,7 +45,7 @@ module Dakren
 
         # @return [Object, nil] what counts where nothing is typed
         def default(name)
-          defaults.fetch(name) { input(name).default }
+          defaults.fetch(name) { INPUTS.fetch(name).default }
         end
 
         # What a list to choose from stands at while nobody has chosen; nil where this work does not ask it.

@@ -99,6 +99,26 @@ class SentencesTest < AppTest
     header "X-Said", nil
   end
 
+  # What is folded away in the page that asks, and the arithmetic of figures that are shut there, is left out, and printed where it is open.
+  def test_what_is_shut_in_the_page_that_asks_is_left_out
+    path = new_job
+    none, one, all = [["d-c1-more", ""], ["", "w-c1-resin--each-batch"], ["", nil]].map do |shut, open|
+      { "X-Shut" => shut, "X-Open" => open }.each { |name, told| header name, told }
+      submit path, { "film" => "0.3#{shut.size}" }, live: true
+      shown = Nokogiri::HTML5(page)
+
+      assert_equal shut.empty?, !shown.at_css("[name=c1-skip][type=checkbox]").nil?
+      shown.css("details.figure .working").map { |working| working.text.strip }.reject(&:empty?)
+    end
+
+    assert_empty none
+    assert_equal 1, one.size
+    assert_includes all, one.first
+    assert_operator all.size, :>, 8
+  ensure
+    %w[X-Shut X-Open].each { |name| header name, nil }
+  end
+
   # Waxing the mould is remembered by the shop, offered to the next job, and walked at the bench.
   def test_own_steps_are_remembered_and_walked
     path = new_job("c1-own_before" => { "0" => { "label" => "wax the mould", "minutes" => "10", "third" => "30", "gates" => "" } })

@@ -58,6 +58,18 @@ class ShopRowsTest < AppTest
     count
   end
 
+  # As a browser asks whose page shows the job as it comes: nothing open but the task.
+  def test_an_edit_calls_no_more_than_it_needs
+    path = new_job("name" => "Board")
+    { "X-Shut" => "d-c1-more", "X-Open" => "", "X-Said" => "" }.each { |name, told| header name, told }
+    %w[0.32 0.33].each { |film| submit path, { "film" => film }, live: true }
+
+    assert_operator calls { submit path, { "film" => "0.34" }, live: true }, :<, 8_000
+    assert_includes page, "pot life of this batch"
+  ensure
+    %w[X-Shut X-Open X-Said].each { |name| header name, nil }
+  end
+
   def test_what_no_plan_reads_plans_and_prints_nothing_anew
     path = new_job("name" => "Board")
     submit path, { "film" => "0.32" }, live: true

@@ -30,6 +30,22 @@ class CupTest < CoreTest
     assert_operator mix.cup(mass_g: 400, start_c: 20, room_c: 20).usable_min, :>, mix.cup(mass_g: 800, start_c: 20, room_c: 20).usable_min
   end
 
+  # Followed to where it is unusable, asked about, and followed on from there: the very same as in one go, whoever else goes on from it.
+  def test_a_cup_followed_on_is_the_cup_followed_at_once
+    rounds(40).times do
+      cup = { mass_g: between(20, 3000), start_c: between(10, 30), room_c: between(5, 35), diameter_mm: between(60, 250) }
+      made = Cure::Cup.new(mix(random_clock).then { |one| @one = one }.reaction, @one.body, vessel: Cure::Vessel.new(mass_g: cup[:mass_g],
+        density_g_ml: 1.1, diameter_mm: cup[:diameter_mm]), start_c: cup[:start_c], room_c: cup[:room_c])
+      begun = made.run(stop_at_usable: true)
+      steps = begun.track.size
+      whole = made.run
+
+      assert_equal whole.to_h, begun.whole.to_h
+      assert_equal whole.to_h, begun.whole.to_h
+      assert_equal steps, begun.track.size, "what was begun stays as it was"
+    end
+  end
+
   # With no way out for the heat all of it warms the mix: T - T0 = H/c x conversion, and nearly all converts.
   def test_the_energy_balance_of_an_insulated_cup_closes
     rounds(20).times do

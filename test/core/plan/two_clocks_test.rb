@@ -36,6 +36,23 @@ class TwoClocksTest < CoreTest
     assert_equal counts.sort.reverse, counts
   end
 
+  # Why a batch that lasts in its cup need not be felt in the tray: filled no deeper than one is, and no colder than the room, it lasts
+  # there at least as long for sure.
+  def test_in_a_shallow_tray_nothing_lasts_less_than_in_its_cup
+    rounds(120).times do
+      mix = Cure::Mix.new(random_clock)
+      room = between(8, 35)
+      start = room + (chance.rand(2) * between(0, 12))
+      grams = Math.exp(between(Math.log(20), Math.log(3000)))
+      fillings = (mix.whole_ml(grams) / Plan::Cutter::TRAY_ML).ceil + chance.rand(3)
+      both = [[grams, between(60, 299)], [grams / fillings, Plan::Cutter::TRAY_MM]].map do |mass, across|
+        mix.usable_band(mass_g: mass, start_c: start, room_c: room, diameter_mm: across).early
+      end
+
+      assert_operator both[1], :>=, both[0] if both.all?
+    end
+  end
+
   def test_a_deep_pour_is_no_film
     deep = cutter(leaves: :poured, minutes: 300, film_mm: 20).cut(4000)
 
