@@ -17,8 +17,8 @@ end
   cure/sensitivity cure/learning cure/shop cure/band cure/heat cure/mix cure/untold cure/lead cure/narrowing cure/next_log
   cure/lifts cure/pour_top cure/column cure/cooling cure/stages cure/curves
   sheet/work_limits sheet/assumed_stages sheet/ageing sheet/stage_times sheet/sheet sheet/blend sheet/suitability sheet/sayings
-  plan/cup_kind plan/packs plan/portion plan/cutter plan/marks plan/coat_order plan/coat_heat plan/coat_plan plan/pace_figures plan/coat_figures
-  plan/lift_column plan/lane plan/hours plan/hands plan/work_steps plan/service
+  plan/cup_kind plan/packs plan/portion plan/cutter plan/marks plan/coat_order plan/coat_heat plan/coat_plan plan/pace_figures
+  plan/coat_figures plan/lift_column plan/lane plan/hours plan/hands plan/work_steps plan/service
   plan/together plan/shared_things plan/seen plan/schedule plan/readiness plan/completion plan/scheduler plan/backward
   plan/task plan/job plan/task_lifts plan/task_planner plan/plan
   care/cautions care/conditions care/job_cautions
