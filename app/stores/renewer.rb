@@ -62,9 +62,13 @@ module Dakren
         Database.writing { Batch.transaction { walks.each { |record, walk| record.stand(walk) } } }
       end
 
-      # A disk that is full or busy ends one round, not the renewing.
+      # Nothing is looked at again while nobody has written since all was as it should be. A disk that is full or busy ends one round, not
+      # the renewing.
       def go_on
-        renew_all
+        state = Database.state
+        return if state == @quiet
+
+        @quiet = renew_all.zero? && !Health.trouble ? state : nil
       rescue StandardError => e
         warn "jobs cannot be summed up now: #{ShopFile.meaning(e) || e.message}"
       end
