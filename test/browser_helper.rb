@@ -7,7 +7,7 @@ require "capybara/minitest"
 # What is looked for is found in one question, with whether it is seen.
 module FoundAtOnce
   SEEN = "const seen = (one) => ((one.matches('option, optgroup') && one.closest('select')) || one)" \
-         ".checkVisibility({ visibilityProperty: true, opacityProperty: true });".freeze
+         ".checkVisibility({ visibilityProperty: true, opacityProperty: true });"
   WAYS = { css: "[...within.querySelectorAll(what)]",
            xpath: "((found) => Array.from({ length: found.snapshotLength }, (_, i) => found.snapshotItem(i)))" \
                   "(document.evaluate(what, within, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE))" }

@@ -7,7 +7,8 @@ class BenchJourneyTest < BrowserTest
     :test_a_press_during_an_outage_counts_from_when_it_was_pressed,
     :test_the_screen_turns_before_and_at_the_end,
     :test_the_wall_clock_set_back_gives_no_pot_life_back,
-    :test_a_pedal_alone_takes_a_cup_through
+    :test_a_pedal_alone_takes_a_cup_through,
+    :test_a_lost_scale_is_told_and_typing_goes_on
 
   CLOCKED = {} # rubocop:disable Style/MutableConstant
 

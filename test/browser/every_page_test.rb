@@ -4,6 +4,8 @@ require_relative "../browser_helper"
 
 # Every page and state, at the table's width, on a phone and at twice the size: no barrier, nothing cut off, nothing too small to hit.
 class EveryPageTest < BrowserTest
+  by_turns :test_what_is_pressed_is_large_enough
+
   SIZES = [[1280, 800], [390, 844], [640, 400]].freeze
   PAGES = ["/", "/?show=done", "/jobs/new", *[1, 2, 3, 4, 5, 6, 8, 9, 10, 11].map do |job|
     "/jobs/#{job}"

@@ -3,7 +3,9 @@
 require_relative "../browser_helper"
 
 class ShelfJourneyTest < BrowserTest
-  by_turns :test_save_pressed_at_any_moment_of_a_merge_saves, :test_a_sheet_is_drawn_while_it_is_typed
+  by_turns :test_save_pressed_at_any_moment_of_a_merge_saves,
+    :test_a_sheet_is_drawn_while_it_is_typed,
+    :test_a_wrong_sheet_is_kept_on_the_page_when_saving_fails
 
   def test_a_sheet_is_drawn_while_it_is_typed
     visit "/shelf/new"

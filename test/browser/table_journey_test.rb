@@ -4,7 +4,9 @@ require_relative "../browser_helper"
 
 # Sizing as it is measured: a piece drawn with a hole, a channel traced and sounded, a drawing read in, discs printed.
 class TableJourneyTest < BrowserTest
-  by_turns :test_a_channel_is_traced_over_the_photograph, :test_a_drawing_is_read_in_and_discs_are_printed
+  by_turns :test_a_channel_is_traced_over_the_photograph,
+    :test_a_drawing_is_read_in_and_discs_are_printed,
+    :test_by_keys_alone
 
   def surface
     find(".table-surface")
