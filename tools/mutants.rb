@@ -39,7 +39,7 @@ module Mutants
     ["core/dakren/measure/budget.rb", "miss <= forgiven", "miss <= 2 * forgiven",
       %w[test/core/measure/budget_test.rb test/core/thin_places_test.rb]],
     ["core/dakren/plan/packs.rb", "[needed(need).floor, needed(need).ceil]", "[needed(need).ceil]", %w[test/core/plan/packs_test.rb]],
-    ["core/dakren/plan/cutter.rb", "TIME_SHARE = 0.75", "TIME_SHARE = 1.0",
+    ["core/dakren/plan/portion.rb", "TIME_SHARE = 0.75", "TIME_SHARE = 1.0",
       %w[test/core/plan/cutter_test.rb test/core/plan/coat_plan_test.rb]],
     ["core/dakren/plan/laid_coat.rb", "held = [since, batch.portion.held_min].min", "held = since", %w[test/core/thin_places_test.rb]],
     ["core/dakren/plan/ages.rb", "[[between(below, open, shut), *below.filter_map { |one| cools(one) }].max, nil]",
