@@ -84,6 +84,29 @@ class ReadingTest < AppTest
     assert_in_delta desk(path).coats.sum { |coat| coat.plan.amounts.total.total_g }.to_f, record(path).said["grams"], 0.001
   end
 
+  # It looks every second, as long as the shop is open.
+  def test_while_nobody_writes_nothing_is_looked_at_again
+    path = new_job(name: "Shelf board")
+    renewer = Dakren::Stores::Renewer.new
+    renewer.define_singleton_method(:rest) { |_| nil }
+    3.times { renewer.send(:go_on) }
+
+    assert_equal 1, queries { renewer.send(:go_on) }, "has anybody written?"
+    record(path).update_columns(summary_stamp: "")
+    renewer.send(:go_on)
+
+    refute record(path).stale?(Dakren::Stores::Planning.new.stamp)
+  end
+
+  def queries(&)
+    count = 0
+    told = ActiveSupport::Notifications.subscribe("sql.active_record") { |*, about| count += 1 unless about[:name] == "SCHEMA" }
+    yield
+    count
+  ensure
+    ActiveSupport::Notifications.unsubscribe(told)
+  end
+
   def test_one_that_cannot_be_worked_out_is_said_so_and_not_tried_for_ever
     path = new_job(name: "Broken inside")
     record(path).update_columns(summary_stamp: "")
