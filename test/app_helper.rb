@@ -65,6 +65,16 @@ class AppTest < CoreTest
     last_response.body
   end
 
+  # How often the database is asked.
+  def queries(&)
+    count = 0
+    told = ActiveSupport::Notifications.subscribe("sql.active_record") { |*, about| count += 1 unless about[:name] == "SCHEMA" }
+    yield
+    count
+  ensure
+    ActiveSupport::Notifications.unsubscribe(told)
+  end
+
   # A plain job has one place of one shape and one task: its fields by their short names.
   PLAIN = { **%w[shape length width diameter hole side_a side_b side_c sides corners stations].to_h { |name| [name, "p1-s1-#{name}"] },
             **%w[film film_unit sheet surface drink spread method cup].to_h { |name| [name, "c1-#{name}"] }, "heat_known" => "c1-known" }

@@ -85,7 +85,7 @@ module Dakren
         def ticket_part(page, ticket)
           shut = shut?("t-#{ticket.id}")
           folded = shut?("d-#{ticket.part.key("more")}")
-          printed = page.desk.kept([:ticket, ticket.id, ticket.open?, shut, folded, opened, @record.id, wording.key, said_now,
+          printed = page.desk.kept([:ticket, ticket.id, ticket.open?, shut, folded, figures_open, @record.id, wording.key, said_now,
             ticket.batches.stamp]) do
             part :"jobs/ticket", ticket: ticket, unprinted: shut, folded: folded
           end
@@ -104,12 +104,12 @@ module Dakren
 
           number, unit = answer.read(wording)
           id = "w-#{of}-#{answer.label.tr("^a-zA-Z0-9", "-")}"
-          part :"parts/figure", answer: answer, number: number, unit: unit, id: id, shown: opened.nil? || opened.include?(id)
+          part :"parts/figure", answer: answer, number: number, unit: unit, id: id, shown: figures_open.nil? || figures_open.include?(id)
         end
 
         # Figures that are open in the page that asks; nil where a whole page is asked for.
         # @return [Array<String>, nil]
-        def opened
+        def figures_open
           @figures_open ||= request.get_header("HTTP_X_OPEN").to_s.split if live? && request.get_header("HTTP_X_OPEN")
         end
 
@@ -133,7 +133,7 @@ module Dakren
         end
 
         def answers_part(page)
-          page.shown.kept([:answers, opened, wording.key]) { part :"jobs/answers", page: page }
+          page.shown.kept([:answers, figures_open, wording.key]) { part :"jobs/answers", page: page }
         end
 
         def place_part(page, place)

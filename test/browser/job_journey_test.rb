@@ -64,6 +64,25 @@ class JobJourneyTest < BrowserTest
     fill_in "Width, mm", with: "800"
 
     assert_text "left in cups = 631 g"
+    shut_while_it_changes
+  end
+
+  # Shut while the plan moves, and opened while nobody answers: never the arithmetic of what it was.
+  def shut_while_it_changes
+    figure = find(".answers .figure", text: "mix in all")
+    figure.find("summary").click
+    type("f-p1-s1-width", "700", pause: 0.1)
+    settled
+    execute_script("window.answers = window.fetch; window.fetch = () => Promise.reject(new Error('away'))")
+    figure.find("summary").send_keys(:enter)
+
+    assert_equal "", figure.find(".working").text
+    assert_equal '"asking the shop …"',
+      evaluate_script("getComputedStyle(document.querySelector('.figure[open] .working'), '::before').content")
+    execute_script("window.fetch = window.answers")
+
+    assert_text "left in cups = 552 g"
+    assert_equal "SUMMARY", evaluate_script("document.activeElement.tagName")
   end
 
   def test_what_is_typed_fast_is_never_lost_to_an_answer

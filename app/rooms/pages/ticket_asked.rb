@@ -11,8 +11,8 @@ module Dakren
                     "scale" => "the data sheet gives no densities: a ratio by weight cannot be filled to lines" }.freeze
       # What is asked while it happens, beside the inputs of the work.
       NOTED = %i[front].freeze
-      # How what is asked of every task follows each other.
-      ORDER = %w[school sections most short service cure_c cure_time cure_ramp section_by left hands].freeze
+      # What is chosen of what is asked of every task; the rest is typed.
+      CHOSEN = %w[school section_by left].freeze
 
       # What is told of it, to be changed where it is read; and what else may be said.
       # @return [TicketSentence]
@@ -103,13 +103,10 @@ module Dakren
 
       # @return [Array<Array(String, #call)>] see fields
       def order_fields
-        typed = ["sections", "most", ("short" if counted? || part.problem("short")), "service",
-          *%w[cure_c cure_time cure_ramp].select { |name| part.asked?(name) },
+        names = ["school", "sections", "most", ("short" if counted? || part.problem("short")), "service",
+          *%w[cure_c cure_time cure_ramp].select { |name| part.asked?(name) }, "section_by", ("left" if kind.pours),
           ("hands" if @desk.people > 1 || part.problem("hands"))].compact
-        chosen = ["school", "section_by", ("left" if kind.pours)].compact
-        (chosen + typed).sort_by { |name| ORDER.index(name) }.map do |name|
-          [name, -> { chosen.include?(name) ? @fields.choice(name, css: "sheet-choice") : @fields.field(name) }]
-        end
+        names.map { |name| [name, -> { CHOSEN.include?(name) ? @fields.choice(name, css: "sheet-choice") : @fields.field(name) }] }
       end
 
       # Resin systems of the shelf, resin by resin.

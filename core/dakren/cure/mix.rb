@@ -147,7 +147,7 @@ module Dakren
       end
 
       # Usable minutes of a cup as far as they are known: what the sheet leaves open, and the room.
-      # @param edges [Boolean] are its early and late ones asked for?
+      # @param edges [Boolean] are its early and late ones asked for? If not, all three are the likely ones
       # @return [Band] usable minutes of a cup
       def usable_band(edges: true, **cup)
         run = to_usable(**cup)

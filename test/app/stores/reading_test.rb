@@ -98,15 +98,6 @@ class ReadingTest < AppTest
     refute record(path).stale?(Dakren::Stores::Planning.new.stamp)
   end
 
-  def queries(&)
-    count = 0
-    told = ActiveSupport::Notifications.subscribe("sql.active_record") { |*, about| count += 1 unless about[:name] == "SCHEMA" }
-    yield
-    count
-  ensure
-    ActiveSupport::Notifications.unsubscribe(told)
-  end
-
   def test_one_that_cannot_be_worked_out_is_said_so_and_not_tried_for_ever
     path = new_job(name: "Broken inside")
     record(path).update_columns(summary_stamp: "")

@@ -10,15 +10,6 @@ class ShopRowsTest < AppTest
     Stores::ShopRows.now
   end
 
-  def queries(&)
-    count = 0
-    told = ActiveSupport::Notifications.subscribe("sql.active_record") { |*, about| count += 1 unless about[:name] == "SCHEMA" }
-    yield
-    count
-  ensure
-    ActiveSupport::Notifications.unsubscribe(told)
-  end
-
   def test_what_stands_as_it_stood_is_asked_for_once
     [rows.sheets, rows.tools, rows.own, rows.own_steps("own_before"), rows.sheet_choices]
     count = queries { [rows.sheets, rows.tools, rows.own, rows.own_steps("own_before"), rows.sheet_choices] }

@@ -33,9 +33,9 @@ class CupTest < CoreTest
   # Followed to where it is unusable, asked about, and followed on from there: the very same as in one go, whoever else goes on from it.
   def test_a_cup_followed_on_is_the_cup_followed_at_once
     rounds(40).times do
-      cup = { mass_g: between(20, 3000), start_c: between(10, 30), room_c: between(5, 35), diameter_mm: between(60, 250) }
-      made = Cure::Cup.new(mix(random_clock).then { |one| @one = one }.reaction, @one.body, vessel: Cure::Vessel.new(mass_g: cup[:mass_g],
-        density_g_ml: 1.1, diameter_mm: cup[:diameter_mm]), start_c: cup[:start_c], room_c: cup[:room_c])
+      asked = mix(random_clock)
+      vessel = Cure::Vessel.new(mass_g: between(20, 3000), density_g_ml: 1.1, diameter_mm: between(60, 250))
+      made = Cure::Cup.new(asked.reaction, asked.body, vessel: vessel, start_c: between(10, 30), room_c: between(5, 35))
       begun = made.run(stop_at_usable: true)
       steps = begun.track.size
       whole = made.run
