@@ -10,12 +10,35 @@ require_relative "../db/demo"
 # One shop for all request tests of a run, on a database of its own; each test leaves it as it was.
 module ShopHelp
   DATA = Dir.mktmpdir("dakren-test")
-  Dakren::Stores::Database.open(DATA)
-  Dakren::Demo.load_once
-  # Known figures are those of data sheets; tests of what a shop learns let it count.
-  Dakren::Stores::Sheet.find_each { |sheet| sheet.update!(learns: false) }
-  Dakren::Stores::OwnFigure.destroy_all
-  Dakren::Stores::Renewer.new.renew_all(breath_s: 0)
+
+  class << self
+    # Filled by the first process of a run; the others begin from a copy of it.
+    def open
+      run = ENV.fetch("DAKREN_RUN") { return fill }
+      pattern = File.join(run, "tested.sqlite3")
+      File.open("#{pattern}.lock", File::CREAT) do |lock|
+        lock.flock(File::LOCK_EX)
+        if File.exist?(pattern) then FileUtils.cp(pattern, File.join(DATA, Dakren::Stores::Database::FILE))
+        else fill && Dakren::Stores::Backup.make(File.join(DATA, Dakren::Stores::Database::FILE), pattern)
+        end
+      end
+      Dakren::Stores::Database.open(DATA)
+    end
+
+    private
+
+    def fill
+      Dakren::Stores::Database.open(DATA)
+      Dakren::Demo.load_once
+      # Known figures are those of data sheets; tests of what a shop learns let it count.
+      Dakren::Stores::Sheet.find_each { |sheet| sheet.update!(learns: false) }
+      Dakren::Stores::OwnFigure.destroy_all
+      Dakren::Stores::Renewer.new.renew_all(breath_s: 0)
+      DATA
+    end
+  end
+
+  open
   Dakren::Stores::Works.at_once = true
   Dakren::Stores::Further.off = true
   HOUSE = Dakren::Rooms::House.build(DATA)

@@ -2,28 +2,55 @@
 
 require "zlib"
 
-# Tests beside the main ones that take long: of those of a class one in three on each run of everything, by Minitest's seed; all of them
-# with bin/test --long, and where a file is named.
+# Which tests a run of everything runs: the main ones each time, of those beside them one in OF, by Minitest's seed; all of them with
+# bin/test --long, and where a file is named.
 #
 #   class DrawingTest < BrowserTest
-#     by_turns :test_a_hole_is_moved
+#     each_run :test_measures_are_typed_on_the_drawing   # the others of this class take turns
+#
+#   class LabelsTest < AppTest
+#     by_turns :test_many_labels_and_odd_ones            # the others of this class are run each time
+#
+# Where a run names a folder for its claims, several processes with one seed share its tests: who comes first takes the next one.
 module Turns
-  OF = 3
+  OF = 8
   # Set by test/all.rb where whole folders are run.
   ON = "DAKREN_TURNS"
+  CLAIMS = "DAKREN_CLAIMS"
 
-  # @param names [Array<Symbol>] of tests of this class
+  # @param names [Array<Symbol>] of tests of this class, all others of which take turns
+  def each_run(*names)
+    @each_run = names.map(&:to_s)
+  end
+
+  # @param names [Array<Symbol>] of tests of this class; none: all of it
   def by_turns(*names)
-    @by_turns = names.map(&:to_s)
+    names.empty? ? each_run : @by_turns = names.map(&:to_s)
   end
 
   def runnable_methods
     all = super
-    return all if @by_turns.nil? || ENV["DAKREN_LONG"] || !ENV[ON]
+    return all if ENV["DAKREN_LONG"] || !ENV[ON]
 
-    unknown = @by_turns - all
+    unknown = [*@each_run, *@by_turns] - all
     raise ArgumentError, "#{name} has no #{unknown.join(", ")}" if unknown.any?
 
-    all - @by_turns.reject { |test| ((Zlib.crc32(test) + Minitest.seed.to_i) % OF).zero? }
+    beside = @each_run ? all - @each_run : @by_turns.to_a
+    # Mixed well, so that whoever tries a part of itself by the seed tries each part.
+    all - beside.reject { |test| (Zlib.crc32("#{test} #{Minitest.seed}") % OF).zero? }
+  end
+
+  def run_one_method(test_class, test, reporter)
+    super if claimed?(test)
+  end
+
+  private
+
+  def claimed?(test)
+    folder = ENV.fetch(CLAIMS, nil) or return true
+    File.open(File.join(folder, "#{name}-#{test}"), File::WRONLY | File::CREAT | File::EXCL, &:close)
+    true
+  rescue Errno::EEXIST
+    false
   end
 end

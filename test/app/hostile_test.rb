@@ -8,7 +8,7 @@ class HostileTest < AppTest
   include SharedHelp
   include Dakren
 
-  REQUESTS = ENV["DAKREN_LONG"] ? 10_000 : 2000
+  REQUESTS = ENV["DAKREN_LONG"] ? 10_000 : 1000
   MOST_WORK = 4_000_000
   GROWTH_MB = 150
   ALIVE = "<i id=alive>"

@@ -6,7 +6,7 @@ require "nokogiri"
 # Somebody who presses everything: links and forms as they stand on the pages, filled with what is there, with sense or with noise.
 # Whatever comes, there is an answer, with bounded work, and the shop does not grow.
 class RandomRequestsTest < AppTest
-  REQUESTS = ENV["DAKREN_LONG"] ? 10_000 : 150
+  REQUESTS = ENV["DAKREN_LONG"] ? 10_000 : 100
   MOST_WORK = 3_000_000
   STARTS = ["/", "/bench", "/shelf", "/settings", "/find/?q=a", "/shelf/new", "/stock/1", "/stock/buy",
     "/settings/tools/new?kind=pump", "/book", "/bin", "/looks", "/shift", "/shift/bag", "/offline", "/paper/batches/11", "/book/read-in",

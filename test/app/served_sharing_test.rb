@@ -7,7 +7,8 @@ require "openssl"
 
 # The shop as it is really shared: two doors on two addresses, the passphrase told at the terminal, a certificate of the shop's own.
 class ServedSharingTest < CoreTest
-  by_turns :test_a_certificate_of_its_own
+  by_turns :test_a_certificate_of_its_own,
+    :test_it_is_shared_with_a_passphrase_and_never_without
 
   ADDRESS = "127.0.0.2"
   WORDS = "seven warm tins"

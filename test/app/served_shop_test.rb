@@ -11,7 +11,8 @@ class ServedShopTest < CoreTest
   by_turns :test_the_second_place_is_looked_at_before_it_is_taken,
     :test_what_a_disk_changed_is_told_reading_goes_on_and_a_copy_brings_it_back,
     :test_a_photograph_nobody_fetches_keeps_nobody_waiting,
-    :test_it_opens_where_the_machine_names_no_language
+    :test_it_opens_where_the_machine_names_no_language,
+    :test_backup_restore_and_the_buttons_for_both
 
   FILE = "dakren.sqlite3"
   # What nobody should have to wait for, however busy the machine.

@@ -4,7 +4,7 @@ require_relative "../browser_helper"
 
 # The board on a screen across the room, left there for a shift: it goes on, and holds no more at its end than at its beginning.
 class BoardTest < BrowserTest
-  by_turns :test_half_an_hour_of_it_holds_no_more
+  by_turns
 
   # It looks every three seconds: half an hour of looks, in less than that. Fewer but with --long.
   LOOKS = ENV["DAKREN_LONG"] ? 600 : 200

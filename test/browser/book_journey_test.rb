@@ -7,6 +7,8 @@ require "tmpdir"
 # A batch through the bench with its end noted, its resin learned, the next plan shorter; a fault found and warned of; a photograph from a
 # phone; the book searched on a phone. Typed key by key.
 class BookJourneyTest < BrowserTest
+  by_turns
+
   include WalkHelp
 
   MADE = "const c = document.createElement('canvas'); c.width = 2400; c.height = 1200; const g = c.getContext('2d'); " \

@@ -4,10 +4,7 @@ require_relative "../browser_helper"
 
 # A piece is measured on its drawing: typed there, taken hold of by edges and corners, drawn into.
 class DrawingTest < BrowserTest
-  by_turns :test_an_edge_a_corner_and_a_shape_are_dragged,
-    :test_a_depth_is_typed_and_dragged_on_the_section_and_read_at_a_point,
-    :test_a_hole_is_cut_out_on_the_drawing_and_moved,
-    :test_a_corner_of_a_floor_is_dragged
+  each_run :test_measures_are_typed_on_the_drawing
 
   # Pressed, moved in steps and let go, as a hand does.
   def drag(part, right, down)

@@ -5,6 +5,8 @@ require_relative "../browser_helper"
 # Jobs of the trade planned from nothing with typed keys, each figure by hand beside it, and their first batch walked to its record.
 # Some of them by turns, all of them in a long run.
 class EightWalksTest < BrowserTest
+  by_turns
+
   include WalkHelp
 
   # units; kind: the press it begins with; chosen: before anything is typed; typed: by the end of a field's id; says: on the page.

@@ -4,6 +4,8 @@ require_relative "../browser_helper"
 
 # Somebody who has nothing yet: an empty shop to the first grams in at most three presses and seven fields.
 class EmptyShopTest < BrowserTest
+  by_turns
+
   def self.shop
     @shop ||= Served.new("--empty").start.tap { |shop| Minitest.after_run { shop.stop && FileUtils.remove_entry(shop.data) } }
   end

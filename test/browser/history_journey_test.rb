@@ -4,10 +4,7 @@ require_relative "../browser_helper"
 
 # Two coats walked ahead of their plan, with the job looked at on another screen: what is pressed at the bench is what that shows.
 class HistoryJourneyTest < BrowserTest
-  by_turns :test_a_floor_in_sections_over_a_night,
-    :test_a_day_is_typed_in_from_its_cards,
-    :test_a_cup_is_thrown_out_and_made_again_and_that_runs_short,
-    :test_a_job_moves_as_its_batches_are_mixed_elsewhere
+  by_turns
 
   CLOCKED = {} # rubocop:disable Style/MutableConstant
 

@@ -3,9 +3,7 @@
 require_relative "../browser_helper"
 
 class JobJourneyTest < BrowserTest
-  by_turns :test_day_and_night_are_drawn,
-    :test_corners_grow_as_they_are_typed,
-    :test_cups_drawing_and_line_follow_an_edit
+  each_run :test_a_job_from_nothing_by_keyboard
 
   # 2.4 x 0.9 m at 0.3 mm of 2 : 1 by volume, densities 1.14 and 0.99, 3.209 ml left in the cup.
   GRAMS = ((2.4 * 0.9 * 0.3 * 1000) + 3.209) * 1.09
@@ -150,6 +148,8 @@ class JobJourneyTest < BrowserTest
 end
 
 class KeysTest < BrowserTest
+  by_turns
+
   def test_a_question_mark_shows_the_keys_and_a_slash_finds
     visit "/shelf"
     keys("?")
@@ -170,8 +170,7 @@ class KeysTest < BrowserTest
 end
 
 class RestartTest < BrowserTest
-  by_turns :test_what_is_sent_while_the_shop_is_down_still_stands_there,
-    :test_an_empty_shop_and_a_clean_stop
+  by_turns
 
   def test_a_killed_shop_says_the_same_when_it_is_back
     shop = Served.new.start
@@ -256,7 +255,7 @@ class RestartTest < BrowserTest
 end
 
 class AccessibleTest < BrowserTest
-  by_turns :test_a_job_sheet_has_no_violation_with_a_complaint_either
+  by_turns
 
   def test_a_job_sheet_has_no_violation_with_a_complaint_either
     plan_board

@@ -4,7 +4,7 @@ require_relative "../browser_helper"
 
 # Several devices writing at once to one running shop: every write is answered, none is lost.
 class ManyWritersTest < CoreTest
-  by_turns :test_everybody_is_answered_and_every_field_stays
+  by_turns
 
   WRITERS = 6
   WRITES = 8

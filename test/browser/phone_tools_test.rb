@@ -4,9 +4,9 @@ require_relative "../browser_helper"
 
 # Each tool of the demo shop, on a phone: from "just mix a cup" to its record, typed key by key.
 class PhoneToolsTest < BrowserTest
-  include WalkHelp
+  by_turns
 
-  by_turns :test_a_cup_in_us_units
+  include WalkHelp
 
   CLEAR = "Stillwater clear coat + clear"
   PASTE = "Cobble bonding paste + paste"

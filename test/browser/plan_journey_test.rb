@@ -4,13 +4,7 @@ require_relative "../browser_helper"
 
 # Four coats in a day: told why not, an offer taken, a ticket dragged, undone, a delay marked.
 class PlanJourneyTest < BrowserTest
-  by_turns :test_a_panel_on_both_faces,
-    :test_a_coat_and_the_room_are_dragged_on_the_cure_line,
-    :test_tickets_are_dragged_and_put_back,
-    :test_a_delay_is_marked_and_the_rest_moves,
-    :test_hardeners_are_compared_on_the_job,
-    :test_what_if_is_seen_and_dropped,
-    :test_a_batch_pointed_at_lights_everywhere
+  each_run :test_four_coats_in_a_day
 
   def plan_coats(count, **fields)
     plan_board(name: "Day of coats", film: "0.2")

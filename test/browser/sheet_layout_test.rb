@@ -4,13 +4,7 @@ require_relative "../browser_helper"
 
 # The job sheet as it lies on a screen, and the way to it: nothing cut off at any width, every phrase reached by keys.
 class SheetLayoutTest < BrowserTest
-  by_turns :test_every_phrase_is_changed_by_keys,
-    :test_nothing_runs_off_the_page_at_five_widths,
-    :test_the_bench_speaks_where_it_was_asked_to,
-    :test_five_tasks_stand_on_one_screen,
-    :test_the_bench_at_twice_the_size,
-    :test_a_job_prints_on_one_page,
-    :test_without_scripts_a_job_is_planned
+  each_run :test_a_job_stands_on_one_screen, :test_a_job_is_planned_on_a_phone
 
   # 390 and 1280 are looked at on every page, see EveryPageTest.
   WIDTHS = ENV["DAKREN_LONG"] ? [390, 768, 1024, 1280, 1920] : [768, 1024, 1920]

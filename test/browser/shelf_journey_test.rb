@@ -3,9 +3,7 @@
 require_relative "../browser_helper"
 
 class ShelfJourneyTest < BrowserTest
-  by_turns :test_save_pressed_at_any_moment_of_a_merge_saves,
-    :test_a_sheet_is_drawn_while_it_is_typed,
-    :test_a_wrong_sheet_is_kept_on_the_page_when_saving_fails
+  by_turns
 
   def test_a_sheet_is_drawn_while_it_is_typed
     visit "/shelf/new"
@@ -95,6 +93,8 @@ class ShelfJourneyTest < BrowserTest
 end
 
 class HotLiftTest < BrowserTest
+  by_turns
+
   def test_i_know_has_to_be_said
     plan_board(name: "Deep tray")
     select "Tarn table pour + table, 1 : 1 by volume", from: "Resin system"

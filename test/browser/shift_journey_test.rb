@@ -5,7 +5,7 @@ require_relative "../cable"
 
 # The shop shared in its workshop: a phone comes in, takes a batch along to where there is no network, walks it, and hands it in.
 class ShiftJourneyTest < BrowserTest
-  by_turns :test_a_device_locked_out_in_the_middle_of_a_batch_loses_nothing, :test_a_mistake_is_put_right_away_from_the_shop
+  by_turns
 
   WORDS = "seven warm tins"
   ADDRESS = "127.0.0.2"
@@ -244,7 +244,8 @@ class ShiftJourneyTest < BrowserTest
 
     assert_text "1 device locked out"
     on_the_phone do
-      find("#b-next").click if has_selector?("#b-next", wait: 1)
+      # The page asks by itself, too, and may have gone to the entrance already.
+      execute_script("document.querySelector('#b-next')?.click()")
 
       assert_selector "h1", text: "Come in"
       come_in

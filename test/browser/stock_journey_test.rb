@@ -4,6 +4,8 @@ require_relative "../browser_helper"
 
 # Tins bought, labelled, opened at the bench, weighed, run out, and bought again; typed key by key.
 class StockJourneyTest < BrowserTest
+  by_turns
+
   include WalkHelp
 
   def stock_of(resin)

@@ -4,9 +4,7 @@ require_relative "../browser_helper"
 
 # Sizing as it is measured: a piece drawn with a hole, a channel traced and sounded, a drawing read in, discs printed.
 class TableJourneyTest < BrowserTest
-  by_turns :test_a_channel_is_traced_over_the_photograph,
-    :test_a_drawing_is_read_in_and_discs_are_printed,
-    :test_by_keys_alone
+  each_run :test_a_piece_with_a_hole_is_drawn_sounded_and_read_in_litres
 
   def surface
     find(".table-surface")

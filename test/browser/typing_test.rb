@@ -4,14 +4,7 @@ require_relative "../browser_helper"
 
 # What is typed is what is kept: key by key, as people type, over the moment at which the page changes under the cursor.
 class TypingTest < BrowserTest
-  by_turns :test_what_is_refused_for_good_is_said_and_not_sent_again,
-    :test_coming_back_shows_what_was_changed_meanwhile,
-    :test_what_could_not_be_delivered_is_sent_on_return,
-    :test_a_sheet_in_the_editor,
-    :test_what_is_too_long_stands_in_its_field_again,
-    :test_a_field_cleared_a_pause_and_typed_again_over_the_moment_the_plan_goes_and_comes,
-    :test_the_focus_goes_to_what_was_added_and_stays_beside_what_was_taken_away,
-    :test_a_depth_at_the_drawing_table
+  each_run :test_any_field_at_any_pace
 
   CLEAR = "Stillwater clear coat + clear, 2 : 1 by volume"
 

@@ -6,8 +6,7 @@ require "pdf/inspector"
 
 # The week on one screen: a clash resolved, a coat dragged and taken back, the same by keys alone, a list on a phone, one page on paper.
 class WeekJourneyTest < BrowserTest
-  by_turns :test_at_a_phone_it_is_a_list_and_on_paper_one_page,
-    :test_a_clash_is_resolved_and_taken_back
+  each_run :test_a_coat_is_dragged_and_moved_by_keys
 
   # A shop of its own: what is moved here is moved in its jobs.
   def self.shop

@@ -5,6 +5,8 @@ require "open3"
 
 # Folders of the core lean on each other one way, and each file loads by itself with what it needs.
 class ArrowsTest < CoreTest
+  by_turns :test_any_file_can_be_required_alone
+
   CORE = File.expand_path("../../core/dakren", __dir__)
   # Each may lean on those before it.
   ORDER = %w[base measure geometry work cure sheet plan care bench faults stock].freeze

@@ -7,6 +7,8 @@ class CorpusTest < AppTest
   by_turns :test_twenty_thousand_arcs_and_curves_are_answered_in_time,
     :test_what_takes_too_long_or_too_much_is_stopped_and_said,
     :test_one_line_of_very_many_points_is_answered_in_time,
+    :test_thirty_thousand_shuffled_lines_are_one_ring,
+    :test_what_takes_too_long_or_too_much_is_stopped_and_said,
     :test_thirty_thousand_shuffled_lines_are_one_ring
 
   # As large as they may be in the long run; less of it in the daily one.

@@ -4,6 +4,8 @@ require_relative "../../app_helper"
 require "socket"
 
 class PlanTest < AppTest
+  by_turns :test_hours_that_never_open_and_other_nonsense
+
   include PlanHelp
 
   def test_the_day_is_told_in_order_with_why

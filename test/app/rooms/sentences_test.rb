@@ -5,6 +5,8 @@ require "nokogiri"
 
 # The job sheet as it is read: begun with the work, told in sentences, what is usual left unsaid.
 class SentencesTest < AppTest
+  by_turns :test_new_fields_answer_to_noise
+
   include PlanHelp
 
   def said

@@ -5,6 +5,9 @@ require_relative "../clock_help"
 
 # The shop's week: what is on it, what clashes, what is moved, and what keeps the shop from its work.
 class WeekTest < AppTest
+  by_turns :test_nights_in_which_the_clocks_change_and_forty_jobs_at_once,
+    :test_whatever_a_shop_says_of_its_hours
+
   include PlanHelp
   include ClockHelp
 

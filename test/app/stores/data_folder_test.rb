@@ -6,7 +6,8 @@ require "sqlite3"
 
 # The folder of a shop: one server, its owner alone, and nothing in it ever taken for a new shop.
 class DataFolderTest < CoreTest
-  by_turns :test_a_newer_shop_is_left_alone
+  by_turns :test_a_newer_shop_is_left_alone,
+    :test_a_second_server_says_who_holds_the_shop
 
   START = File.expand_path("../../../bin/dakren", __dir__)
   FILE = Dakren::Stores::Database::FILE

@@ -4,6 +4,8 @@ require_relative "../../app_helper"
 
 # Several jobs fitted together, against every order tried by hand, and looked over by somebody who only counts hands and windows.
 class FitTogetherTest < AppTest
+  by_turns :test_few_coats_are_fitted_as_well_as_can_be
+
   FILMS = %w[0.1 0.2 0.3].freeze
 
   def setup

@@ -4,7 +4,8 @@ require_relative "../../app_helper"
 
 # Jobs that all keep clear of each other: they settle, however often each is in another's way, and nobody is wanted twice.
 class KeepingClearTest < AppTest
-  by_turns :test_one_that_is_changed_gives_way_to_all_again
+  by_turns :test_one_that_is_changed_gives_way_to_all_again,
+    :test_jobs_that_all_keep_clear_come_to_rest
 
   # What the ten jobs of the demo may take at most: once each, and eight rounds of chasing.
   MOST = 100

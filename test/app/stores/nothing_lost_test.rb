@@ -7,7 +7,10 @@ require "open3"
 class NothingLostTest < CoreTest
   by_turns :test_an_earlier_shop_is_copied_before_it_is_brought_up_to_date,
     :test_an_earlier_shops_copy_is_put_back_into_an_open_shop,
-    :test_a_file_copied_with_its_log_is_put_back_with_it
+    :test_a_file_copied_with_its_log_is_put_back_with_it,
+    :test_a_copy_made_while_others_write_is_whole_and_comes_back_elsewhere,
+    :test_a_file_that_is_really_full_is_told_and_goes_on_when_there_is_room,
+    :test_the_file_alone_holds_everything_once_its_log_is_folded_in
 
   FILE = Stores::Database::FILE
   BOOT = File.expand_path("../../../app/boot", __dir__)

@@ -4,6 +4,9 @@ require_relative "../../app_helper"
 
 # Why a plan cannot be sooner, in words that a builder would say of it.
 class BecauseTest < AppTest
+  by_turns :test_what_does_not_fit_before_a_break_takes_too_long,
+    :test_what_is_not_known_to_be_the_soonest_is_not_called_so
+
   include PlanHelp
 
   def because(**more)

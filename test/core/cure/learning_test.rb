@@ -5,6 +5,9 @@ require "json"
 
 # Shops whose truth is known: what they log is drawn from it, and what is learned is held against it.
 class LearningTest < CoreTest
+  by_turns :test_four_times_in_five_the_truth_lies_in_the_band,
+    :test_a_wild_log_moves_the_answer_by_less_than_a_third_of_its_band
+
   LONG = !ENV["DAKREN_LONG"].nil?
   SHOPS = LONG ? 300 : 60
   # Of 300 shops the 80 % band covers the truth in 72 to 88 %; of fewer chance alone strays further (three standard deviations).

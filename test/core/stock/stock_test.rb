@@ -3,6 +3,8 @@
 require_relative "../../core_helper"
 
 class StockTest < CoreTest
+  by_turns :test_odd_sizes_and_large_wants
+
   L = Stock::Ledger
   E = Stock::Entry
 
