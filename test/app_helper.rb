@@ -130,7 +130,10 @@ class AppTest < CoreTest
 
   # What the page reads as, without markup.
   def words
-    CGI.unescapeHTML(page.gsub(/<[^>]+>/, " ").gsub(/\s+/, " ")).tr("\u202F", " ")
+    return @words if @words_of.equal?(last_response)
+
+    @words_of = last_response
+    @words = CGI.unescapeHTML(page.gsub(/<[^>]+>/, " ").gsub(/\s+/, " ")).tr("\u202F", " ")
   end
 
   def sheet_id(resin, hardener)

@@ -95,7 +95,7 @@ class PlanTest < AppTest
 
     assert_includes words, "The room is told of for 10 h only"
     ["x", "0;", "0,20", "a,b\nc,d", "0,20\n\"", "2026-02-31 25:00,20\n1,2", "0,999\n1,20", "1,20\n1,21"].each do |text|
-      get four_coats("room_mode" => "csv", "csv" => text)
+      get new_job("room_mode" => "csv", "csv" => text)
 
       assert_equal 200, last_response.status, text
       assert_match(/id="e-csv"|still needed/i, page, text)
