@@ -16,7 +16,7 @@ class DemoTest < AppTest
   # But for one, which shows how a clash is resolved.
   def test_jobs_of_the_demo_do_not_clash
     days = Array.new(7) { |i| MONDAY + i }
-    (ENV["DAKREN_LONG"] ? days : days.rotate(Minitest.seed).first(2)).each do |day|
+    (ENV["DAKREN_LONG"] ? days : days.rotate(Minitest.seed).first(1)).each do |day|
       busy = loaded_on(day)
       assert_operator busy.size, :>, 40
       found = busy.combination(2).select do |(job, from, to), (other, other_from, other_to)|

@@ -4,7 +4,7 @@ require_relative "../app_helper"
 
 # Somebody who presses everything and types anything: no page breaks, and nothing that was kept is lost.
 class RandomBuilderTest < AppTest
-  ROUNDS = ENV["DAKREN_LONG"] ? 1500 : 30
+  ROUNDS = ENV["DAKREN_LONG"] ? 1500 : 20
 
   def job
     @job ||= Stores::Job.find(@path[/\d+/])

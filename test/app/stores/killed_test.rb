@@ -4,7 +4,7 @@ require_relative "../../app_helper"
 
 # Killed at any moment, a shop that comes back has everything it had acknowledged, and no more than one change beyond.
 class KilledTest < CoreTest
-  ROUNDS = ENV["DAKREN_LONG"] ? 200 : 8
+  ROUNDS = ENV["DAKREN_LONG"] ? 200 : 5
   BOOT = File.expand_path("../../../app/boot", __dir__)
   # For each round a process of its own: writes one change after another, of what is wanted and of what happened to the job and to a batch
   # of it, and says each number once it is kept.
