@@ -5,8 +5,7 @@ require_relative "../clock_help"
 
 # The shop's week: what is on it, what clashes, what is moved, and what keeps the shop from its work.
 class WeekTest < AppTest
-  by_turns :test_nights_in_which_the_clocks_change_and_forty_jobs_at_once,
-    :test_whatever_a_shop_says_of_its_hours
+  by_turns :test_nights_in_which_the_clocks_change_and_forty_jobs_at_once, :test_whatever_a_shop_says_of_its_hours
 
   include PlanHelp
   include ClockHelp
@@ -306,11 +305,9 @@ class WeekTest < AppTest
     [["2026-10-22", 7], ["2026-03-27", 5], ["2026-10-25", 1]].each do |from, days|
       week(days, from: from)
       axis = JSON.parse(CGI.unescapeHTML(page[/data-axis="([^"]+)"/, 1] || "[]"))
-
       axis.each_cons(2) { |(t0, x0), (t1, x1)| assert(t1 > t0 && x1 > x0, "time and place both go on") }
     end
     week(7, from: "2026-10-22")
-
     assert_match(/Fri 08:00: 40 want one pair of hands/, words)
   end
 
