@@ -26,7 +26,7 @@ module Lately
   def for_style(turn)
     return [] if ENV["DAKREN_LONG"] || files.nil? || files.grep(RULES).any?
 
-    ruby = told("git", "ls-files", "*.rb", "*.ru", "Gemfile", "Rakefile", "bin/dakren")
+    ruby = told("git", "ls-files", "--cached", "--others", "--exclude-standard", "*.rb", "*.ru", "Gemfile", "Rakefile", "bin/dakren")
     in_turn = ruby.select { |path| ((Zlib.crc32(path) + turn) % OF).zero? }
     ((files & ruby) | in_turn).select { |path| File.exist?(File.join(ROOT, path)) }
   end
