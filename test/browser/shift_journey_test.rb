@@ -90,11 +90,7 @@ class ShiftJourneyTest < BrowserTest
   end
 
   def test_a_batch_walked_where_there_is_no_network
-    plan_board(name: "Bilge")
-    day = next_wednesday
-    fill_in "f-start", with: "#{day}T09:00"
-
-    settled
+    day = bilge_planned
     on_the_phone do
       visit "/shift"
       come_in
@@ -172,8 +168,8 @@ class ShiftJourneyTest < BrowserTest
 
   # The cup left untared, a quarter too much hardener, put right by what the device says: the shop finds the same.
   def test_a_mistake_is_put_right_away_from_the_shop
-    visit "/shift"
-    first(:css, "[name='coats[]']").click
+    visit "/shift?day=#{bilge_planned}"
+    find("label", text: "Bilge: film coat").click
     click_button "Take along"
     first(".bag-open").click
     3.times { on_the_bag }
@@ -199,7 +195,7 @@ class ShiftJourneyTest < BrowserTest
 
     assert_text(/2[456] % too little resin/)
     assert_selector ".bag-clock", text: "since the hardener went in"
-    on_the_bag(target - 100)
+    on_the_bag(40 - target)
 
     assert_selector ".bench-complaint", text: "must be above"
     find_by_id("bag-reading").set("")
@@ -265,9 +261,14 @@ class ShiftJourneyTest < BrowserTest
     File.join(@profile, "edge.png").tap { |path| page.driver.browser.save_screenshot(path) }
   end
 
-  # A day on which the shop works, whatever the hour is now.
-  def next_wednesday
+  # A board coated on the next Wednesday, on which the shop works, whatever day and hour it is now.
+  # @return [String] that day, as an address tells it
+  def bilge_planned
+    plan_board(name: "Bilge")
     today = Date.today
-    (today + 1 + ((2 - today.wday) % 7)).iso8601
+    day = (today + 1 + ((2 - today.wday) % 7)).iso8601
+    fill_in "f-start", with: "#{day}T09:00"
+    settled
+    day
   end
 end
